@@ -1,0 +1,227 @@
+/** JSX: elements, fragments, attributes, after the JSX specification of 2022. */
+import {
+  JSXAttribute, JSXClosingElement, JSXClosingFragment, JSXElement, JSXEmptyExpression, JSXExpressionContainer, JSXFragment, JSXIdentifier,
+  JSXMemberExpression, JSXNamespacedName, JSXOpeningElement, JSXOpeningFragment, JSXSpreadAttribute, JSXSpreadChild, JSXText, Literal, Missing,
+  type Expression, type JSXAttributeValue, type JSXChild, type JSXName,
+} from "../nodes/index.js";
+import { deeper, skipTooDeep } from "./depth.js";
+import { parseAssignment, parseExpression, parseExpressionWithIn } from "./expressions.js";
+import { missing } from "./names.js";
+import { expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { next, nextJsxChild, nextJsxValue, rescanJsxName } from "./scanner.js";
+import { at, type ParseState } from "./state.js";
+import { isWordLike, Token } from "./token.js";
+
+/** An element or fragment where an expression stands. The current token is `<`. */
+export function parseJsx(p: ParseState): Expression {
+  const node = parseElement(p, next);
+  if (p.token === Token.Less && !p.newline) {
+    reportForm(p, "unexpected", p.start, p.end, "Two elements side by side need one element or fragment around them");
+  }
+  return node;
+}
+
+type Move = (p: ParseState) => void;
+
+/** `move` goes on behind the last `>`, which depends on what the element stands in. */
+function parseElement(p: ParseState, move: Move): Expression | JSXElement | JSXFragment {
+  if (!deeper(p, 6)) return skipTooDeep(p);
+  const { start } = p;
+  next(p);
+  const node = p.token === Token.Greater ? parseFragment(p, start, move) : parseNamed(p, start, move);
+  p.depth -= 6;
+  return node;
+}
+
+function parseFragment(p: ParseState, start: number, move: Move): JSXFragment {
+  const opening = new JSXOpeningFragment(start, p.end);
+  p.tags.push("");
+  const { children, closed } = parseChildren(p, start, "");
+  p.tags.pop();
+  let closing: JSXClosingFragment | null = null;
+  if (closed >= 0) {
+    closing = new JSXClosingFragment(closed, p.end);
+    closeTag(p, move);
+    closing.length = p.prevEnd - closed;
+  }
+  return new JSXFragment(start, p.prevEnd, opening, children, closing);
+}
+
+function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
+  const name = parseName(p);
+  const attributes: (JSXAttribute | JSXSpreadAttribute)[] = [];
+  while (p.token === Token.BraceOpen || isWordLike(p.token)) attributes.push(parseAttribute(p));
+  const text = p.source.slice(name.offset, name.offset + name.length);
+  if (p.token === Token.Slash) {
+    next(p);
+    closeTag(p, move);
+    return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, true), [], null);
+  }
+  if (p.token !== Token.Greater) {
+    reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`>\` is missing to close the tag \`<${text}\` before ${here(p)}`, {
+      related: [{ from: start, to: start + 1, message: "`<` is opened here" }],
+      insert: { at: p.prevEnd, text: ">" },
+    });
+    return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, false), [], null);
+  }
+  const opening = new JSXOpeningElement(start, p.start + 1, name, attributes, false);
+  // `>=` and `>>` begin with the tag's end.
+  p.end = p.start + 1;
+  p.tags.push(text);
+  const { children, closed } = parseChildren(p, start, text);
+  p.tags.pop();
+  if (closed < 0) return new JSXElement(start, p.prevEnd, opening, children, null);
+  const closingName = parseName(p);
+  closeTag(p, move);
+  return new JSXElement(start, p.prevEnd, opening, children, new JSXClosingElement(closed, p.prevEnd, closingName));
+}
+
+/** Moves behind the `>` of a tag. */
+function closeTag(p: ParseState, move: Move): void {
+  const begins = p.token === Token.Greater || p.token === Token.GreaterEqual || p.token === Token.ShiftRight || p.token === Token.ShiftRightZero || p.token === Token.ShiftRightAssign;
+  if (begins) {
+    p.end = p.start + 1;
+    move(p);
+    return;
+  }
+  reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`>\` is missing to close the tag before ${here(p)}`, { insert: { at: p.prevEnd, text: ">" } });
+  p.end = p.prevEnd;
+  move(p);
+}
+
+/**
+ * Children up to the closing tag. The current token is the `>` of the opening one. When the closing tag is this element's,
+ * `closed` is where its `<` stands and the current token is the one behind `</`; else it is -1 and the element lacks its closer.
+ */
+function parseChildren(p: ParseState, start: number, tag: string): { children: JSXChild[]; closed: number } {
+  const children: JSXChild[] = [];
+  nextJsxChild(p);
+  for (;;) {
+    switch (p.token) {
+      case Token.JSXText:
+        checkText(p);
+        children.push(new JSXText(p.start, p.end, p.source.slice(p.start, p.end)));
+        nextJsxChild(p);
+        break;
+      case Token.BraceOpen:
+        children.push(parseContainer(p, nextJsxChild));
+        break;
+      case Token.Less: {
+        const at = p.start;
+        const closing = /^<\s*\/\s*([\w$.:-]*)/.exec(p.source.slice(at, at + 200));
+        if (closing === null) {
+          children.push(parseElement(p, nextJsxChild) as JSXChild);
+          break;
+        }
+        const name = closing[1]!;
+        if (name !== tag) {
+          if (p.tags.includes(name)) return lacksCloser(p, start, tag, children);
+          report(p, "unexpected", at, at + closing[0].length, `The closing tag \`</${name}>\` does not match the open \`<${tag}>\``, {
+            related: [{ from: start, to: start + 1 + tag.length, message: `\`<${tag}>\` is opened here` }],
+          });
+        }
+        next(p);
+        next(p);
+        return { children, closed: at };
+      }
+      default:
+        return lacksCloser(p, start, tag, children);
+    }
+  }
+}
+
+function lacksCloser(p: ParseState, start: number, tag: string, children: JSXChild[]): { children: JSXChild[]; closed: number } {
+  reportForm(p, "missing-closer", start, start + 1 + tag.length, `The closing tag \`</${tag}>\` is missing`, { insert: { at: p.prevEnd, text: `</${tag}>` } });
+  return { children, closed: -1 };
+}
+
+function checkText(p: ParseState): void {
+  const text = p.source.slice(p.start, p.end);
+  const at = text.search(/[>}]/);
+  if (at >= 0) report(p, "unexpected", p.start + at, p.start + at + 1, `\`${text[at]}\` in JSX text is written as \`{"${text[at]}"}\``);
+}
+
+/** `{ … }`; `move` goes on behind the `}`. */
+function parseContainer(p: ParseState, move: Move): JSXExpressionContainer | JSXSpreadChild {
+  const { start } = p;
+  const opener = openerHere(p);
+  next(p);
+  if (p.token === Token.BraceClose) {
+    const empty = new JSXEmptyExpression(start + 1, p.start);
+    move(p);
+    return new JSXExpressionContainer(start, p.prevEnd, empty);
+  }
+  const spread = p.token === Token.Ellipsis;
+  if (spread) next(p);
+  const expression = parseExpressionWithIn(p, parseExpression);
+  if (at(p, Token.BraceClose)) move(p);
+  else {
+    expectCloser(p, Token.BraceClose, opener, "the expression");
+    p.end = p.prevEnd;
+    move(p);
+  }
+  return spread ? new JSXSpreadChild(start, p.prevEnd, expression) : new JSXExpressionContainer(start, p.prevEnd, expression);
+}
+
+function parseJsxIdentifier(p: ParseState): JSXIdentifier {
+  if (!isWordLike(p.token)) {
+    missing(p, `A name is missing before ${here(p)}`);
+    return new JSXIdentifier(p.prevEnd, p.prevEnd, "");
+  }
+  rescanJsxName(p);
+  const node = new JSXIdentifier(p.start, p.end, p.source.slice(p.start, p.end));
+  next(p);
+  return node;
+}
+
+function parseName(p: ParseState): JSXName {
+  const { start } = p;
+  const first = parseJsxIdentifier(p);
+  if (p.token === Token.Colon) {
+    next(p);
+    return new JSXNamespacedName(start, p.prevEnd, first, parseJsxIdentifier(p));
+  }
+  let name: JSXIdentifier | JSXMemberExpression = first;
+  while (p.token === Token.Dot) {
+    next(p);
+    const property = parseJsxIdentifier(p);
+    name = new JSXMemberExpression(start, p.prevEnd, name, property);
+  }
+  return name;
+}
+
+function parseAttribute(p: ParseState): JSXAttribute | JSXSpreadAttribute {
+  const { start } = p;
+  if (p.token === Token.BraceOpen) {
+    const opener = openerHere(p);
+    next(p);
+    if (at(p, Token.Ellipsis)) next(p);
+    else missing(p, "`...` is missing: only a spread object can stand alone in braces here");
+    const argument = parseExpressionWithIn(p, parseAssignment);
+    expectCloser(p, Token.BraceClose, opener, "the spread attribute");
+    return new JSXSpreadAttribute(start, p.prevEnd, argument);
+  }
+  let name: JSXIdentifier | JSXNamespacedName = parseJsxIdentifier(p);
+  if (p.token === Token.Colon) {
+    next(p);
+    const local = parseJsxIdentifier(p);
+    name = new JSXNamespacedName(start, p.prevEnd, name, local);
+  }
+  let value: JSXAttributeValue | null = null;
+  if (p.token === Token.Assign) {
+    nextJsxValue(p);
+    value = parseAttributeValue(p);
+  }
+  return new JSXAttribute(start, p.prevEnd, name, value);
+}
+
+function parseAttributeValue(p: ParseState): JSXAttributeValue {
+  if (p.token === Token.String) {
+    const node = new Literal(p.start, p.end, p.source.slice(p.start, p.end));
+    next(p);
+    return node;
+  }
+  if (p.token === Token.BraceOpen) return parseContainer(p, next) as JSXExpressionContainer;
+  if (p.token === Token.Less) return parseElement(p, next) as JSXElement;
+  return missing(p, "The attribute's value is missing behind `=`: a text or an expression in braces") as Missing;
+}

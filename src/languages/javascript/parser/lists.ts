@@ -1,0 +1,71 @@
+/** What lies between the elements of a list in brackets. */
+import { here, indentAt, reportForm, type Opener } from "./recovery.js";
+import { next } from "./scanner.js";
+import { at, type ParseState } from "./state.js";
+import { isKeyword, Token } from "./token.js";
+
+/** Whether an expression may begin with the current token. */
+export function startsExpression(p: ParseState): boolean {
+  const { token } = p;
+  if (token <= Token.RegExp) return token !== Token.End;
+  switch (token) {
+    case Token.BraceOpen: case Token.ParenOpen: case Token.BracketOpen: case Token.Bang: case Token.Tilde: case Token.PlusPlus:
+    case Token.MinusMinus: case Token.Plus: case Token.Minus: case Token.Slash: case Token.SlashAssign: case Token.At:
+    case Token.Class: case Token.Delete: case Token.False: case Token.Function: case Token.Import: case Token.New: case Token.Null:
+    case Token.Super: case Token.This: case Token.True: case Token.Typeof: case Token.Void: case Token.Hash:
+      return true;
+    case Token.Less:
+      return p.options.jsx;
+    default:
+      return false;
+  }
+}
+
+/** Whether a statement, and no expression, begins with the current token. */
+export function startsStatementOnly(p: ParseState): boolean {
+  return isKeyword(p.token) && !startsExpression(p) && p.token !== Token.In && p.token !== Token.Instanceof && p.token !== Token.Extends &&
+    p.token !== Token.Else && p.token !== Token.Case && p.token !== Token.Default && p.token !== Token.Catch && p.token !== Token.Finally;
+}
+
+/**
+ * Moves past the comma behind an element. Returns whether the list goes on.
+ * Where neither comma nor closer stands, decides whether a comma was forgotten (the list goes on) or the closer (it ends).
+ */
+export function parseListEnd(p: ParseState, closer: Token, opener: Opener): boolean {
+  if (p.token === Token.Comma) {
+    next(p);
+    return true;
+  }
+  if (p.token === closer || p.token === Token.End) return false;
+  const goesOn = startsExpression(p) || p.token === Token.Ellipsis || (closer === Token.BraceClose && isKeyword(p.token) && !p.newline);
+  if (!goesOn) {
+    if (p.token === Token.Colon || p.token === Token.Assign || p.token === Token.Semicolon && closer === Token.BraceClose) return skipWithin(p, closer);
+    return false;
+  }
+  if (p.newline && indentAt(p.source, p.start) <= indentAt(p.source, opener.at)) return false;
+  // A second look at the same place means that no element could be read here.
+  if (p.missingComma === p.start) return false;
+  p.missingComma = p.start;
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, { insert: { at: p.prevEnd, text: "," } });
+  return true;
+}
+
+/** Reports the current token as one that fits nowhere in the list and moves on to the list's next comma or closer on the same line. */
+function skipWithin(p: ParseState, closer: Token): boolean {
+  if (p.token === Token.Semicolon) {
+    const { problems, calm } = p;
+    const mark = problems.length;
+    reportForm(p, "unexpected", p.start, p.end, "A `,` separates these, not a `;`");
+    next(p);
+    if (p.token !== closer && !startsExpression(p)) {
+      problems.length = mark;
+      p.calm = calm;
+      return false;
+    }
+    return true;
+  }
+  reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit here`);
+  next(p);
+  while (p.token !== Token.Comma && p.token !== closer && !p.newline && p.token !== Token.End && !at(p, Token.Semicolon) && p.token !== Token.BraceClose && p.token !== Token.ParenClose) next(p);
+  return p.token === Token.Comma ? (next(p), true) : false;
+}

@@ -1,0 +1,214 @@
+/** Imports and exports. */
+import {
+  ExportAllDeclaration, ExportDefaultDeclaration, ExportNamedDeclaration, ExportSpecifier, Identifier, ImportAttribute, ImportDeclaration,
+  ImportDefaultSpecifier, ImportNamespaceSpecifier, ImportSpecifier, Literal, Missing, type Declaration, type Expression, type ImportPart, type ModuleItem,
+} from "../nodes/index.js";
+import { parseClassDeclaration } from "./classes.js";
+import { parseAssignment } from "./expressions.js";
+import { parseFunctionDeclaration } from "./functions.js";
+import { parseListEnd } from "./lists.js";
+import { checkReserved, missing, parseBindingName, parseWord } from "./names.js";
+import { expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { isWord, next, peek, tokenText } from "./scanner.js";
+import { at, type ParseState } from "./state.js";
+import { parseStatement, semicolon } from "./statements.js";
+import { isKeyword, isWordLike, Token } from "./token.js";
+
+/** Notes that the text is a module; outside of one that was asked for, reports the item. */
+function moduleItem(p: ParseState, what: string): void {
+  p.sawModuleItem = true;
+  if (p.options.module === false) report(p, "misplaced", p.start, p.end, `${what} stands only in modules, and this file is read as a script`);
+}
+
+/** `import …` as a declaration. */
+export function parseImport(p: ParseState): ImportDeclaration {
+  moduleItem(p, "An import");
+  const { start } = p;
+  next(p);
+  const specifiers: ImportPart[] = [];
+  let phase: string | null = null;
+  if (p.token === Token.String) {
+    const source = parseSource(p);
+    return finishImport(p, start, specifiers, source, phase);
+  }
+  if (isWord(p, "defer") || isWord(p, "source")) {
+    const after = peek(p);
+    const named = after.token === Token.Name && !(p.source.slice(after.start, after.end) === "from" && !/^\s*from\b/.test(p.source.slice(after.end)));
+    if (named || (isWord(p, "defer") && after.token === Token.Star)) {
+      phase = tokenText(p);
+      next(p);
+    }
+  }
+  if (p.token === Token.Name) {
+    const local = parseBindingName(p, "the import") as Identifier;
+    specifiers.push(new ImportDefaultSpecifier(local.offset, local.offset + local.length, local));
+    if (at(p, Token.Comma)) {
+      next(p);
+      if (!at(p, Token.Star) && !at(p, Token.BraceOpen)) missing(p, "`{` or `*` is missing behind the `,` of the import");
+    }
+  }
+  if (p.token === Token.Star) specifiers.push(parseNamespace(p));
+  else if (p.token === Token.BraceOpen) parseImportList(p, specifiers);
+  else if (specifiers.length === 0) missing(p, "The names to import are missing");
+  const source = isWord(p, "from") ? (next(p), parseSource(p)) : missing(p, "`from` and a module are missing behind the import's names");
+  return finishImport(p, start, specifiers, source, phase);
+}
+
+function finishImport(p: ParseState, start: number, specifiers: ImportPart[], source: Literal | Missing, phase: string | null): ImportDeclaration {
+  const attributes = parseAttributes(p);
+  semicolon(p, "the import");
+  return new ImportDeclaration(start, p.prevEnd, specifiers, source, attributes, phase);
+}
+
+function parseSource(p: ParseState): Literal | Missing {
+  if (p.token !== Token.String) return missing(p, "The module is missing: a text in quote marks");
+  return parseText(p);
+}
+
+function parseText(p: ParseState): Literal {
+  const node = new Literal(p.start, p.end, p.source.slice(p.start, p.end));
+  next(p);
+  return node;
+}
+
+function parseNamespace(p: ParseState): ImportNamespaceSpecifier {
+  const { start } = p;
+  next(p);
+  if (isWord(p, "as")) next(p);
+  else missing(p, "`as` and a name are missing behind `*`");
+  const local = parseBindingName(p, "the import") as Identifier;
+  return new ImportNamespaceSpecifier(start, p.prevEnd, local);
+}
+
+function parseImportList(p: ParseState, specifiers: ImportPart[]): void {
+  const opener = openerHere(p);
+  next(p);
+  while (p.token !== Token.BraceClose && p.token !== Token.End) {
+    const { start } = p;
+    const { escaped } = p;
+    const reserved = isKeyword(p.token);
+    const imported = parseModuleName(p);
+    if (imported === undefined) break;
+    let local = imported as Identifier;
+    if (isWord(p, "as")) {
+      next(p);
+      local = parseBindingName(p, "the import") as Identifier;
+    } else if (imported.type === "Literal" || reserved) {
+      report(p, "missing-part", imported.offset + imported.length, imported.offset + imported.length, "`as` and a name to use here are missing");
+    } else checkReserved(p, local.name, local.offset, local.offset + local.length, true, escaped);
+    specifiers.push(new ImportSpecifier(start, p.prevEnd, imported, local));
+    if (!parseListEnd(p, Token.BraceClose, opener)) break;
+  }
+  expectCloser(p, Token.BraceClose, opener, "the import's names");
+}
+
+/** A name of a module's export: a word, reserved or not, or a text. */
+function parseModuleName(p: ParseState): Identifier | Literal | undefined {
+  if (isWordLike(p.token)) return parseWord(p);
+  if (p.token === Token.String) return parseText(p);
+  reportForm(p, "unexpected", p.start, p.end, `A name is needed here, not ${here(p)}`);
+  if (p.token === Token.Comma) next(p);
+  return undefined;
+}
+
+/** `with { type: "json" }` */
+function parseAttributes(p: ParseState): ImportAttribute[] {
+  const attributes: ImportAttribute[] = [];
+  if (p.token !== Token.With && !(isWord(p, "assert") && !p.newline)) return attributes;
+  next(p);
+  const opener = openerHere(p);
+  if (!expect(p, Token.BraceOpen, "the import's attributes")) return attributes;
+  const seen = new Set<unknown>();
+  while (p.token !== Token.BraceClose && p.token !== Token.End) {
+    const { start } = p;
+    const key = parseModuleName(p);
+    if (key === undefined) break;
+    const name = key.type === "Identifier" ? key.name : key.value;
+    if (seen.has(name)) report(p, "misplaced", key.offset, key.offset + key.length, `The attribute \`${String(name)}\` is given twice`);
+    seen.add(name);
+    expect(p, Token.Colon, "the import's attributes");
+    const value = p.token === Token.String ? parseText(p) : missing(p, "The attribute's value is missing: a text in quote marks");
+    attributes.push(new ImportAttribute(start, p.prevEnd, key, value));
+    if (!parseListEnd(p, Token.BraceClose, opener)) break;
+  }
+  expectCloser(p, Token.BraceClose, opener, "the import's attributes");
+  return attributes;
+}
+
+/** `export …` in each of its forms. */
+export function parseExport(p: ParseState): ModuleItem {
+  moduleItem(p, "An export");
+  const { start } = p;
+  next(p);
+  if (p.token === Token.Default) return parseDefault(p, start);
+  if (p.token === Token.Star) return parseExportAll(p, start);
+  if (p.token === Token.BraceOpen) return parseExportList(p, start);
+  const declares = p.token === Token.Var || p.token === Token.Const || p.token === Token.Function || p.token === Token.Class || isWord(p, "let") || isWord(p, "async") || isWord(p, "using");
+  if (!declares) {
+    missing(p, "A declaration, `{`, `*` or `default` is missing behind `export`");
+    return new ExportNamedDeclaration(start, p.prevEnd, null, [], null, []);
+  }
+  const declaration = parseStatement(p, true) as Declaration;
+  return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
+}
+
+function parseDefault(p: ParseState, start: number): ExportDefaultDeclaration {
+  next(p);
+  let declaration: Declaration | Expression;
+  const asyncFunction = isWord(p, "async") && peek(p).token === Token.Function && !peek(p).newline;
+  if (p.token === Token.Function || asyncFunction) declaration = parseFunctionDeclaration(p, true);
+  else if (p.token === Token.Class) declaration = parseClassDeclaration(p, true);
+  else {
+    declaration = parseAssignment(p);
+    semicolon(p, "the export");
+  }
+  return new ExportDefaultDeclaration(start, p.prevEnd, declaration);
+}
+
+function parseExportAll(p: ParseState, start: number): ExportAllDeclaration {
+  next(p);
+  let exported: Identifier | Literal | null = null;
+  if (isWord(p, "as")) {
+    next(p);
+    exported = parseModuleName(p) ?? null;
+  }
+  const source = isWord(p, "from") ? (next(p), parseSource(p)) : missing(p, "`from` and a module are missing behind `export *`");
+  const attributes = parseAttributes(p);
+  semicolon(p, "the export");
+  return new ExportAllDeclaration(start, p.prevEnd, exported, source, attributes);
+}
+
+function parseExportList(p: ParseState, start: number): ExportNamedDeclaration {
+  const opener = openerHere(p);
+  const specifiers: ExportSpecifier[] = [];
+  const texts: Literal[] = [];
+  const reserved: Identifier[] = [];
+  next(p);
+  while (p.token !== Token.BraceClose && p.token !== Token.End) {
+    const from = p.start;
+    if (isKeyword(p.token)) reserved.push(new Identifier(p.start, p.end, tokenText(p)));
+    const local = parseModuleName(p);
+    if (local === undefined) break;
+    if (local.type === "Literal") texts.push(new Literal(local.offset, local.offset + local.length, local.raw));
+    let exported = local;
+    if (isWord(p, "as")) {
+      next(p);
+      exported = parseModuleName(p) ?? local;
+    }
+    specifiers.push(new ExportSpecifier(from, p.prevEnd, local, exported));
+    if (!parseListEnd(p, Token.BraceClose, opener)) break;
+  }
+  expectCloser(p, Token.BraceClose, opener, "the export's names");
+  let source: Literal | Missing | null = null;
+  let attributes: ImportAttribute[] = [];
+  if (isWord(p, "from")) {
+    next(p);
+    source = parseSource(p);
+    attributes = parseAttributes(p);
+  } else {
+    for (const text of texts) report(p, "misplaced", text.offset, text.offset + text.length, "A text can only name an export of another module, with `from` behind the list");
+    for (const word of reserved) report(p, "misplaced", word.offset, word.offset + word.length, `\`${word.name}\` is a reserved word and names nothing in this file`);
+  }
+  semicolon(p, "the export");
+  return new ExportNamedDeclaration(start, p.prevEnd, null, specifiers, source, attributes);
+}

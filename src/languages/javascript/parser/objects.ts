@@ -1,0 +1,126 @@
+/** Object literals and what they share with classes: keys and methods. */
+import { AssignmentExpression, Literal, ObjectExpression, Property, SpreadElement, type Expression, type ObjectMember } from "../nodes/index.js";
+import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
+import { parseMethod } from "./functions.js";
+import { parseListEnd } from "./lists.js";
+import { checkReserved, missing, parsePrivateName, parseWord } from "./names.js";
+import { endsByIndent, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { isWord, next, peek } from "./scanner.js";
+import type { ParseState } from "./state.js";
+import { isWordLike, Token } from "./token.js";
+
+/** A key of an object literal, pattern or class; `undefined`, with nothing consumed, where none stands. */
+export function parsePropertyKey(p: ParseState): Expression | undefined {
+  const { start, end, token } = p;
+  if (isWordLike(token)) return parseWord(p);
+  if (token === Token.String || token === Token.Number || token === Token.BigInt) {
+    next(p);
+    return new Literal(start, end, p.source.slice(start, end));
+  }
+  if (token === Token.BracketOpen) {
+    const opener = openerHere(p);
+    next(p);
+    const key = parseExpressionWithIn(p, parseAssignment);
+    expectCloser(p, Token.BracketClose, opener, "the computed key");
+    return key;
+  }
+  if (token === Token.PrivateName) return parsePrivateName(p);
+  return undefined;
+}
+
+/** Whether the current token, behind a modifier-like word, shows that the word is itself the member's name. */
+export function endsMemberName(token: Token): boolean {
+  return token === Token.ParenOpen || token === Token.Comma || token === Token.Colon || token === Token.BraceClose || token === Token.Assign ||
+    token === Token.Semicolon || token === Token.End;
+}
+
+export function parseObject(p: ParseState): ObjectExpression {
+  const start = p.start;
+  const opener = openerHere(p);
+  next(p);
+  const properties: ObjectMember[] = [];
+  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, start)) {
+    const property = parseObjectMember(p);
+    if (property === undefined) break;
+    properties.push(property);
+    if (!parseListEnd(p, Token.BraceClose, opener)) break;
+  }
+  expectCloser(p, Token.BraceClose, opener, "the object");
+  checkPrototypes(p, properties);
+  return new ObjectExpression(start, p.prevEnd, properties);
+}
+
+/** Two plain `__proto__: value` are an error, unless the object proves to be a pattern; then this report is taken back with the cover check. */
+function checkPrototypes(p: ParseState, properties: readonly ObjectMember[]): void {
+  let seen = false;
+  for (const property of properties) {
+    if (property.type !== "Property" || property.computed || property.method || property.shorthand || property.kind !== "init") continue;
+    const { key } = property;
+    const name = key.type === "Identifier" ? key.name : key.type === "Literal" ? key.value : undefined;
+    if (name !== "__proto__") continue;
+    if (seen && p.token !== Token.Assign) report(p, "misplaced", property.offset, property.offset + property.length, "An object has only one `__proto__`");
+    seen = true;
+  }
+}
+
+function parseObjectMember(p: ParseState): ObjectMember | undefined {
+  const start = p.start;
+  if (p.token === Token.Ellipsis) {
+    next(p);
+    const argument = parseAssignment(p);
+    return new SpreadElement(start, p.prevEnd, argument);
+  }
+  let kind: "init" | "get" | "set" = "init";
+  let async = false;
+  let generator = false;
+  if (p.token === Token.Name && (isWord(p, "async") || isWord(p, "get") || isWord(p, "set"))) {
+    const after = peek(p);
+    if (!endsMemberName(after.token) && !(isWord(p, "async") && after.newline) && after.token !== Token.BraceOpen) {
+      if (isWord(p, "async")) async = true;
+      else kind = isWord(p, "get") ? "get" : "set";
+      next(p);
+    }
+  }
+  if (p.token === Token.Star && kind === "init") {
+    generator = true;
+    next(p);
+  }
+  const plainName = p.token === Token.Name;
+  const escaped = p.escaped;
+  const computed = p.token === Token.BracketOpen;
+  const keyText = here(p);
+  const key = parsePropertyKey(p);
+  if (key === undefined) {
+    if (p.token === Token.Comma) {
+      reportForm(p, "unexpected", p.start, p.end, "A property is missing before this `,`");
+      return new SpreadElement(start, p.prevEnd, missing(p, "A property is missing"));
+    }
+    reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, "`}` is missing to close the object", { insert: { at: p.prevEnd, text: "}" } });
+    return undefined;
+  }
+  if (key.type === "PrivateIdentifier") report(p, "misplaced", key.offset, key.offset + key.length, "A private name belongs to a class, not to an object");
+  if (async || generator || kind !== "init" || p.token === Token.ParenOpen) {
+    const value = parseMethod(p, { async, generator, kind: kind === "init" ? "method" : kind, derived: false });
+    return new Property(start, p.prevEnd, key, value, kind, computed, kind === "init", false);
+  }
+  if (p.token === Token.Colon) {
+    next(p);
+    const value = parseAssignment(p);
+    return new Property(start, p.prevEnd, key, value, "init", computed, false, false);
+  }
+  if (!plainName) {
+    const value = missing(p, `\`:\` and a value are missing for the property ${keyText}`);
+    return new Property(start, p.prevEnd, key, value, "init", computed, false, false);
+  }
+  if (key.type === "Identifier") checkReserved(p, key.name, key.offset, key.offset + key.length, false, escaped);
+  if (p.token === Token.Assign) {
+    if (p.coverInit < 0) p.coverInit = p.start;
+    next(p);
+    const value = parseAssignment(p);
+    const pair = new AssignmentExpression(start, p.prevEnd, key, "=", value);
+    pair.type = "AssignmentPattern";
+    return new Property(start, p.prevEnd, key, pair, "init", false, false, true);
+  }
+  return new Property(start, p.prevEnd, key, key, "init", false, false, true);
+}
+

@@ -1,0 +1,97 @@
+/** Reporting what is wrong with the text's form, and finding the way back. */
+import type { RelatedPlace, SyntaxCode } from "../../../syntax/problem.js";
+import { next } from "./scanner.js";
+import type { ParseState } from "./state.js";
+import { spelling, Token } from "./token.js";
+
+interface Details {
+  readonly related?: readonly RelatedPlace[];
+  /** An insertion that settles the problem. */
+  readonly insert?: { readonly at: number; readonly text: string };
+}
+
+/** Adds a problem at a range. */
+export function report(p: ParseState, code: SyntaxCode, from: number, to: number, message: string, details: Details = {}): void {
+  const { related = [], insert } = details;
+  p.problems.push(insert ? { code, from, to, message, related, insert } : { code, from, to, message, related });
+}
+
+/**
+ * Adds a problem of form found at the current token, unless it is most likely an echo of one just found.
+ * Until a line end or `;` has been passed the next ones are taken for echoes.
+ */
+export function reportForm(p: ParseState, code: SyntaxCode, from: number, to: number, message: string, details?: Details): void {
+  if (p.calm) return;
+  report(p, code, from, to, message, details);
+  p.calm = true;
+}
+
+/** How the current token is called in a message. */
+export function here(p: ParseState): string {
+  if (p.token === Token.End) return "the end of the file";
+  const text = p.source.slice(p.start, Math.min(p.end, p.start + 24));
+  return `\`${text.split(/[\r\n]/)[0]}${p.end - p.start > 24 ? "…" : ""}\``;
+}
+
+/** A place where a construct was opened, for messages about its end. */
+export interface Opener {
+  readonly at: number;
+  readonly text: string;
+}
+
+export function openerHere(p: ParseState): Opener {
+  return { at: p.start, text: p.source.slice(p.start, p.end) };
+}
+
+/** Moves past `token` if it is the current one. */
+export function eat(p: ParseState, token: Token): boolean {
+  if (p.token !== token) return false;
+  next(p);
+  return true;
+}
+
+/** Moves past the closer of a construct; reports it as missing, with its opener, where it is not there. */
+export function expectCloser(p: ParseState, token: Token, opener: Opener, construct: string): boolean {
+  if (p.token === token) {
+    next(p);
+    return true;
+  }
+  const text = spelling(token);
+  reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`${text}\` is missing to close ${construct}`, {
+    related: [{ from: opener.at, to: opener.at + opener.text.length, message: `\`${opener.text}\` is opened here` }],
+    insert: { at: p.prevEnd, text },
+  });
+  return false;
+}
+
+/** Moves past a token that a construct needs; reports it as missing where it is not there. */
+export function expect(p: ParseState, token: Token, construct: string): boolean {
+  if (p.token === token) {
+    next(p);
+    return true;
+  }
+  const text = spelling(token);
+  const word = /^\w/.test(text);
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`${text}\` is missing in ${construct}`, { insert: { at: p.prevEnd, text: word ? ` ${text} ` : text } });
+  return false;
+}
+
+/** The column of the first character of the line that holds `offset`, tabs counted as one. */
+export function indentAt(source: string, offset: number): number {
+  let start = offset;
+  while (start > 0 && source.charCodeAt(start - 1) !== 10 && source.charCodeAt(start - 1) !== 13) start -= 1;
+  let at = start;
+  while (source.charCodeAt(at) === 32 || source.charCodeAt(at) === 9) at += 1;
+  return at - start;
+}
+
+/**
+ * Whether the current token, by its indentation, says that the block opened at `opener` has ended although no closer was found.
+ * Asked only in a text whose braces do not balance.
+ */
+export function endsByIndent(p: ParseState, opener: number): boolean {
+  if (!p.byIndent || !p.newline || p.token === Token.End) return false;
+  const own = indentAt(p.source, opener);
+  const column = indentAt(p.source, p.start);
+  return p.token === Token.BraceClose ? column < own : column <= own;
+}

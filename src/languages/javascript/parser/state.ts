@@ -1,0 +1,101 @@
+import type { SyntaxProblem } from "../../../syntax/problem.js";
+import { Token } from "./token.js";
+
+/** What the grammar's parameters and the enclosing constructs allow at the current place; bits of `ParseState.context`. */
+export const enum Context {
+  Strict = 1,
+  Module = 2,
+  Function = 4,
+  Async = 8,
+  Generator = 16,
+  Loop = 32,
+  Switch = 64,
+  /** `in` is not an operator here (the head of a `for`). */
+  NoIn = 128,
+  /** Inside parameters, where `yield` and `await` expressions are not allowed. */
+  Parameters = 256,
+  StaticBlock = 512,
+  /** `super.x` is allowed. */
+  SuperProperty = 1024,
+  /** `super()` is allowed. */
+  SuperCall = 2048,
+  /** `new.target` is allowed. */
+  NewTarget = 4096,
+  /** `return` is allowed. */
+  Return = 8192,
+  /** A class field's initial value, where `arguments` is not allowed. */
+  FieldValue = 16384,
+}
+
+/** What an enclosing function passes on to an arrow function or block inside it, and what it does not. */
+export const functionBits =
+  Context.Function | Context.Async | Context.Generator | Context.Loop | Context.Switch | Context.NoIn | Context.Parameters |
+  Context.StaticBlock | Context.SuperProperty | Context.SuperCall | Context.NewTarget | Context.Return | Context.FieldValue;
+
+export interface Label {
+  readonly name: string;
+  loop: boolean;
+}
+
+/** How a text is to be read. */
+export interface ParseOptions {
+  /** Whether the text is a module; `"detect"` decides by its content. */
+  readonly module: boolean | "detect";
+  readonly jsx: boolean;
+}
+
+/** All that the scanner and the parser know at one moment. One plain object, shared by the functions of this folder. */
+export class ParseState {
+  readonly length: number;
+
+  /** The current token and where it stands. */
+  token: Token = Token.End;
+  start = 0;
+  end = 0;
+  /** Whether a line end stands before the current token. */
+  newline = false;
+  /** Whether the current token holds an escape that the scanner resolved into `word` (names) or found malformed or legacy (texts, numbers). */
+  escaped = false;
+  word = "";
+  /** End of the token before the current one. */
+  prevEnd = 0;
+
+  context = 0;
+  labels: Label[] = [];
+  /** Where the first `=` of a `{ name = value }` stands that has not yet proved to be part of a pattern; -1 if there is none. */
+  coverInit = -1;
+  /** Whether something was read that only a module can hold. */
+  sawModuleItem = false;
+  /** A return outside of functions is allowed, as in CommonJS modules. */
+  looseReturn = false;
+  /** Frames of recursion in use, in rough units. */
+  depth = 0;
+
+  readonly problems: SyntaxProblem[] = [];
+  /** Set by a problem of form until a line end or `;` has been passed: what follows on that line is most likely its echo. */
+  calm = false;
+  /** Whether blocks are closed by their indentation; only on for a text whose braces do not balance. */
+  byIndent = false;
+  /** Start of the token before which a comma was last found missing. */
+  missingComma = -1;
+  /** `{` minus `}` tokens consumed. */
+  braces = 0;
+  /** Names of the JSX elements that are open. */
+  readonly tags: string[] = [];
+
+  constructor(
+    readonly source: string,
+    readonly options: ParseOptions,
+  ) {
+    this.length = source.length;
+  }
+}
+
+export function has(p: ParseState, bit: Context): boolean {
+  return (p.context & bit) !== 0;
+}
+
+/** Whether the current token is `token`. For use behind a move, where the compiler still holds a test of the token before for true. */
+export function at(p: ParseState, token: Token): boolean {
+  return p.token === token;
+}

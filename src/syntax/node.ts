@@ -1,0 +1,83 @@
+/** Called with each child of a node, in the order of the text. */
+export type Visit = (child: Node) => void;
+
+/** Written in parentheses of its own, which belong to no node. */
+export const PARENTHESIZED = 1;
+
+/**
+ * A node of the tree that every language shares.
+ *
+ * Its place is relative to its parent, so that text behind an edit can move without its nodes being touched:
+ * a non-negative `offset` counts from the parent's start, a negative one is the bitwise complement of the distance to the parent's end.
+ * A node without a parent is at its `offset` in the text. Lengths and offsets are UTF-16 code units.
+ *
+ * While a tree is being built a node that has no parent yet holds its absolute start in `offset`.
+ */
+export abstract class Node {
+  parent: Node | null = null;
+  flags = 0;
+  length: number;
+
+  constructor(
+    /** The node's kind; the ECMAScript community's ESTree name where there is one. */
+    public type: string,
+    public offset: number,
+    end: number,
+  ) {
+    this.length = end - offset;
+  }
+
+  /** Calls `visit` with each child in the order of the text. */
+  abstract each(visit: Visit): void;
+
+  /** Offset of the node's first code unit in the document. */
+  get start(): number {
+    let start = 0;
+    let node: Node = this;
+    while (node.parent !== null) {
+      start += node.offset >= 0 ? node.offset : node.parent.length - ~node.offset;
+      node = node.parent;
+    }
+    return start + node.offset;
+  }
+
+  /** Offset just behind the node's last code unit in the document. */
+  get end(): number {
+    return this.start + this.length;
+  }
+
+  /** Start relative to the parent's start (for a root, to the document's). */
+  get startInParent(): number {
+    return this.offset >= 0 || this.parent === null ? this.offset : this.parent.length - ~this.offset;
+  }
+
+  get parenthesized(): boolean {
+    return (this.flags & PARENTHESIZED) !== 0;
+  }
+}
+
+/** Makes `parent`, whose own `offset` is still absolute, the parent of `child`. */
+export function own(parent: Node, child: Node | null): void {
+  if (child !== null) {
+    child.parent = parent;
+    child.offset -= parent.offset;
+  }
+}
+
+/** `own` for a list, which may have holes. */
+export function ownAll(parent: Node, children: readonly (Node | null)[]): void {
+  for (let i = 0; i < children.length; i += 1) {
+    const child = children[i];
+    if (child != null) {
+      child.parent = parent;
+      child.offset -= parent.offset;
+    }
+  }
+}
+
+export function visitAll(children: readonly (Node | null)[], visit: Visit): void {
+  for (let i = 0; i < children.length; i += 1) {
+    const child = children[i];
+    if (child != null) visit(child);
+  }
+}

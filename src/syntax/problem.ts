@@ -1,0 +1,41 @@
+/**
+ * What can be wrong with a program's form. Each is the id of a rule of the area `syntax`, without the area.
+ *
+ * - `missing-closer`: a bracket, quote-like construct or tag that was opened is not closed
+ * - `missing-part`: a construct lacks something it needs
+ * - `unexpected`: something stands where nothing of its kind can
+ * - `unfinished-text`: a string, template or regular expression without its end
+ * - `unfinished-comment`: a block comment without its end
+ * - `misplaced`: well-formed, but not allowed in this place
+ * - `malformed`: a number, escape or regular expression that is not spelled as the language says
+ * - `bad-target`: a value is assigned to something that cannot hold one
+ * - `too-deep`: nested more deeply than can be analysed
+ */
+export type SyntaxCode =
+  | "missing-closer"
+  | "missing-part"
+  | "unexpected"
+  | "unfinished-text"
+  | "unfinished-comment"
+  | "misplaced"
+  | "malformed"
+  | "bad-target"
+  | "too-deep";
+
+/** A place that helps to understand a problem, e.g. the opener of what is not closed. */
+export interface RelatedPlace {
+  readonly from: number;
+  readonly to: number;
+  readonly message: string;
+}
+
+/** A problem of form at a range of the document. */
+export interface SyntaxProblem {
+  readonly code: SyntaxCode;
+  readonly from: number;
+  readonly to: number;
+  readonly message: string;
+  readonly related: readonly RelatedPlace[];
+  /** An insertion that would settle the problem. */
+  readonly insert?: { readonly at: number; readonly text: string };
+}

@@ -1,0 +1,65 @@
+/** One replacement: the code units in `[from, to)` become `insert`. */
+export interface Edit {
+  readonly from: number;
+  readonly to: number;
+  readonly insert: string;
+}
+
+/** Puts edits that all speak of the same text in document order. Insertions at one place keep their order. */
+export function inOrder(edits: readonly Edit[]): Edit[] {
+  return [...edits].sort((a, b) => a.from - b.from || a.to - b.to);
+}
+
+/** Whether two edits of the same text would change a common place. Two insertions at one offset do too: their order would matter. */
+export function overlap(a: Edit, b: Edit): boolean {
+  return a.from === b.from || (a.from < b.to && b.from < a.to);
+}
+
+/**
+ * Applies edits that all speak of `text` as it is.
+ * Throws a `RangeError` when two of them overlap or one lies outside the text.
+ */
+export function applyAll(text: string, edits: readonly Edit[]): string {
+  let result = "";
+  let done = 0;
+  for (const { from, to, insert } of inOrder(edits)) {
+    if (from < done || to < from || to > text.length) throw new RangeError(`Edit ${from}–${to} overlaps another or leaves the text`);
+    result += text.slice(done, from) + insert;
+    done = to;
+  }
+  return result + text.slice(done);
+}
+
+/**
+ * The smallest single edit that turns `before` into `after`, by their common beginning and end;
+ * `undefined` when they are equal. Never cuts a surrogate pair.
+ */
+export function difference(before: string, after: string): Edit | undefined {
+  if (before === after) return undefined;
+  const most = Math.min(before.length, after.length);
+  let head = 0;
+  while (head < most && before.charCodeAt(head) === after.charCodeAt(head)) head += 1;
+  if (head > 0 && isHighSurrogate(before.charCodeAt(head - 1))) head -= 1;
+  let tail = 0;
+  while (tail < most - head && before.charCodeAt(before.length - 1 - tail) === after.charCodeAt(after.length - 1 - tail)) tail += 1;
+  if (tail > 0 && isLowSurrogate(before.charCodeAt(before.length - tail))) tail -= 1;
+  return { from: head, to: before.length - tail, insert: after.slice(head, after.length - tail) };
+}
+
+/**
+ * Where `offset` lies after `edit`. An offset inside replaced text moves to the end of the insertion;
+ * one at an insertion stays before it, or moves behind it with `after`.
+ */
+export function moveThrough(offset: number, edit: Edit, after = false): number {
+  if (offset < edit.from || (offset === edit.from && !after)) return offset;
+  if (offset >= edit.to) return offset + edit.insert.length - (edit.to - edit.from);
+  return edit.from + edit.insert.length;
+}
+
+export function isHighSurrogate(unit: number): boolean {
+  return (unit & 0xfc00) === 0xd800;
+}
+
+export function isLowSurrogate(unit: number): boolean {
+  return (unit & 0xfc00) === 0xdc00;
+}

@@ -1,0 +1,118 @@
+/** Where the lines of a text begin, kept through edits at a cost that follows the edit and not the text. */
+
+/** Line starts of a stretch of text, relative to the stretch. A line start is the offset just behind a line end. */
+interface Block {
+  /** Length of the stretch in UTF-16 code units. */
+  readonly length: number;
+  readonly starts: readonly number[];
+}
+
+const blockSize = 16_384;
+
+/** Offsets just behind each line end (`\n`, `\r\n`, or a lone `\r`) inside `text`, seen in isolation. */
+function startsIn(text: string): number[] {
+  const starts: number[] = [];
+  let from = 0;
+  if (text.indexOf("\r") < 0) {
+    for (;;) {
+      const at = text.indexOf("\n", from);
+      if (at < 0) return starts;
+      starts.push((from = at + 1));
+    }
+  }
+  for (; from < text.length; from += 1) {
+    const unit = text.charCodeAt(from);
+    if (unit === 10 || (unit === 13 && text.charCodeAt(from + 1) !== 10)) starts.push(from + 1);
+  }
+  return starts;
+}
+
+/** Cuts `text` into blocks, never between the two halves of a `\r\n`. */
+function blocksOf(text: string): Block[] {
+  const blocks: Block[] = [];
+  for (let from = 0; from < text.length; ) {
+    let to = Math.min(text.length, from + blockSize);
+    if (text.charCodeAt(to - 1) === 13 && text.charCodeAt(to) === 10) to += 1;
+    blocks.push({ length: to - from, starts: startsIn(text.slice(from, to)) });
+    from = to;
+  }
+  return blocks;
+}
+
+/** An immutable index from line numbers to offsets and back. Lines count from 0. */
+export class LineIndex {
+  /** Offset at which each block begins. */
+  private readonly offsets: number[] = [];
+  /** Number of line starts before each block. */
+  private readonly counts: number[] = [];
+  /** Number of lines; a text without line ends has one. */
+  readonly lineCount: number;
+  private readonly length: number;
+
+  private constructor(private readonly blocks: readonly Block[]) {
+    let offset = 0;
+    let count = 0;
+    for (const block of blocks) {
+      this.offsets.push(offset);
+      this.counts.push(count);
+      offset += block.length;
+      count += block.starts.length;
+    }
+    this.length = offset;
+    this.lineCount = count + 1;
+  }
+
+  static of(text: string): LineIndex {
+    return new LineIndex(blocksOf(text));
+  }
+
+  /**
+   * The index after `[from, to)` was replaced so that the text became `next` with `inserted` new code units in that place.
+   * Only the blocks that the edit touches are read again.
+   */
+  replaced(next: string, from: number, to: number, inserted: number): LineIndex {
+    if (this.blocks.length === 0) return LineIndex.of(next);
+    let first = this.blockAt(from);
+    let last = this.blockAt(to);
+    // A line end may be split or joined at the edge of a block, so an edit at an edge takes the neighbour along.
+    if (first > 0 && from - this.offsets[first]! < 2) first -= 1;
+    if (last < this.blocks.length - 1 && this.offsets[last + 1]! - to < 2) last += 1;
+    const start = this.offsets[first]!;
+    const end = (last + 1 < this.blocks.length ? this.offsets[last + 1]! : this.length) + inserted - (to - from);
+    const blocks = this.blocks.slice(0, first);
+    for (const block of blocksOf(next.slice(start, end))) blocks.push(block);
+    for (let i = last + 1; i < this.blocks.length; i += 1) blocks.push(this.blocks[i]!);
+    return new LineIndex(blocks);
+  }
+
+  /** Offset at which `line` begins. Lines before the first give 0, lines past the last the text's length. */
+  startOf(line: number): number {
+    if (line <= 0) return 0;
+    if (line >= this.lineCount) return this.length;
+    const block = lastAtMost(this.counts, line - 1);
+    return this.offsets[block]! + this.blocks[block]!.starts[line - 1 - this.counts[block]!]!;
+  }
+
+  /** The line that holds `offset`; an offset past the end is on the last line. */
+  lineAt(offset: number): number {
+    if (this.blocks.length === 0 || offset <= 0) return 0;
+    const block = this.blockAt(offset);
+    return this.counts[block]! + lastAtMost(this.blocks[block]!.starts, offset - this.offsets[block]!) + 1;
+  }
+
+  private blockAt(offset: number): number {
+    return Math.max(0, lastAtMost(this.offsets, offset));
+  }
+}
+
+/** Index of the last entry of an ascending list that is at most `value`; -1 if there is none. Of equal entries the last counts. */
+function lastAtMost(list: readonly number[], value: number): number {
+  let low = 0;
+  let high = list.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (list[middle]! <= value) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
+}
