@@ -54,6 +54,12 @@ export function nodeAt(root: Node, from: number, to: number = from): Node {
   }
 }
 
+/** Whether `node` is `outer` or stands inside it. */
+export function isInside(node: Node, outer: Node): boolean {
+  for (let up: Node | null = node; up !== null; up = up.parent) if (up === outer) return true;
+  return false;
+}
+
 /** The nearest node above `node` (not itself) that satisfies `test`. */
 export function above(node: Node, test: (node: Node) => boolean): Node | undefined {
   for (let up = node.parent; up !== null; up = up.parent) if (test(up)) return up;

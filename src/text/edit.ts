@@ -1,3 +1,9 @@
+/** A range of a text in UTF-16 code units. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}
+
 /** One replacement: the code units in `[from, to)` become `insert`. */
 export interface Edit {
   readonly from: number;

@@ -82,6 +82,10 @@ export function semicolon(p: ParseState, construct: string): void {
   }
   if (p.newline || p.token === Token.BraceClose || p.token === Token.End) return;
   if (p.token === Token.ParenClose || p.token === Token.BracketClose) return;
+  if (p.token === Token.Unknown || p.token === Token.Hash || !startsExpression(p) && !isWordLike(p.token)) {
+    reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit behind ${construct}`);
+    return;
+  }
   reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`;\` or a line end is missing behind ${construct}, before ${here(p)}`, { insert: { at: p.prevEnd, text: ";" } });
 }
 

@@ -1,0 +1,19 @@
+/** Requests for leave, in the order they came. */
+export class LeaveBook {
+  requests = [];
+
+  ask(crew, from, to, note) {
+    this.requests.push({ crew, from, to, granted: false });
+  }
+
+  grant(crew) {
+    for (const request of this.requests) {
+      if (request.crew === crew) request.granted = true;
+    }
+  }
+
+  /** Who is away on a day. */
+  away(day) {
+    return this.requests.filter((request) => request.granted && request.from <= day && day <= request.to).map((request) => request.crew);
+  }
+}

@@ -1,0 +1,28 @@
+/** Writes a page for each rule into docs/rules. `--check` only says which pages are not as they should be. */
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { build, install, root } from "./prepare.mjs";
+
+const check = process.argv.includes("--check");
+if (!check) {
+  install();
+  build();
+}
+const { rules } = await import(`${root}/dist/index.js`);
+const { markdownPage } = await import(`${root}/dist/report/rule-page.js`);
+const { optionPages } = await import(`${root}/dist/cli/catalogue.js`);
+
+const folder = `${root}/docs/rules`;
+const wanted = new Map(rules.map((rule) => [`${rule.id}.md`, markdownPage(rule, optionPages(rule))]));
+const list = rules.map(({ id, title, level }) => `| [\`${id}\`](${id}.md) | ${level} | ${title} |`);
+wanted.set("README.md", ["# Rules", "", "| rule | level | finds |", "| --- | --- | --- |", ...list, ""].join("\n"));
+
+mkdirSync(folder, { recursive: true });
+const wrong = [...wanted].filter(([name, text]) => !existsSync(`${folder}/${name}`) || readFileSync(`${folder}/${name}`, "utf8") !== text).map(([name]) => name);
+const old = readdirSync(folder).filter((name) => !wanted.has(name));
+if (check) {
+  for (const name of [...wrong, ...old]) console.log(name);
+} else {
+  for (const name of wrong) writeFileSync(`${folder}/${name}`, wanted.get(name));
+  for (const name of old) rmSync(`${folder}/${name}`);
+  console.log(`${wrong.length} pages written, ${old.length} removed, ${wanted.size} in all`);
+}

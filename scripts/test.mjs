@@ -1,0 +1,9 @@
+/** Types, then every test. As the first command on a fresh clone it installs and builds what it needs. */
+import { ensureDebianPackage } from "./debian.mjs";
+import { build, install, root, run } from "./prepare.mjs";
+
+install();
+ensureDebianPackage("chromium", "/usr/bin/chromium");
+build();
+run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "tsconfig.json"]);
+run(process.execPath, [`${root}/node_modules/vitest/vitest.mjs`, "run", ...process.argv.slice(2)]);

@@ -1,0 +1,41 @@
+/** Draws what an editor would show, as plain lines of text. */
+import type { Diagnostic } from "vscode-languageserver-protocol";
+import { levels, type AlertLevel } from "../../rules/rule.js";
+import { counted } from "../../report/model.js";
+import type { Palette } from "../../report/text.js";
+import type { Text } from "../../text/text.js";
+
+const width = 98;
+
+function levelOf(diagnostic: Diagnostic): AlertLevel {
+  return levels[(diagnostic.severity ?? 1) - 1]!;
+}
+
+/** The lines `[first, last]` of a document in a frame, each diagnostic marked below its line. */
+export function editorView(title: string, text: Text, diagnostics: readonly Diagnostic[], first: number, last: number, colours: Palette): string {
+  const status = levels.map((level) => ({ level, count: diagnostics.filter((one) => levelOf(one) === level).length })).filter(({ count }) => count > 0).map(({ level, count }) => counted(count, level)).join(", ") || "no alerts";
+  const painted = diagnostics.length === 0 ? colours.good(`✓ ${status}`) : colours.level[levelOf(diagnostics[0]!)](`● ${status}`);
+  const rule = "─".repeat(Math.max(2, width - title.length - status.length - 9));
+  const lines = [colours.faint("  ╭─ ") + colours.strong(title) + colours.faint(` ${rule} `) + painted + colours.faint(" ╮")];
+  for (let number = Math.max(0, first); number <= Math.min(last, text.lines.lineCount - 1); number += 1) {
+    const from = text.lines.startOf(number);
+    const content = text.value.slice(from, text.lineEnd(number));
+    lines.push(`${colours.faint(`  │ ${String(number + 1).padStart(3)} `)} ${content}`);
+    for (const diagnostic of diagnostics) {
+      const { start, end } = diagnostic.range;
+      if (start.line !== number) continue;
+      const to = end.line === number ? end.character : content.length;
+      const paint = colours.level[levelOf(diagnostic)];
+      const mark = "━".repeat(Math.max(1, to - start.character));
+      lines.push(`${colours.faint("  │     ")} ${" ".repeat(start.character)}${paint(mark)}`);
+      lines.push(`${colours.faint("  │     ")} ${" ".repeat(start.character)}${paint("╰─")} ${diagnostic.message} ${colours.faint(String(diagnostic.code))}`);
+    }
+  }
+  lines.push(colours.faint(`  ╰${"─".repeat(width - 1)}╯`));
+  return `${lines.join("\n")}\n`;
+}
+
+/** A menu of titles with one of them chosen. */
+export function menu(titles: readonly string[], chosen: number, colours: Palette): string {
+  return titles.map((title, index) => `        ${index === chosen ? colours.strong(`▸ ${title}`) : colours.faint(`  ${title}`)}\n`).join("");
+}

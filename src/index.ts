@@ -1,0 +1,19 @@
+/** Alert Quill as a library. */
+export { createWorkspace, Workspace, type OpenDocument, type Remedy, type WorkspaceOptions } from "./engine/workspace.js";
+export type { Alert, RuleFailure } from "./engine/analysis.js";
+export { WorkspaceError, type WorkspaceErrorCode } from "./engine/errors.js";
+export type { Dropped, MendOptions, MendResult } from "./engine/mend.js";
+export { defineLanguage, type Comment, type DocumentInfo, type Language, type Tree } from "./languages/language.js";
+export { rules } from "./rules/index.js";
+export {
+  defineRule, levels, type AlertingExample, type AlertLevel, type Certainty, type FileView, type Finding, type Label, type Level, type QuietExample,
+  type RemedyOffer, type Rule, type Visitors,
+} from "./rules/rule.js";
+export { kitNames } from "./settings/resolve.js";
+export { SettingsError, type Settings, type SettingsCode, type SettingsIssue } from "./settings/schema.js";
+export { applyAll, difference, type Edit, type Span } from "./text/edit.js";
+export { offsetAt, positionAt, type Position, type PositionEncoding, type Range } from "./text/position.js";
+export { Text } from "./text/text.js";
+export type { SyntaxCode, SyntaxProblem } from "./syntax/problem.js";
+export { Node } from "./syntax/node.js";
+export type { Access, Binding, BindingKind, Names, Reference, Scope } from "./model/names.js";

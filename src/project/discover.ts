@@ -1,0 +1,92 @@
+/** Which files of a project there are to analyse. */
+import { existsSync, readdirSync, readFileSync, statSync } from "node:fs";
+import path from "node:path";
+import ignore, { type Ignore } from "ignore";
+
+export interface Discovery {
+  /** Absolute paths, sorted. */
+  readonly files: readonly string[];
+  /** Named on purpose but not there or not readable, with the reason. */
+  readonly problems: readonly { readonly path: string; readonly reason: string }[];
+}
+
+/** Rules of one ignore file, with the folder they speak of. */
+interface IgnoreLayer {
+  readonly folder: string;
+  readonly rules: Ignore;
+}
+
+const ignoreFile = ".gitignore";
+const never = new Set(["node_modules", ".git"]);
+
+function layerOf(folder: string): IgnoreLayer[] {
+  const file = path.join(folder, ignoreFile);
+  return existsSync(file) ? [{ folder, rules: ignore().add(readFileSync(file, "utf8")) }] : [];
+}
+
+/** The ignore files that apply in `folder`: its own and those above it, up to the root of the repository. */
+function layersAbove(folder: string): IgnoreLayer[] {
+  const own = layerOf(folder);
+  const parent = path.dirname(folder);
+  if (parent === folder || existsSync(path.join(folder, ".git"))) return own;
+  return [...layersAbove(parent), ...own];
+}
+
+function isIgnored(target: string, directory: boolean, layers: readonly IgnoreLayer[]): boolean {
+  let ignored = false;
+  for (const { folder, rules } of layers) {
+    const relative = path.relative(folder, target).split(path.sep).join("/");
+    if (relative === "" || relative.startsWith("../")) continue;
+    const { ignored: now, unignored } = rules.test(directory ? `${relative}/` : relative);
+    if (now) ignored = true;
+    else if (unignored) ignored = false;
+  }
+  return ignored;
+}
+
+/**
+ * Files with one of `extensions` below the given paths. Ignore files are respected, `node_modules` stays out; a file named itself is taken
+ * whatever they say. `skipped` tells which files the settings leave out,
+ * asked with the folder the search began in.
+ */
+export function discover(paths: readonly string[], extensions: readonly string[], skipped: (file: string, start: string) => boolean): Discovery {
+  const files = new Set<string>();
+  const problems: { path: string; reason: string }[] = [];
+  const visit = (folder: string, start: string, layers: readonly IgnoreLayer[]): void => {
+    let entries;
+    try {
+      entries = readdirSync(folder, { withFileTypes: true });
+    } catch (error) {
+      problems.push({ path: folder, reason: (error as Error).message });
+      return;
+    }
+    for (const entry of entries) {
+      const target = path.join(folder, entry.name);
+      if (entry.isDirectory()) {
+        if (never.has(entry.name) || isIgnored(target, true, layers)) continue;
+        visit(target, start, [...layers, ...layerOf(target)]);
+      } else if (entry.isFile() && extensions.includes(path.extname(entry.name)) && !isIgnored(target, false, layers) && !skipped(target, start)) {
+        files.add(target);
+      }
+    }
+  };
+  for (const named of paths) {
+    const target = path.resolve(named);
+    const stats = statSync(target, { throwIfNoEntry: false });
+    if (stats === undefined) problems.push({ path: named, reason: "there is no such file or folder" });
+    else if (stats.isDirectory()) visit(target, target, layersAbove(target));
+    else if (extensions.includes(path.extname(target))) files.add(target);
+    else problems.push({ path: named, reason: `no language is known for ${path.extname(target) || "a file without an ending"}` });
+  }
+  return { files: [...files].sort(), problems };
+}
+
+/** A test for the globs of a settings file, which speak of paths below its folder. */
+export function globTest(folder: string, globs: readonly string[]): (file: string) => boolean {
+  if (globs.length === 0) return () => false;
+  const rules = ignore().add([...globs]);
+  return (file) => {
+    const relative = path.relative(folder, file).split(path.sep).join("/");
+    return relative !== "" && !relative.startsWith("../") && rules.ignores(relative);
+  };
+}

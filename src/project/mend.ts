@@ -1,0 +1,47 @@
+/** Mending the files of a project. */
+import { readFileSync, renameSync, statSync, unlinkSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import type { Dropped, MendOptions } from "../engine/mend.js";
+import { eachFile, type Problem, type ProjectVisit } from "./review.js";
+
+export interface MendedFile {
+  readonly path: string;
+  readonly applied: ReadonlyMap<string, number>;
+  readonly dropped: readonly Dropped[];
+}
+
+/** Settles all that is certain in the files below `paths`. A file that somebody else changed in the meantime is left alone and named. */
+export function mendProject(visit: ProjectVisit, options: MendOptions): { files: MendedFile[]; problems: Problem[] } {
+  const files: MendedFile[] = [];
+  const changed: Problem[] = [];
+  const problems = eachFile(visit, ({ file, shown, uri, workspace }) => {
+    const before = workspace.text(uri).value;
+    const { text, edits, applied, dropped } = workspace.mendResult(uri, options);
+    if (edits.length > 0) {
+      if (readFileSync(file, "utf8") !== before) {
+        changed.push({ path: shown, reason: "it was changed by somebody else meanwhile and is left as it is" });
+        return;
+      }
+      writeAtomically(file, text);
+    }
+    if (edits.length > 0 || dropped.length > 0) files.push({ path: shown, applied, dropped });
+  });
+  return { files, problems: [...problems, ...changed] };
+}
+
+/** Puts a whole new file in the place of the old one, so that no reader ever sees half of it. */
+export function writeAtomically(file: string, text: string): void {
+  const beside = path.join(path.dirname(file), `.${path.basename(file)}.${process.pid}.tmp`);
+  const mode = statSync(file, { throwIfNoEntry: false })?.mode ?? 0o644;
+  try {
+    writeFileSync(beside, text, { mode });
+    renameSync(beside, file);
+  } catch (error) {
+    try {
+      unlinkSync(beside);
+    } catch {
+      // It was never written; the error that matters is the first one.
+    }
+    throw error;
+  }
+}

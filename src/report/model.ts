@@ -1,0 +1,34 @@
+/** What a review found, as every report form takes it. */
+import type { Alert } from "../engine/analysis.js";
+import { levels, type AlertLevel } from "../rules/rule.js";
+import type { Text } from "../text/text.js";
+
+export interface FileReview {
+  /** As shown: relative to where the review was started, with `/`. */
+  readonly path: string;
+  readonly text: Text;
+  readonly alerts: readonly Alert[];
+  /** How many of them have a certain remedy. */
+  readonly mendable: number;
+}
+
+export interface Review {
+  readonly files: readonly FileReview[];
+}
+
+export function countLevels(review: Review): Record<AlertLevel, number> {
+  const counts = { error: 0, warning: 0, information: 0, hint: 0 };
+  for (const { alerts } of review.files) for (const { level } of alerts) counts[level] += 1;
+  return counts;
+}
+
+/** Whether any alert is at `level` or graver. */
+export function reaches(review: Review, level: AlertLevel): boolean {
+  const limit = levels.indexOf(level);
+  return review.files.some(({ alerts }) => alerts.some((alert) => levels.indexOf(alert.level) <= limit));
+}
+
+/** `1 error`, `2 errors`. */
+export function counted(count: number, noun: string): string {
+  return `${count} ${noun}${count === 1 ? "" : "s"}`;
+}

@@ -1,0 +1,95 @@
+/** A rule's documentation, made from the rule itself: as Markdown, and as text for a terminal. */
+import type { Rule } from "../rules/rule.js";
+import { kitNames, optionNames } from "../settings/resolve.js";
+import type { Palette } from "./text.js";
+
+/** An option of a rule as its documentation shows it. */
+export interface OptionPage {
+  readonly name: string;
+  readonly values: string;
+  readonly standard: string;
+  readonly effect: string;
+}
+
+interface JsonSchema {
+  readonly type?: string;
+  readonly enum?: readonly unknown[];
+  readonly items?: JsonSchema;
+  readonly default?: unknown;
+  readonly description?: string;
+  readonly properties?: Readonly<Record<string, JsonSchema>>;
+}
+
+function typeText(schema: JsonSchema): string {
+  if (schema.enum) return schema.enum.map((value) => JSON.stringify(value)).join(", ");
+  if (schema.type === "array") return `list of ${typeText(schema.items ?? {})}`;
+  return schema.type ?? "any";
+}
+
+export function optionsOf(rule: Rule, toJsonSchema: (rule: Rule) => unknown): OptionPage[] {
+  if (rule.options === undefined) return [];
+  const { properties = {} } = toJsonSchema(rule) as JsonSchema;
+  return optionNames(rule).map((name) => {
+    const schema = properties[name] ?? {};
+    return { name, values: typeText(schema), standard: JSON.stringify(schema.default), effect: schema.description ?? "" };
+  });
+}
+
+/** The kits that switch a rule on. */
+export function kitsOf(rule: Rule): string[] {
+  return kitNames.filter((kit) => (kit === "thorough" ? !(rule.kits.length === 1 && rule.kits[0] === "tidy") : (rule.kits as readonly string[]).includes(kit)));
+}
+
+export function markdownPage(rule: Rule, options: readonly OptionPage[]): string {
+  const lines = [`# \`${rule.id}\``, "", `**${rule.title}.**`, "", rule.why, ""];
+  lines.push(`Level: \`${rule.level}\` · kits: ${kitsOf(rule).map((kit) => `\`${kit}\``).join(", ") || "none"}${rule.always ? " · always on" : ""}`, "");
+  lines.push("The marks `«` and `»` stand around what is marked in the editor.", "", "## Alerts", "");
+  for (const { code, after, options: used } of rule.examples.alerts) {
+    if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
+    lines.push("```js", shorten(code), "```", "");
+    if (after !== undefined) lines.push("becomes", "", "```js", after.trimEnd(), "```", "");
+  }
+  lines.push("## Stays quiet", "");
+  for (const { code, options: used } of rule.examples.quiet) {
+    if (code.trim() === "") continue;
+    if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
+    lines.push("```js", code.trimEnd(), "```", "");
+  }
+  if (options.length > 0) {
+    lines.push("## Options", "", "| option | values | default | effect |", "| --- | --- | --- | --- |");
+    for (const { name, values, standard, effect } of options) lines.push(`| \`${name}\` | ${values.replaceAll("|", "\\|")} | \`${standard}\` | ${effect} |`);
+    lines.push("");
+  }
+  return lines.join("\n");
+}
+
+export function terminalPage(rule: Rule, options: readonly OptionPage[], colours: Palette): string {
+  const indent = (code: string): string => shorten(code).split("\n").map((line) => `    ${line}`).join("\n");
+  const lines = [`${colours.strong(rule.id)}  ${colours.level[rule.level](rule.level)}  ${colours.faint(kitsOf(rule).join(", "))}`, rule.title, "", rule.why, ""];
+  lines.push(colours.strong("Alerts"), "");
+  for (const { code, after, options: used } of rule.examples.alerts) {
+    if (used !== undefined) lines.push(colours.faint(`    with ${JSON.stringify(used)}`));
+    lines.push(indent(code).replaceAll(/«([^»]*)»/g, (_, marked: string) => colours.level[rule.level](`«${marked}»`)));
+    if (after !== undefined && after.trim() !== "") lines.push(colours.faint("    becomes"), colours.good(indent(after)));
+    lines.push("");
+  }
+  lines.push(colours.strong("Stays quiet"), "");
+  for (const { code, options: used } of rule.examples.quiet) {
+    if (code.trim() === "") continue;
+    if (used !== undefined) lines.push(colours.faint(`    with ${JSON.stringify(used)}`));
+    lines.push(indent(code), "");
+  }
+  if (options.length > 0) {
+    lines.push(colours.strong("Options"), "");
+    for (const { name, values, standard, effect } of options) lines.push(`    ${colours.strong(name)}: ${values}  ${colours.faint(`default ${standard}`)}`, `        ${effect}`);
+    lines.push("");
+  }
+  const advice = rule.always ? "Always on." : `Change its level in alert-quill.jsonc: "levels": { "${rule.id}": "off" }`;
+  lines.push(colours.faint(advice), "");
+  return lines.join("\n");
+}
+
+/** Very long example lines would tear the page; of those the ends are shown. */
+function shorten(code: string): string {
+  return code.trimEnd().replaceAll(/^.{200,}$/gm, (line) => `${line.slice(0, 60)} … ${line.slice(-30)}`);
+}

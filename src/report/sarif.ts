@@ -1,0 +1,62 @@
+/** The report in the Static Analysis Results Interchange Format, SARIF 2.1.0 (OASIS). */
+import type { Alert } from "../engine/analysis.js";
+import type { AlertLevel, Rule } from "../rules/rule.js";
+import { positionAt } from "../text/position.js";
+import type { Text } from "../text/text.js";
+import { version } from "../version.js";
+import type { Review } from "./model.js";
+
+const sarifLevels: Readonly<Record<AlertLevel, "error" | "warning" | "note">> = { error: "error", warning: "warning", information: "note", hint: "note" };
+
+/** A region: lines and columns from 1, columns in UTF-16 code units, the end column just behind the range. */
+function region(text: Text, from: number, to: number) {
+  const start = positionAt(text, from);
+  const end = positionAt(text, to);
+  return { startLine: start.line + 1, startColumn: start.character + 1, endLine: end.line + 1, endColumn: end.character + 1 };
+}
+
+function location(path: string, text: Text, from: number, to: number) {
+  return { physicalLocation: { artifactLocation: { uri: encodeURI(path), uriBaseId: "ROOT" }, region: region(text, from, to) } };
+}
+
+function result(path: string, text: Text, alert: Alert, ruleIndex: number) {
+  return {
+    ruleId: alert.rule,
+    ruleIndex,
+    level: sarifLevels[alert.level],
+    message: { text: alert.message },
+    locations: [location(path, text, alert.from, alert.to)],
+    ...(alert.related.length > 0 && {
+      relatedLocations: alert.related.map(({ from, to, message }, id) => ({ id, ...location(path, text, from, to), message: { text: message } })),
+    }),
+  };
+}
+
+/** `root` is the folder the paths are relative to, as a `file:` URI with a slash at its end. */
+export function sarifReport(review: Review, rules: readonly Rule[], root: string): string {
+  const index = new Map(rules.map((rule, i) => [rule.id, i]));
+  const log = {
+    $schema: "https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json",
+    version: "2.1.0",
+    runs: [
+      {
+        tool: {
+          driver: {
+            name: "Alert Quill",
+            semanticVersion: version,
+            rules: rules.map(({ id, title, why, level }) => ({
+              id,
+              shortDescription: { text: `${title}.` },
+              fullDescription: { text: why },
+              defaultConfiguration: { level: sarifLevels[level] },
+            })),
+          },
+        },
+        columnKind: "utf16CodeUnits",
+        originalUriBaseIds: { ROOT: { uri: root } },
+        results: review.files.flatMap(({ path, text, alerts }) => alerts.map((alert) => result(path, text, alert, index.get(alert.rule)!))),
+      },
+    ],
+  };
+  return `${JSON.stringify(log, null, 2)}\n`;
+}

@@ -1,0 +1,131 @@
+import { z } from "zod";
+import type { FunctionNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
+import { hasEffect } from "../../languages/javascript/effects.js";
+import { allBindings, type Binding, type Reference } from "../../model/names.js";
+import type { Node } from "../../syntax/node.js";
+import { isInside } from "../../syntax/walk.js";
+import { removeLines } from "../lines.js";
+import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+
+const options = z.strictObject({
+  mayStay: z.string().default("^_").describe("A regular expression; names it matches may stay unread."),
+  parameters: z.enum(["last", "all", "none"]).default("last").describe("Which unread parameters alert: those behind the last one that is read, all, or none."),
+  caught: z.boolean().default(false).describe("Alert at unread names of `catch` clauses."),
+});
+type Options = z.infer<typeof options>;
+
+/** Whether a use only keeps the name up to date for itself: its value goes nowhere. */
+function isIdle(use: Reference, binding: Binding): boolean {
+  const { parent } = use.node;
+  if (use.access === "write") return true;
+  if (use.access === "change") {
+    return parent?.parent?.type === "ExpressionStatement" || (parent?.parent?.type === "ForStatement" && (parent.parent as { update?: unknown }).update === parent);
+  }
+  // A function that is only called by itself.
+  return binding.declarations.some(({ owner, kind }) => (kind === "function" || kind === "class") && isInside(use.node, owner));
+}
+
+/** Whether a parameter stands behind the last one of its function that is read. */
+function isLastParameter(binding: Binding): boolean {
+  const declaration = binding.declarations[0]!;
+  let child: Node = declaration.node;
+  while (child.parent !== null && !("params" in child.parent)) child = child.parent;
+  const owner = child.parent as unknown as FunctionNode;
+  const index = owner.params.indexOf(child as never);
+  return owner.params.slice(index + 1).every((param) => param.type === "Identifier" && !binding.scope.bindings.get(param.name)?.references.length);
+}
+
+function concerns(binding: Binding, settings: Options): boolean {
+  if (binding.exported || new RegExp(settings.mayStay, "u").test(binding.name)) return false;
+  switch (binding.kind) {
+    case "import":
+    case "function-name":
+    case "class-name":
+      return false;
+    case "caught":
+      return settings.caught;
+    case "parameter":
+      return settings.parameters === "all" || (settings.parameters === "last" && isLastParameter(binding) && !hasFixedShape(binding));
+    default:
+      // At the top of a script other scripts can read the name.
+      return binding.scope.kind !== "file" || binding.kind === "changeable" || binding.kind === "fixed" || binding.kind === "class";
+  }
+}
+
+/** Parameters of setters are demanded by the language. */
+function hasFixedShape(binding: Binding): boolean {
+  const holder = binding.scope.node.parent as { kind?: string } | null;
+  return holder?.kind === "set";
+}
+
+/** A rest beside it makes a destructured name useful even unread: it keeps its property out of the rest. */
+function keepsOutOfRest(binding: Binding): boolean {
+  const property = binding.declarations[0]!.node.parent;
+  const pattern = property?.type === "Property" ? property.parent : undefined;
+  return pattern?.type === "ObjectPattern" && (pattern as unknown as { properties: Node[] }).properties.some((member) => member.type === "RestElement");
+}
+
+/** Taking the declaration out, where nothing but the declaration is lost. */
+function remove(binding: Binding, file: FileView): RemedyOffer[] {
+  const [declaration, second] = binding.declarations;
+  if (declaration === undefined || second !== undefined || binding.references.length > 0) return [];
+  const { owner, kind } = declaration;
+  const title = `Remove \`${binding.name}\``;
+  if (kind === "function") return [{ title, certainty: "proposed", edits: [removeLines(file.text, owner.start, owner.end)] }];
+  if (owner.type !== "VariableDeclarator") return [];
+  const declarator = owner as VariableDeclarator;
+  const whole = owner.parent as VariableDeclaration;
+  if (declarator.id.type !== "Identifier" || whole.parent?.type.startsWith("For")) return [];
+  if (declarator.init !== null && hasEffect(declarator.init)) return [];
+  if (whole.declarations.length === 1) return [{ title, certainty: "proposed", edits: [removeLines(file.text, whole.start, whole.end)] }];
+  const index = whole.declarations.indexOf(declarator);
+  const neighbour = whole.declarations[index === 0 ? 1 : index - 1]!;
+  const edit = index === 0 ? { from: owner.start, to: neighbour.start, insert: "" } : { from: neighbour.end, to: owner.end, insert: "" };
+  return [{ title, certainty: "proposed", edits: [edit] }];
+}
+
+const nouns: Partial<Record<Binding["kind"], string>> = { function: "function", class: "class", parameter: "parameter", caught: "caught value" };
+
+export const unreadName = defineRule({
+  id: "dead.unread-name",
+  title: "A name that is never read",
+  why: "A variable, function or parameter that nothing reads is left over from a change, or something that should read it was forgotten. Reading the code, one looks for its use in vain.",
+  level: "warning",
+  kits: ["sound"],
+  options,
+  examples: {
+    alerts: [
+      { code: "function fare(adults) {\n  const «children» = 2;\n  return adults;\n}\nfare(1);\n", after: "function fare(adults) {\n  return adults;\n}\nfare(1);\n" },
+      { code: "export function sail() {\n  let «trips» = 0;\n  trips += 1;\n}\n" },
+      { code: "export function moor(berth, «rope») {\n  return berth;\n}\n" },
+      { code: "export const a = 1;\nfunction «again»() {\n  again();\n}\n" },
+      { code: "export function dock() {\n  const pier = 1, «tide» = 2;\n  return pier;\n}\n", after: "export function dock() {\n  const pier = 1;\n  return pier;\n}\n" },
+      { code: "export function dock() {\n  const «tide» = measure();\n}\nfunction measure() { return 1; }\n" },
+    ],
+    quiet: [
+      { code: "export const tide = 3;\n" },
+      { code: "export function moor(berth, rope) {\n  return rope;\n}\n" },
+      { code: "const _spare = 1;\n" },
+      { code: "export function rest({ id, ...others }) {\n  return others;\n}\n" },
+      { code: "function kiosk() {}\n" },
+      { code: "export function half(pence) {\n  const tip = (\n}\n" },
+      { code: "export function count() {\n  let trips = 0;\n  return () => trips++;\n}\n" },
+      { code: "export function safe(run) {\n  try { run(); } catch (problem) { return; }\n}\n" },
+    ],
+  },
+  file(file) {
+    for (const binding of allBindings(file.names)) {
+      if (!concerns(binding, file.options) || binding.scope.dynamic || keepsOutOfRest(binding)) continue;
+      // In code that is being written, what reads the name is most likely still to come.
+      if (file.isBroken(binding.scope.node)) continue;
+      if (!binding.references.every((use) => isIdle(use, binding))) continue;
+      const { node } = binding.declarations[0]!;
+      const assigned = binding.references.some((use) => use.access !== "read");
+      file.alert(node, {
+        message: `The ${nouns[binding.kind] ?? "variable"} \`${binding.name}\` is ${assigned ? "assigned but " : ""}never read`,
+        labels: ["unnecessary"],
+        remedies: () => remove(binding, file),
+      });
+    }
+  },
+});

@@ -1,0 +1,104 @@
+/** What a rule is, and what it sees of a file. */
+import type { z } from "zod";
+import type { JavaScriptNode } from "../languages/javascript/nodes/index.js";
+import type { Names } from "../model/names.js";
+import type { Node } from "../syntax/node.js";
+import type { SyntaxProblem } from "../syntax/problem.js";
+import type { Edit, Span } from "../text/edit.js";
+
+/** The levels an alert can have, from the gravest; `off` switches a rule off. */
+export const levels = ["error", "warning", "information", "hint"] as const;
+export type AlertLevel = (typeof levels)[number];
+export type Level = AlertLevel | "off";
+
+/** `certain` keeps what the program does; with `proposed` a person should look. */
+export type Certainty = "certain" | "proposed";
+
+/** `unnecessary` code may be faded by an editor, `deprecated` code struck through. */
+export type Label = "unnecessary" | "deprecated";
+
+/** A way to settle an alert. Its edits speak of the text as it is and do not overlap. */
+export interface RemedyOffer {
+  readonly title: string;
+  readonly certainty: Certainty;
+  readonly edits: readonly Edit[];
+}
+
+/** What a rule says of a place. */
+export interface Finding {
+  readonly message: string;
+  readonly labels?: readonly Label[];
+  readonly related?: readonly (Span & { readonly message: string })[];
+  /** Worked out only when somebody asks for them. The first is the best. */
+  readonly remedies?: () => readonly RemedyOffer[];
+}
+
+/** A file as a rule sees it. */
+export interface FileView<Options = unknown> {
+  readonly text: string;
+  readonly root: Node;
+  readonly names: Names;
+  readonly problems: readonly SyntaxProblem[];
+  readonly options: Options;
+  /** Whether something is wrong with the form of what a node covers, so that little can be said of it for sure. */
+  readonly isBroken: (node: Node) => boolean;
+  /** Whether a name exists although the file does not declare it: by the edition, a runtime or the settings. */
+  readonly isKnown: (name: string) => boolean;
+  /** All such names, for suggestions. */
+  readonly knownNames: () => Iterable<string>;
+  /** Adds an alert at a node or a range. */
+  readonly alert: (at: Node | Span, finding: Finding) => void;
+}
+
+/** Functions to be called for nodes of a kind, each in the order of the text. */
+export type Visitors<Options> = {
+  readonly [Type in JavaScriptNode["type"]]?: (node: Extract<JavaScriptNode, { type: Type }>, file: FileView<Options>) => void;
+};
+
+/**
+ * Code that alerts: `«` and `»` stand around each range that must be marked (together, `«»`, for an empty one). `after` is the text
+ * once the first remedy of every alert has been applied; it is left out where the rule has none for this case.
+ */
+export interface AlertingExample {
+  readonly code: string;
+  readonly after?: string;
+  readonly options?: unknown;
+}
+
+export interface QuietExample {
+  readonly code: string;
+  readonly options?: unknown;
+}
+
+/** The built-in kits a rule can belong to by itself; `thorough` holds all that are not only in `tidy`. */
+export type KitName = "sound" | "tidy";
+
+export interface Rule<Options = any> {
+  /** `area.plain-words`. */
+  readonly id: string;
+  /** What it finds, in a few words. */
+  readonly title: string;
+  /** Why that is worth an alert, in a few sentences of Markdown. */
+  readonly why: string;
+  /** The level it has where a kit switches it on and nothing says otherwise. */
+  readonly level: AlertLevel;
+  readonly kits: readonly KitName[];
+  /** On whatever the settings say: without it nothing else could be trusted. */
+  readonly always?: boolean;
+  readonly options?: z.ZodType<Options>;
+  readonly examples: { readonly alerts: readonly AlertingExample[]; readonly quiet: readonly QuietExample[] };
+  /** Called once a file. */
+  readonly file?: (file: FileView<Options>) => void;
+  /** Called for nodes. */
+  readonly visit?: Visitors<Options>;
+}
+
+/** Declares a rule; it only gives the parts their types. */
+export function defineRule<Options = undefined>(rule: Rule<Options>): Rule<Options> {
+  return rule;
+}
+
+/** The area of a rule's id. */
+export function areaOf(id: string): string {
+  return id.slice(0, id.indexOf("."));
+}

@@ -1,0 +1,95 @@
+/** Reading framed messages from a byte stream so that a malformed one costs an answer and not the session. */
+import type { DataCallback, Disposable, Message } from "vscode-jsonrpc";
+import { AbstractMessageReader } from "vscode-jsonrpc";
+
+/** JSON-RPC 2.0 §5.1. */
+export const parseError = -32700;
+export const invalidRequest = -32600;
+
+export interface ByteSource {
+  on(event: "data", listener: (chunk: Uint8Array) => void): unknown;
+  on(event: "end" | "close", listener: () => void): unknown;
+  on(event: "error", listener: (error: Error) => void): unknown;
+}
+
+/** Called with the code and text of the error that answers a malformed frame. */
+export type Refuse = (code: number, message: string) => void;
+
+const headerEnd = new Uint8Array([13, 10, 13, 10]);
+
+export class FrameReader extends AbstractMessageReader {
+  private buffered: Uint8Array = new Uint8Array(0);
+  /** Length of the body that is awaited; -1 while a header is. */
+  private awaited = -1;
+  private callback: DataCallback | undefined;
+
+  constructor(
+    private readonly source: ByteSource,
+    private readonly refuse: Refuse,
+  ) {
+    super();
+  }
+
+  listen(callback: DataCallback): Disposable {
+    this.callback = callback;
+    this.source.on("data", (chunk) => this.take(chunk));
+    this.source.on("end", () => this.fireClose());
+    this.source.on("close", () => this.fireClose());
+    this.source.on("error", (error) => this.fireError(error));
+    return { dispose: () => (this.callback = undefined) };
+  }
+
+  private take(chunk: Uint8Array): void {
+    if (this.buffered.length === 0) this.buffered = chunk;
+    else {
+      const joined = new Uint8Array(this.buffered.length + chunk.length);
+      joined.set(this.buffered);
+      joined.set(chunk, this.buffered.length);
+      this.buffered = joined;
+    }
+    while (this.step());
+  }
+
+  /** Reads one header or one body; `false` when more bytes are needed. */
+  private step(): boolean {
+    if (this.awaited < 0) {
+      const end = indexOf(this.buffered, headerEnd);
+      if (end < 0) return false;
+      const header = new TextDecoder().decode(this.buffered.subarray(0, end));
+      this.buffered = this.buffered.subarray(end + headerEnd.length);
+      const length = /(?:^|\r\n)content-length:[ \t]*(\d+)[ \t]*(?:\r\n|$)/i.exec(header);
+      if (length === null) this.refuse(parseError, "A message header without a Content-Length was passed over");
+      else this.awaited = Number(length[1]);
+      return true;
+    }
+    if (this.buffered.length < this.awaited) return false;
+    const body = this.buffered.subarray(0, this.awaited);
+    this.buffered = this.buffered.subarray(this.awaited);
+    this.awaited = -1;
+    this.deliver(new TextDecoder().decode(body));
+    return true;
+  }
+
+  private deliver(text: string): void {
+    let message: unknown;
+    try {
+      message = JSON.parse(text);
+    } catch (error) {
+      this.refuse(parseError, `The message is not JSON: ${(error as Error).message}`);
+      return;
+    }
+    if (typeof message !== "object" || message === null || Array.isArray(message) || !("method" in message || "id" in message)) {
+      this.refuse(invalidRequest, "The message is neither a request, a response nor a notification");
+      return;
+    }
+    this.callback?.(message as object as Message);
+  }
+}
+
+function indexOf(bytes: Uint8Array, wanted: Uint8Array): number {
+  for (let at = bytes.indexOf(wanted[0]!); at >= 0; at = bytes.indexOf(wanted[0]!, at + 1)) {
+    if (at + wanted.length > bytes.length) return -1;
+    if (wanted.every((byte, i) => bytes[at + i] === byte)) return at;
+  }
+  return -1;
+}

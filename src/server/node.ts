@@ -1,0 +1,61 @@
+/** The server on Node.js. */
+import { existsSync } from "node:fs";
+import { createConnection, type Socket } from "node:net";
+import path from "node:path";
+import { fileURLToPath, pathToFileURL } from "node:url";
+import { createMessageConnection, StreamMessageWriter } from "vscode-jsonrpc/node";
+import { javascript } from "../languages/javascript/index.js";
+import { SettingsReader } from "../project/settings-file.js";
+import { FrameReader, type ByteSource } from "./framing.js";
+import type { ServerHost } from "./host.js";
+import { Server } from "./server.js";
+
+export { Server } from "./server.js";
+export type { ServerHost } from "./host.js";
+
+const pages = path.join(path.dirname(fileURLToPath(import.meta.url)), "../../docs/rules");
+
+function nodeHost(exit: (code: number) => void): ServerHost {
+  const reader = new SettingsReader();
+  return {
+    settingsFor(uri) {
+      if (!uri.startsWith("file:")) return undefined;
+      return reader.forFolder(path.dirname(fileURLToPath(uri)))?.settings;
+    },
+    forgetSettings: () => reader.forget(),
+    rulePage(rule) {
+      const page = path.join(pages, `${rule}.md`);
+      return existsSync(page) ? pathToFileURL(page).href : undefined;
+    },
+    today: () => new Date().toISOString().slice(0, 10),
+    exit,
+  };
+}
+
+export interface Streams {
+  readonly input: ByteSource;
+  readonly output: NodeJS.WritableStream;
+}
+
+/** Serves a client that is at the other end of two streams. */
+export function serve({ input, output }: Streams, exit: (code: number) => void = (code) => process.exit(code)): void {
+  const writer = new StreamMessageWriter(output);
+  const reader = new FrameReader(input, (code, message) => {
+    // An answer to something that could not be read carries no id, says JSON-RPC; the library's type does not know of it.
+    void writer.write({ jsonrpc: "2.0", id: null, error: { code, message } } as never);
+  });
+  const connection = createMessageConnection(reader, writer);
+  new Server(connection, { languages: [javascript()], host: nodeHost(exit) }).listen();
+}
+
+/** Serves the client that started this process with pipes on its standard streams. */
+export function serveStdio(): void {
+  serve({ input: process.stdin, output: process.stdout });
+}
+
+/** Serves the client that listens at a port of this machine or at a named pipe. */
+export function serveSocket(address: { readonly port: number } | { readonly path: string }): Socket {
+  const socket = "port" in address ? createConnection({ port: address.port, host: "127.0.0.1" }) : createConnection({ path: address.path });
+  socket.on("connect", () => serve({ input: socket, output: socket }));
+  return socket;
+}

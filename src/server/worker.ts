@@ -1,0 +1,32 @@
+/** The server in a browser worker: messages are plain JSON-RPC objects sent with `postMessage`. */
+import { BrowserMessageReader, BrowserMessageWriter, createMessageConnection } from "vscode-jsonrpc/browser";
+import { javascript } from "../languages/javascript/index.js";
+import type { Settings } from "../settings/schema.js";
+import { Server } from "./server.js";
+
+export interface WorkerOptions {
+  readonly settings?: Settings;
+  /** Where a rule is described. */
+  readonly rulePage?: (rule: string) => string | undefined;
+}
+
+/** What the server uses of a worker's global scope. */
+export interface WorkerScope {
+  postMessage(message: unknown): void;
+  close(): void;
+}
+
+/** Serves the page that started this worker. To be called in the worker. */
+export function serveWorker(scope: WorkerScope, { settings, rulePage = () => undefined }: WorkerOptions = {}): void {
+  const connection = createMessageConnection(new BrowserMessageReader(scope as never), new BrowserMessageWriter(scope as never));
+  new Server(connection, {
+    languages: [javascript()],
+    host: {
+      settingsFor: () => settings,
+      forgetSettings: () => undefined,
+      rulePage,
+      today: () => new Date().toISOString().slice(0, 10),
+      exit: () => scope.close(),
+    },
+  }).listen();
+}

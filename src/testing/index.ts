@@ -1,0 +1,81 @@
+/** Checking a rule against its own examples, for authors of rules and for this package's tests. */
+import { createWorkspace } from "../engine/workspace.js";
+import type { Language } from "../languages/language.js";
+import { defineRule, type AlertingExample, type Rule } from "../rules/rule.js";
+import { rules as builtIn } from "../rules/index.js";
+import { javascript } from "../languages/javascript/index.js";
+import type { Settings } from "../settings/schema.js";
+import { applyAll, type Span } from "../text/edit.js";
+
+export { defineRule };
+
+/** Takes the marks `«` and `»` out of an example's code and tells which ranges stood between them. */
+export function readMarks(marked: string): { code: string; ranges: Span[] } {
+  let code = "";
+  const ranges: Span[] = [];
+  const open: number[] = [];
+  for (const char of marked) {
+    if (char === "«") open.push(code.length);
+    else if (char === "»") {
+      const from = open.pop();
+      if (from === undefined) throw new Error(`A » without « in the example:\n${marked}`);
+      ranges.push({ from, to: code.length });
+    } else code += char;
+  }
+  if (open.length > 0) throw new Error(`A « without » in the example:\n${marked}`);
+  return { code, ranges: ranges.sort((a, b) => a.from - b.from || a.to - b.to) };
+}
+
+/** Puts marks around ranges, for comparing and for reading. */
+export function writeMarks(code: string, ranges: readonly Span[]): string {
+  const marks = ranges.flatMap(({ from, to }) => [
+    { at: from, order: 2, mark: "«" },
+    { at: to, order: from === to ? 3 : 1, mark: "»" },
+  ]);
+  let marked = code;
+  for (const { at, mark } of marks.sort((a, b) => b.at - a.at || b.order - a.order)) marked = marked.slice(0, at) + mark + marked.slice(at);
+  return marked;
+}
+
+/** What a rule did with an example that it should not have done. */
+export interface ExampleFault {
+  readonly example: string;
+  readonly expected: string;
+  readonly actual: string;
+}
+
+/** Runs a rule over all its examples, alone and at its own level. An empty list says that all is as written there. */
+export function checkExamples(rule: Rule, language: Language = javascript()): ExampleFault[] {
+  const faults: ExampleFault[] = [];
+  const quiet = rule.examples.quiet.map((example): AlertingExample => example);
+  for (const example of [...rule.examples.alerts, ...quiet]) {
+    const { code, ranges } = readMarks(example.code);
+    const { alerts, after } = run(rule, language, code, example.options);
+    const expected = writeMarks(code, ranges);
+    const actual = writeMarks(code, alerts);
+    if (actual !== expected) faults.push({ example: example.code, expected, actual });
+    if (example.after !== undefined && after !== example.after) faults.push({ example: example.code, expected: example.after, actual: after });
+  }
+  return faults;
+}
+
+function run(rule: Rule, language: Language, code: string, options: unknown): { alerts: Span[]; after: string } {
+  const levels = { [rule.id]: rule.level };
+  const tune = options === undefined ? {} : { [rule.id]: options as Record<string, unknown> };
+  const own = builtIn.some(({ id }) => id === rule.id) ? [] : [rule];
+  const settings: Settings = { kits: [], levels, tune };
+  const workspace = createWorkspace({
+    languages: [language],
+    settings,
+    rules: own,
+    onFailure: (_, { error }) => {
+      throw error;
+    },
+  });
+  const uri = "file:///example.js";
+  workspace.open({ uri, languageId: language.languageIds[0]!, version: 1, text: code });
+  const alerts = workspace.alerts(uri).filter((alert) => alert.rule === rule.id);
+  const edits = alerts.flatMap((alert) => workspace.remedies(uri).find((remedy) => remedy.alert === alert)?.edits ?? []);
+  const unique = new Map(edits.map((edit) => [JSON.stringify(edit), edit]));
+  return { alerts, after: applyAll(code, [...unique.values()]) };
+}
