@@ -65,7 +65,7 @@ export function markdownPage(rule: Rule, options: readonly OptionPage[]): string
 
 export function terminalPage(rule: Rule, options: readonly OptionPage[], colours: Palette): string {
   const indent = (code: string): string => shorten(code).split("\n").map((line) => `    ${line}`).join("\n");
-  const lines = [`${colours.strong(rule.id)}  ${colours.level[rule.level](rule.level)}  ${colours.faint(kitsOf(rule).join(", "))}`, rule.title, "", rule.why, ""];
+  const lines = [`${colours.strong(rule.id)}  ${colours.level[rule.level](rule.level)}  ${colours.faint(kitsOf(rule).join(", "))}`, rule.title, "", wrap(rule.why, 96), ""];
   lines.push(colours.strong("Alerts"), "");
   for (const { code, after, options: used } of rule.examples.alerts) {
     if (used !== undefined) lines.push(colours.faint(`    with ${JSON.stringify(used)}`));
@@ -86,6 +86,17 @@ export function terminalPage(rule: Rule, options: readonly OptionPage[], colours
   }
   const advice = rule.always ? "Always on." : `Change its level in alert-quill.jsonc: "levels": { "${rule.id}": "off" }`;
   lines.push(colours.faint(advice), "");
+  return lines.join("\n");
+}
+
+/** Breaks a paragraph into lines of at most `width` characters. */
+function wrap(text: string, width: number): string {
+  const lines: string[] = [];
+  for (const word of text.split(/\s+/)) {
+    const last = lines.at(-1);
+    if (last !== undefined && last.length + 1 + word.length <= width) lines[lines.length - 1] = `${last} ${word}`;
+    else lines.push(word);
+  }
   return lines.join("\n");
 }
 

@@ -24,7 +24,9 @@ export abstract class Node {
     public offset: number,
     end: number,
   ) {
-    this.length = end - offset;
+    // A node for which nothing was read ends before it begins, behind the token before it; it is empty and stands there.
+    if (end < offset) this.offset = end;
+    this.length = end - this.offset;
   }
 
   /** Calls `visit` with each child in the order of the text. */
@@ -58,20 +60,21 @@ export abstract class Node {
 
 /** Makes `parent`, whose own `offset` is still absolute, the parent of `child`. */
 export function own(parent: Node, child: Node | null): void {
-  if (child !== null) {
-    child.parent = parent;
-    child.offset -= parent.offset;
-  }
+  if (child !== null) adopt(parent, child);
+}
+
+/** An empty child, which stands for something missing, may have been placed just outside; it is moved to the parent's edge. */
+function adopt(parent: Node, child: Node): void {
+  const offset = child.offset - parent.offset;
+  child.parent = parent;
+  child.offset = offset < 0 ? 0 : offset > parent.length ? parent.length : offset;
 }
 
 /** `own` for a list, which may have holes. */
 export function ownAll(parent: Node, children: readonly (Node | null)[]): void {
   for (let i = 0; i < children.length; i += 1) {
     const child = children[i];
-    if (child != null) {
-      child.parent = parent;
-      child.offset -= parent.offset;
-    }
+    if (child != null) adopt(parent, child);
   }
 }
 

@@ -359,6 +359,7 @@ function parsePrimary(p: ParseState): Expression {
   switch (token) {
     case Token.Name:
       if (isWord(p, "async")) return parseAsync(p);
+      if (p.newline && isWord(p, "let") && peek(p).token === Token.Name && !peek(p).newline) break;
       return parseIdentifier(p);
     case Token.Number:
     case Token.String:

@@ -1,8 +1,8 @@
 /** What lies between the elements of a list in brackets. */
 import { here, indentAt, reportForm, type Opener } from "./recovery.js";
-import { next } from "./scanner.js";
+import { next, peek } from "./scanner.js";
 import { at, type ParseState } from "./state.js";
-import { isKeyword, Token } from "./token.js";
+import { isKeyword, isWordLike, Token } from "./token.js";
 
 /** Whether an expression may begin with the current token. */
 export function startsExpression(p: ParseState): boolean {
@@ -53,15 +53,10 @@ export function parseListEnd(p: ParseState, closer: Token, opener: Opener): bool
 /** Reports the current token as one that fits nowhere in the list and moves on to the list's next comma or closer on the same line. */
 function skipWithin(p: ParseState, closer: Token): boolean {
   if (p.token === Token.Semicolon) {
-    const { problems, calm } = p;
-    const mark = problems.length;
+    const after = peek(p);
+    if (after.newline || !(isWordLike(after.token) || after.token === Token.String || after.token === closer)) return false;
     reportForm(p, "unexpected", p.start, p.end, "A `,` separates these, not a `;`");
     next(p);
-    if (p.token !== closer && !startsExpression(p)) {
-      problems.length = mark;
-      p.calm = calm;
-      return false;
-    }
     return true;
   }
   reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit here`);

@@ -52,7 +52,7 @@ export function eat(p: ParseState, token: Token): boolean {
 
 /** Moves past the closer of a construct; reports it as missing, with its opener, where it is not there. */
 export function expectCloser(p: ParseState, token: Token, opener: Opener, construct: string): boolean {
-  if (p.token === token) {
+  if (p.token === token && !(token === Token.BraceClose && endsByIndent(p, opener.at))) {
     next(p);
     return true;
   }

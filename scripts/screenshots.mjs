@@ -1,0 +1,50 @@
+/** Takes the pictures in docs/screenshots anew, from the sample project. */
+import { execFileSync } from "node:child_process";
+import { mkdirSync } from "node:fs";
+import { chromium } from "playwright-core";
+import { build as buildPage, preview } from "vite";
+import { ensureDebianPackage } from "./debian.mjs";
+import { build, install, root } from "./prepare.mjs";
+import { terminalPage } from "./terminal.mjs";
+
+install();
+ensureDebianPackage("chromium", "/usr/bin/chromium");
+build();
+const folder = `${root}/docs/screenshots`;
+mkdirSync(folder, { recursive: true });
+
+/** What a command prints on a terminal with colours. */
+function output(args) {
+  const options = { cwd: `${root}/examples/harbour`, encoding: "utf8", env: { ...process.env, FORCE_COLOR: "1" }, stdio: ["ignore", "pipe", "inherit"] };
+  try {
+    return execFileSync(process.execPath, [`${root}/dist/cli/main.js`, ...args], options);
+  } catch (error) {
+    if (error.status === 1) return error.stdout;
+    throw error;
+  }
+}
+
+const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"] });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+
+async function shootTerminal(name, title, text) {
+  await page.setContent(terminalPage(title, text));
+  await page.screenshot({ path: `${folder}/${name}.png` });
+}
+
+const demo = output(["demo", "--fast"]);
+await shootTerminal("demo", "npm run demo", demo.slice(demo.indexOf("\x1b[1m2  Type")));
+await shootTerminal("review", "alert-quill review", output(["review"]));
+await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["explain", "flow.stuck-loop"]));
+
+const configFile = `${root}/examples/playground/vite.config.ts`;
+await buildPage({ configFile, logLevel: "error" });
+const server = await preview({ configFile, logLevel: "error", preview: { port: 0, host: "127.0.0.1" } });
+await page.goto(server.resolvedUrls.local[0]);
+await page.locator(".problems li").first().waitFor();
+await page.locator(".problems .go", { hasText: "pricePerAdlt" }).click();
+await page.keyboard.press("Control+.");
+await page.getByRole("menuitem").first().waitFor();
+await page.screenshot({ path: `${folder}/page.png` });
+await browser.close();
+await new Promise((resolve) => server.httpServer.close(resolve));

@@ -1,0 +1,35 @@
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { expect, test } from "vitest";
+
+const src = path.join(import.meta.dirname, "../src");
+/** From the bottom up: a layer may use itself and those before it. */
+const layers = ["text", "syntax", "model", "languages", "rules", "remedy", "settings", "engine", "testing", "report", "project", "server", "cli"];
+const pure = new Set(layers.slice(0, layers.indexOf("testing") + 1));
+/** Of the hosts, what also runs where there is no Node.js. */
+const portable = /^server\/(?!node\.ts)/;
+
+const files = readdirSync(src, { recursive: true, encoding: "utf8" }).filter((file) => file.endsWith(".ts")).map((file) => file.split(path.sep).join("/"));
+
+function importsOf(file: string): string[] {
+  return [...readFileSync(path.join(src, file), "utf8").matchAll(/(?:from|import)\s+"([^"]+)"/g)].map((match) => match[1]!);
+}
+
+test("imports go only down the layers", () => {
+  const wrong: string[] = [];
+  for (const file of files) {
+    const own = layers.indexOf(file.split("/")[0]!);
+    if (own < 0) continue;
+    for (const specifier of importsOf(file).filter((one) => one.startsWith("."))) {
+      const target = path.posix.join(path.posix.dirname(file), specifier).split("/")[0]!;
+      if (layers.includes(target) && layers.indexOf(target) > own) wrong.push(`${file} imports ${specifier}`);
+    }
+  }
+  expect(files.length).toBeGreaterThan(50);
+  expect(wrong).toEqual([]);
+});
+
+test("the core knows no platform", () => {
+  const wrong = files.filter((file) => pure.has(file.split("/")[0]!) || portable.test(file)).filter((file) => importsOf(file).some((one) => one.startsWith("node:")));
+  expect(wrong).toEqual([]);
+});

@@ -1,0 +1,14 @@
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+
+export const root = path.join(import.meta.dirname, "../..");
+
+/** Files below a folder whose names match, as absolute paths in a fixed order. */
+export function filesBelow(folder: string, name: RegExp): string[] {
+  return readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && name.test(entry.name))
+    .map((entry) => path.join(entry.parentPath, entry.name))
+    .sort();
+}
+
+export const read = (file: string): string => readFileSync(file, "utf8");
