@@ -1,6 +1,6 @@
 /** The server on Node.js. */
 import { existsSync } from "node:fs";
-import { createConnection, type Socket } from "node:net";
+import { createConnection } from "node:net";
 import path from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 import { createMessageConnection, StreamMessageWriter } from "vscode-jsonrpc/node";
@@ -32,14 +32,20 @@ function nodeHost(exit: (code: number) => void): ServerHost {
   };
 }
 
+/** What the server writes to: any writable stream of Node.js. */
+export interface ByteSink {
+  write(chunk: Uint8Array | string, encoding?: never, done?: (error?: Error | null) => void): boolean;
+  on(event: "error", listener: (error: Error) => void): unknown;
+}
+
 export interface Streams {
   readonly input: ByteSource;
-  readonly output: NodeJS.WritableStream;
+  readonly output: ByteSink;
 }
 
 /** Serves a client that is at the other end of two streams. */
 export function serve({ input, output }: Streams, exit: (code: number) => void = (code) => process.exit(code)): void {
-  const writer = new StreamMessageWriter(output);
+  const writer = new StreamMessageWriter(output as never);
   const reader = new FrameReader(input, (code, message) => {
     // An answer to something that could not be read carries no id, says JSON-RPC; the library's type does not know of it.
     void writer.write({ jsonrpc: "2.0", id: null, error: { code, message } } as never);
@@ -54,8 +60,11 @@ export function serveStdio(): void {
 }
 
 /** Serves the client that listens at a port of this machine or at a named pipe. */
-export function serveSocket(address: { readonly port: number } | { readonly path: string }): Socket {
+export function serveSocket(address: { readonly port: number } | { readonly path: string }): void {
   const socket = "port" in address ? createConnection({ port: address.port, host: "127.0.0.1" }) : createConnection({ path: address.path });
+  socket.once("error", (error) => {
+    process.stderr.write(`alert-quill: the editor cannot be reached: ${error.message}\n`);
+    process.exit(2);
+  });
   socket.on("connect", () => serve({ input: socket, output: socket }));
-  return socket;
 }

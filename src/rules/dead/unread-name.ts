@@ -2,6 +2,7 @@ import { z } from "zod";
 import type { FunctionNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { hasEffect } from "../../languages/javascript/effects.js";
 import { allBindings, type Binding, type Reference } from "../../model/names.js";
+import { nearest } from "../../model/spelling.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
 import { removeLines } from "../lines.js";
@@ -35,7 +36,7 @@ function isLastParameter(binding: Binding): boolean {
   return owner.params.slice(index + 1).every((param) => param.type === "Identifier" && !binding.scope.bindings.get(param.name)?.references.length);
 }
 
-function concerns(binding: Binding, settings: Options): boolean {
+function concerns(binding: Binding, settings: Options, isCommonJs: boolean): boolean {
   if (binding.exported || new RegExp(settings.mayStay, "u").test(binding.name)) return false;
   switch (binding.kind) {
     case "import":
@@ -47,8 +48,8 @@ function concerns(binding: Binding, settings: Options): boolean {
     case "parameter":
       return settings.parameters === "all" || (settings.parameters === "last" && isLastParameter(binding) && !hasFixedShape(binding));
     default:
-      // At the top of a script other scripts can read the name.
-      return binding.scope.kind !== "file" || binding.kind === "changeable" || binding.kind === "fixed" || binding.kind === "class";
+      // At the top of a script other scripts can read the name; what looks like a CommonJS module is none.
+      return binding.scope.kind !== "file" || isCommonJs;
   }
 }
 
@@ -56,6 +57,18 @@ function concerns(binding: Binding, settings: Options): boolean {
 function hasFixedShape(binding: Binding): boolean {
   const holder = binding.scope.node.parent as { kind?: string } | null;
   return holder?.kind === "set";
+}
+
+/** The bindings that unknown names in the file are most likely misspellings of. */
+function misspelt(file: FileView): Set<Binding> {
+  const meant = new Set<Binding>();
+  for (const use of file.names.unresolved) {
+    if (use.probing || file.isKnown(use.name)) continue;
+    const [name] = nearest(use.name, [...use.scope.visible()].map((binding) => binding.name));
+    const binding = name === undefined ? undefined : use.scope.lookUp(name);
+    if (binding !== undefined) meant.add(binding);
+  }
+  return meant;
 }
 
 /** A rest beside it makes a destructured name useful even unread: it keeps its property out of the rest. */
@@ -98,6 +111,7 @@ export const unreadName = defineRule({
       { code: "function fare(adults) {\n  const «children» = 2;\n  return adults;\n}\nfare(1);\n", after: "function fare(adults) {\n  return adults;\n}\nfare(1);\n" },
       { code: "export function sail() {\n  let «trips» = 0;\n  trips += 1;\n}\n" },
       { code: "export function moor(berth, «rope») {\n  return berth;\n}\n" },
+      { code: "const { tides, «winds» } = require(\"./weather\");\ntides();\n" },
       { code: "export const a = 1;\nfunction «again»() {\n  again();\n}\n" },
       { code: "export function dock() {\n  const pier = 1, «tide» = 2;\n  return pier;\n}\n", after: "export function dock() {\n  const pier = 1;\n  return pier;\n}\n" },
       { code: "export function dock() {\n  const «tide» = measure();\n}\nfunction measure() { return 1; }\n" },
@@ -107,15 +121,20 @@ export const unreadName = defineRule({
       { code: "export function moor(berth, rope) {\n  return rope;\n}\n" },
       { code: "const _spare = 1;\n" },
       { code: "export function rest({ id, ...others }) {\n  return others;\n}\n" },
-      { code: "function kiosk() {}\n" },
+      { code: "function kiosk() {}\nconst piers = 4;\n" },
+      { code: "export function dock() {\n  const tide = 1;\n  return tdie;\n}\n" },
       { code: "export function half(pence) {\n  const tip = (\n}\n" },
       { code: "export function count() {\n  let trips = 0;\n  return () => trips++;\n}\n" },
       { code: "export function safe(run) {\n  try { run(); } catch (problem) { return; }\n}\n" },
     ],
   },
   file(file) {
+    const meant = misspelt(file);
+    const isCommonJs = file.names.unresolved.some(({ name }) => name === "require" || name === "module" || name === "exports");
     for (const binding of allBindings(file.names)) {
-      if (!concerns(binding, file.options) || binding.scope.dynamic || keepsOutOfRest(binding)) continue;
+      if (!concerns(binding, file.options, isCommonJs) || binding.scope.dynamic || keepsOutOfRest(binding)) continue;
+      // A misspelt use is one mistake, and `names.unknown` tells of it.
+      if (meant.has(binding)) continue;
       // In code that is being written, what reads the name is most likely still to come.
       if (file.isBroken(binding.scope.node)) continue;
       if (!binding.references.every((use) => isIdle(use, binding))) continue;

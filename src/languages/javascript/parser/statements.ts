@@ -82,7 +82,7 @@ export function semicolon(p: ParseState, construct: string): void {
   }
   if (p.newline || p.token === Token.BraceClose || p.token === Token.End) return;
   if (p.token === Token.ParenClose || p.token === Token.BracketClose) return;
-  if (p.token === Token.Unknown || p.token === Token.Hash || !startsExpression(p) && !isWordLike(p.token)) {
+  if (p.token === Token.Unknown || p.token === Token.Hash || p.token === Token.At || !startsExpression(p) && !isWordLike(p.token)) {
     reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit behind ${construct}`);
     return;
   }

@@ -1,0 +1,141 @@
+import { execFileSync } from "node:child_process";
+import { chmodSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { describe, expect, test } from "vitest";
+import { rules } from "../../src/index.js";
+import { version } from "../../src/version.js";
+import { harbour, quill, scratch } from "../support/command.js";
+import { read, root } from "../support/files.js";
+
+const planted = JSON.parse(read(path.join(root, "examples/harbour/planted.json"))) as { file: string; line: number; rule: string }[];
+
+function project(files: Record<string, string>): string {
+  const folder = scratch();
+  for (const [name, text] of Object.entries(files)) {
+    mkdirSync(path.dirname(path.join(folder, name)), { recursive: true });
+    writeFileSync(path.join(folder, name), text);
+  }
+  return folder;
+}
+
+describe("review", () => {
+  test("finds in the sample what was planted there, and nothing else", () => {
+    const { code, out } = quill(harbour(), "review", "--format", "json");
+    const report = JSON.parse(out) as { files: { path: string; alerts: { rule: string; range: { start: { line: number } } }[] }[] };
+    const found = report.files.flatMap(({ path: file, alerts }) => alerts.map(({ rule, range }) => ({ file, line: range.start.line + 1, rule })));
+    expect(found).toEqual(planted);
+    expect(new Set(planted.map(({ rule }) => rule)).size).toBeGreaterThanOrEqual(10);
+    expect(code).toBe(1);
+  });
+
+  test("shows people the line with the range marked", () => {
+    const folder = project({ "a.js": "export const fare = 1;\n\tsail(fare, tdie);\nexport const tide = '🚢', sail = Math.max;\n" });
+    const { code, out } = quill(folder, "review");
+    expect(code).toBe(1);
+    expect(out).toBe(
+      [
+        "a.js",
+        "  error 2:13  `tdie` is not known here: did you mean `tide`?  names.unknown",
+        "    2 │ \tsail(fare, tdie);",
+        "      │ \t           ━━━━",
+        "      3:14  `tide` is declared here",
+        "",
+        "1 alert in 1 file: 1 error.",
+        "",
+      ].join("\n"),
+    );
+  });
+
+  test("SARIF is valid by the public validator", () => {
+    const folder = harbour();
+    writeFileSync(path.join(folder, "src/a file.js"), "tide();\n");
+    const { code, out } = quill(folder, "review", "--format", "sarif");
+    expect(code).toBe(1);
+    const file = path.join(folder, "review.sarif");
+    writeFileSync(file, out);
+    const log = JSON.parse(out) as { runs: { results: { ruleId: string }[] }[] };
+    expect(log.runs[0]!.results.length).toBe(planted.length + 1);
+    const validator = path.join(root, "node_modules/@microsoft/sarif-multitool-linux/Sarif.Multitool");
+    chmodSync(validator, 0o755);
+    // The rules of form (SARIF1…) must hold; those that advise on style (SARIF2…) are not asked.
+    const said = execFileSync(validator, ["validate", file, "--level", "Error", "--kind", "Fail"], { encoding: "utf8" });
+    expect(said).not.toMatch(/\berror\b.*(?:SARIF1|JSON1)/i);
+    expect(said).toMatch(/Analysis completed successfully/);
+  });
+
+  test.each<[string, string[], Record<string, string>, number]>([
+    ["nothing found", ["review"], { "a.js": "export const a = 1;\n" }, 0],
+    ["only something below the failing level", ["review"], { "a.js": "export const a = 1", "alert-quill.jsonc": '{"kits":["tidy"]}' }, 0],
+    ["something at a failing level that was asked for", ["review", "--fail-on", "hint"], { "a.js": "export const a = 1", "alert-quill.jsonc": '{"kits":["tidy"]}' }, 1],
+    ["a path that is not there", ["review", "b.js"], {}, 2],
+    ["a file of no known language", ["review", "a.tide"], { "a.tide": "" }, 2],
+    ["a file that is no text", ["review"], { "a.js": "a\0b" }, 2],
+    ["a level that is not there", ["review", "--fail-on", "loud"], {}, 2],
+    ["an option that is not there", ["review", "--loud"], {}, 2],
+    ["a command that is not there", ["sail"], {}, 2],
+    ["a rule that is not there", ["explain", "names.unknwon"], {}, 2],
+    ["serving without saying how", ["serve"], {}, 2],
+    ["settings that cannot be used", ["review"], { "a.js": "", "alert-quill.jsonc": '{"levels":{"names.unknwon":"off"}}' }, 2],
+    ["settings that are no JSON", ["review"], { "a.js": "", "alert-quill.jsonc": "{ kits" }, 2],
+    ["help", ["--help"], {}, 0],
+    ["the version", ["--version"], {}, 0],
+  ])("exit code: %s", (_, args, files, expected) => {
+    const { code, out, err } = quill(project(files), ...args);
+    expect(code, out + err).toBe(expected);
+    if (expected === 2) expect(err).toMatch(/\S/);
+  });
+
+  test("ignore files and the settings leave files out, a file named itself is taken", () => {
+    const bad = "tide();\n";
+    const folder = project({
+      ".git/x": "", ".gitignore": "built/\n*.min.js\n!keep.min.js\n", "alert-quill.jsonc": '{ "skip": ["vendor/**"] }', "a.js": bad, "b.min.js": bad, "keep.min.js": bad,
+      "built/c.js": bad, "node_modules/d/d.js": bad, "vendor/e.js": bad, "sub/.gitignore": "f.js\n", "sub/f.js": bad, "sub/g.js": bad,
+    });
+    const shown = (...args: string[]): string[] => (JSON.parse(quill(folder, "review", "--format", "json", ...args).out) as { files: { path: string }[] }).files.map((file) => file.path);
+    expect(shown()).toEqual(["a.js", "keep.min.js", "sub/g.js"]);
+    expect(shown("sub", "vendor/e.js")).toEqual(["sub/g.js", "vendor/e.js"]);
+  });
+});
+
+describe("mend", () => {
+  test("settles what is certain, tells what it did, and the second time there is nothing", () => {
+    const folder = harbour();
+    const { code, out } = quill(folder, "mend");
+    expect(out).toBe(["scripts/timetable.mjs  1 × layout.final-newline", "src/boarding.js  1 × calls.debug-pause", "src/ferry.js  1 × layout.statement-end", "3 alerts settled in 3 files.", ""].join("\n"));
+    expect(code).toBe(0);
+    expect(read(path.join(folder, "src/ferry.js"))).toContain("\n];\n");
+    expect(read(path.join(folder, "src/clock.js"))).toBe(read(path.join(root, "examples/harbour/src/clock.js")));
+    expect(quill(folder, "mend").out).toBe("Nothing to mend.\n");
+  });
+
+  test("keeps a byte order mark and line ends, and does only what is asked", () => {
+    const folder = project({ "a.js": "\ufeffdebugger;\r\nexport const a = 1", "alert-quill.jsonc": '{"kits":["sound","tidy"]}' });
+    expect(quill(folder, "mend", "--only", "layout.final-newline").code).toBe(0);
+    expect(readFileSync(path.join(folder, "a.js"), "utf8")).toBe("\ufeffdebugger;\r\nexport const a = 1\r\n");
+    expect(quill(folder, "mend", "--only", "layuot").code).toBe(2);
+  });
+});
+
+test("rules and explain show the catalogue", () => {
+  const { out } = quill(scratch(), "rules");
+  for (const { id } of rules) expect(out).toContain(id);
+  const page = quill(scratch(), "explain", "dead.unread-name").out;
+  for (const part of ["dead.unread-name", "Alerts", "Stays quiet", "Options", "mayStay", '"^_"', "const «children» = 2;"]) expect(page).toContain(part);
+});
+
+test("the pages of the rules are those the rules tell", () => {
+  expect(execFileSync(process.execPath, ["scripts/rule-pages.mjs", "--check"], { cwd: root, encoding: "utf8" })).toBe("");
+});
+
+test("the demo plays through and finds all that was planted", { timeout: 60_000 }, () => {
+  const { code, out, err } = quill(scratch(), "demo", "--fast");
+  expect(err).toBe("");
+  expect(code).toBe(0);
+  expect(out).toContain(`${planted.length} of ${planted.length} planted mistakes found.`);
+  expect(out).toContain("▸ Change to `toCoins`");
+});
+
+test("the version is the package's", () => {
+  expect(version).toBe((JSON.parse(read(path.join(root, "package.json"))) as { version: string }).version);
+  expect(quill(scratch(), "--version").out).toBe(`${version}\n`);
+});

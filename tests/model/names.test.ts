@@ -1,0 +1,57 @@
+/** What each use of a name means. In the code every name is given a number where it is declared; a use with `$n` must mean declaration n, `$0` none. */
+import { expect, test } from "vitest";
+import { javascript, walk } from "../../src/languages/javascript/index.js";
+import type { Names } from "../../src/index.js";
+
+const language = javascript();
+
+function namesIn(code: string): { names: Names; root: ReturnType<typeof language.parse>["root"] } {
+  const tree = language.parse(code, { uri: "file:///a.js", languageId: "javascript", modules: "detect" });
+  return { names: language.names(tree), root: tree.root };
+}
+
+/** Each use as `name@offset→declared offset`, in the order of the text; `-` where nothing declares it. */
+function uses(code: string): string[] {
+  const { names } = namesIn(code);
+  return [...names.uses.values()].sort((a, b) => a.node.start - b.node.start).map((use) => `${use.access} ${use.name} ${use.binding ? code.slice(0, use.binding.declarations[0]!.node.start).split("\n").length : "-"}`);
+}
+
+test.each<[string, string, string[]]>([
+  ["a function is known before its line", "sail();\nfunction sail() {}", ["read sail 2"]],
+  ["var reaches its whole function", "function a() {\n{ var b; }\nreturn b;\n}", ["read b 2"]],
+  ["let stays in its block", "let b;\n{ let b;\nb; }\nb;", ["read b 2", "read b 1"]],
+  ["parameters, defaults and patterns", "function a(\nb, {\nc: d = b }, ...\ne) { c; d; e; }", ["read b 2", "read c -", "read d 3", "read e 4"]],
+  ["what is caught", "try {} catch (\n{ message }) { message; }\nmessage;", ["read message 2", "read message -"]],
+  ["closures see outward", "const a = 1;\nconst b = () => { return () => a; };", ["read a 1"]],
+  ["a class is known inside itself", "const A = class\nB { c() { B; } };\nB;", ["read B 2", "read B -"]],
+  ["a function expression's own name", "const a = function\nb() { b; };\nb;", ["read b 2", "read b -"]],
+  ["imports and their renaming", "import a, {\nb as c } from 'd';\na; b; c;", ["read a 1", "read b -", "read c 2"]],
+  ["exports read, renamed exports do not declare", "const a = 1;\nexport { a as b };\nb;", ["read a 1", "read b -"]],
+  ["re-exports mean nothing here", "export { a } from 'b';", []],
+  ["assigning by pattern", "let a, b;\n({ c: a, d: [b] } = e);", ["write a 1", "write b 1", "read e -"]],
+  ["changing", "let a;\na++;\na += 1;\na = 1;", ["change a 1", "change a 1", "write a 1"]],
+  ["loops have scopes of their own", "for (let i = 0; i < 1; i++) {\nlet i; i; }\ni;", ["read i 1", "change i 1", "read i 2", "read i -"]],
+  ["for of assigns", "let a;\nfor (a of b) {}", ["write a 1", "read b -"]],
+  ["members and keys are no names", "let a;\na.b = { a: 1, c() {}, [a]: 2 };", ["read a 1", "read a 1"]],
+  ["labels are no names", "a: for (;;) break a;", []],
+  ["the short property reads", "const a = 1;\n({ a });", ["read a 1"]],
+  ["a switch is one scope", "switch (a) { case 1: let\nb; case 2: b; }", ["read a -", "read b 2"]],
+  ["components are names, plain tags are not", "const Pier = 1;\n<Pier><div /></Pier>;", []],
+  ["every function has arguments", "function a() { return arguments; }\nconst b = () => arguments;", ["read arguments -", "read arguments -"]],
+])("%s", (_, code, expected) => {
+  expect(uses(code)).toEqual(expected);
+});
+
+test("a component that is used counts as read", () => {
+  const { names } = namesIn("import { Pier } from './pier.js';\nexport const a = <Pier.Sign />;");
+  expect(names.root.bindings.get("Pier")!.references.length).toBe(1);
+});
+
+test("every identifier of the tree is a use, a declaration or a mere word", () => {
+  const { names, root } = namesIn("import x, { y as z } from 'm'; a: for (const [b, { c = x }] of d) { b.c = { e: z, f() { return c; } }; break a; } export { x as w };");
+  let identifiers = 0;
+  walk(root, (node) => void (node.type === "Identifier" && (identifiers += 1)));
+  const declared = [...names.scopes].flatMap((scope) => [...scope.bindings.values()]).flatMap(({ declarations }) => declarations).length;
+  expect(names.uses.size + declared).toBeLessThanOrEqual(identifiers);
+  expect(names.unresolved.map(({ name }) => name)).toEqual(["d"]);
+});

@@ -1,0 +1,29 @@
+/** The command line as a child process. */
+import { spawnSync } from "node:child_process";
+import { cpSync, mkdtempSync, realpathSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { root } from "./files.js";
+
+export interface Outcome {
+  readonly code: number | null;
+  readonly out: string;
+  readonly err: string;
+}
+
+export function quill(folder: string, ...args: string[]): Outcome {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(root, "dist/cli/main.js"), ...args], { cwd: folder, encoding: "utf8", env: { ...process.env, NO_COLOR: "1" } });
+  return { code: status, out: stdout, err: stderr };
+}
+
+/** An empty folder of its own. */
+export function scratch(): string {
+  return realpathSync(mkdtempSync(path.join(tmpdir(), "quill-")));
+}
+
+/** A copy of the sample project. */
+export function harbour(): string {
+  const folder = scratch();
+  cpSync(path.join(root, "examples/harbour"), folder, { recursive: true });
+  return folder;
+}
