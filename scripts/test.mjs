@@ -6,4 +6,5 @@ install();
 ensureDebianPackage("chromium", "/usr/bin/chromium");
 build();
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "tsconfig.json"]);
+run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "examples/playground"]);
 run(process.execPath, [`${root}/node_modules/vitest/vitest.mjs`, "run", ...process.argv.slice(2)]);

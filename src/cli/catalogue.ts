@@ -8,7 +8,7 @@ import { complain, outputColours, print } from "./output.js";
 
 export function rulesCommand(): number {
   const colours = outputColours();
-  const widest = Math.max(...rules.map(({ id }) => id.length));
+  const widest = Math.max(...rules.map((rule) => rule.id.length));
   let area = "";
   for (const rule of rules) {
     if (areaOf(rule.id) !== area) {

@@ -5,7 +5,7 @@ import { parseAssignment } from "./expressions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, parseBindingName } from "./names.js";
 import { parseBindingWithDefault, parseRest } from "./patterns.js";
-import { eat, expect, expectCloser, openerHere, report, reportForm } from "./recovery.js";
+import { eat, endOf, expect, expectCloser, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
 import { parseDirectives, parseStatements } from "./statements.js";
@@ -75,7 +75,7 @@ function parseBody(p: ParseState, id: Identifier | Missing | null, params: reado
   parseStatements(p, Token.BraceClose, start, body);
   expectCloser(p, Token.BraceClose, opener, "the function's body");
   if (has(p, Context.Strict) && !strictBefore) {
-    if (id !== null && id.type === "Identifier") checkReserved(p, id.name, id.offset, id.offset + id.length, true);
+    if (id !== null && id.type === "Identifier") checkReserved(p, id.name, id.offset, endOf(id), true);
     for (const { node, start: from } of boundNames(params)) checkReserved(p, node.name, from, from + node.length, true);
   }
   if (unique || has(p, Context.Strict) || params.some((param) => param.type !== "Identifier")) checkDuplicates(p, params);

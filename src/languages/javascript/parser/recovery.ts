@@ -43,6 +43,11 @@ export function openerHere(p: ParseState): Opener {
   return { at: p.start, text: p.source.slice(p.start, p.end) };
 }
 
+/** The end of a node that has no parent yet. */
+export function endOf(node: { readonly offset: number; readonly length: number }): number {
+  return node.offset + node.length;
+}
+
 /** Moves past `token` if it is the current one. */
 export function eat(p: ParseState, token: Token): boolean {
   if (p.token !== token) return false;

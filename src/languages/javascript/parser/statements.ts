@@ -12,7 +12,7 @@ import { startsExpression } from "./lists.js";
 import { parseExport, parseImport } from "./modules.js";
 import { missing, parseIdentifier } from "./names.js";
 import { parseBinding, toPattern } from "./patterns.js";
-import { eat, endsByIndent, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { eat, endOf, endsByIndent, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, has, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
@@ -420,7 +420,7 @@ function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boolean): Va
   do {
     const { start } = p;
     const id = parseBinding(p, "the variable");
-    if (kind !== "var" && id.type === "Identifier" && id.name === "let") report(p, "misplaced", id.offset, id.offset + id.length, "`let` cannot be the name of such a variable");
+    if (kind !== "var" && id.type === "Identifier" && id.name === "let") report(p, "misplaced", id.offset, endOf(id), "`let` cannot be the name of such a variable");
     let init: Expression | null = null;
     if (eat(p, Token.Assign)) init = parseAssignment(p);
     else if (p.token === Token.Equal || p.token === Token.StrictEqual) {
