@@ -1,6 +1,6 @@
 import type { AssignmentExpression, BinaryExpression, ForStatement, Identifier, UpdateExpression } from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
-import { isInside } from "../../syntax/walk.js";
+import { isInside, walk } from "../../syntax/walk.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
 
 /** Which way a loop's counter moves in each turn: 1 up, -1 down, 0 unknown. */
@@ -93,11 +93,9 @@ export const stuckLoop = defineRule({
 /** Whether the loop can end by other means than its test. */
 function canLeave(body: Node): boolean {
   let found = false;
-  const visit = (node: Node): void => {
-    if (found || node.type.includes("Function")) return;
+  walk(body, (node) => {
     if (node.type === "BreakStatement" || node.type === "ReturnStatement" || node.type === "ThrowStatement" || node.type === "YieldExpression") found = true;
-    else node.each(visit);
-  };
-  visit(body);
+    return !found && !node.type.includes("Function");
+  });
   return found;
 }
