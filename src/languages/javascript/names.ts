@@ -118,7 +118,7 @@ function scopeKind(node: JavaScriptNode): Scope["kind"] | undefined {
 }
 
 function hasStrictDirective(node: FunctionNode | Program): boolean {
-  const body = node.type === "Program" ? node.body : node.body.type === "FunctionBody" ? node.body.body : [];
+  const body = node.type === "Program" ? node.body : node.body?.type === "FunctionBody" ? node.body.body : [];
   for (const statement of body) {
     if (statement.type !== "ExpressionStatement" || statement.directive === null) return false;
     if (statement.directive === "use strict") return true;

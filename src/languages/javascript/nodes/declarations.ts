@@ -1,13 +1,15 @@
 import { Node, own, ownAll, visitAll, type Visit } from "../../../syntax/node.js";
-import type { FunctionExpression, Identifier } from "./expressions.js";
-import type { ClassMember, Expression, Pattern, PropertyKey, Statement } from "./unions.js";
+import { none, type FunctionExpression, type Identifier } from "./expressions.js";
+import type { Decorator, TypeArguments, TypeParameters } from "./types.js";
+import type { HeritageType } from "./typescript.js";
+import type { ClassMember, Expression, Pattern, PropertyKey, Statement, Type } from "./unions.js";
 
 export type VariableKind = "var" | "let" | "const" | "using" | "await using";
 export type MethodKind = "constructor" | "method" | "get" | "set";
 
 export class VariableDeclaration extends Node {
   declare type: "VariableDeclaration";
-  constructor(start: number, end: number, public kind: VariableKind, public declarations: VariableDeclarator[]) {
+  constructor(start: number, end: number, public kind: VariableKind, public declarations: VariableDeclarator[], public declare: boolean = false) {
     super("VariableDeclaration", start, end);
     ownAll(this, declarations);
   }
@@ -31,24 +33,32 @@ export class VariableDeclarator extends Node {
 
 export class FunctionDeclaration extends Node {
   declare type: "FunctionDeclaration";
+  /** Declared elsewhere (`declare function`). */
+  declare: boolean = false;
   constructor(
     start: number,
     end: number,
     public id: Identifier | null,
     public params: Pattern[],
-    public body: FunctionBody,
+    public body: FunctionBody | null,
     public async: boolean,
     public generator: boolean,
+    public typeParameters: TypeParameters | null = null,
+    public returnType: Type | null = null,
   ) {
     super("FunctionDeclaration", start, end);
     own(this, id);
+    own(this, typeParameters);
     ownAll(this, params);
+    own(this, returnType);
     own(this, body);
   }
   override each(visit: Visit): void {
     if (this.id) visit(this.id);
+    if (this.typeParameters) visit(this.typeParameters);
     visitAll(this.params, visit);
-    visit(this.body);
+    if (this.returnType) visit(this.returnType);
+    if (this.body) visit(this.body);
   }
 }
 
@@ -66,15 +76,36 @@ export class FunctionBody extends Node {
 
 export class ClassDeclaration extends Node {
   declare type: "ClassDeclaration";
-  constructor(start: number, end: number, public id: Identifier | null, public superClass: Expression | null, public body: ClassBody) {
+  implements: HeritageType[];
+  constructor(
+    start: number,
+    end: number,
+    public id: Identifier | null,
+    public superClass: Expression | null,
+    public body: ClassBody,
+    public decorators: Decorator[] = none,
+    public modifiers: string[] = none,
+    public typeParameters: TypeParameters | null = null,
+    public superTypeArguments: TypeArguments | null = null,
+    implemented: HeritageType[] = none,
+  ) {
     super("ClassDeclaration", start, end);
+    this.implements = implemented;
+    ownAll(this, decorators);
     own(this, id);
+    own(this, typeParameters);
     own(this, superClass);
+    own(this, superTypeArguments);
+    ownAll(this, implemented);
     own(this, body);
   }
   override each(visit: Visit): void {
+    visitAll(this.decorators, visit);
     if (this.id) visit(this.id);
+    if (this.typeParameters) visit(this.typeParameters);
     if (this.superClass) visit(this.superClass);
+    if (this.superTypeArguments) visit(this.superTypeArguments);
+    visitAll(this.implements, visit);
     visit(this.body);
   }
 }
@@ -101,13 +132,18 @@ export class MethodDefinition extends Node {
     public value: FunctionExpression,
     public computed: boolean,
     isStatic: boolean,
+    public decorators: Decorator[] = none,
+    public modifiers: string[] = none,
+    public optional: boolean = false,
   ) {
     super("MethodDefinition", start, end);
     this.static = isStatic;
+    ownAll(this, decorators);
     own(this, key);
     own(this, value);
   }
   override each(visit: Visit): void {
+    visitAll(this.decorators, visit);
     visit(this.key);
     visit(this.value);
   }
@@ -123,14 +159,23 @@ export class PropertyDefinition extends Node {
     public value: Expression | null,
     public computed: boolean,
     isStatic: boolean,
+    public decorators: Decorator[] = none,
+    public modifiers: string[] = none,
+    /** `?`, `!` or nothing. */
+    public mark: string = "",
+    public annotation: Type | null = null,
   ) {
     super("PropertyDefinition", start, end);
     this.static = isStatic;
+    ownAll(this, decorators);
     own(this, key);
+    own(this, annotation);
     own(this, value);
   }
   override each(visit: Visit): void {
+    visitAll(this.decorators, visit);
     visit(this.key);
+    if (this.annotation) visit(this.annotation);
     if (this.value) visit(this.value);
   }
 }

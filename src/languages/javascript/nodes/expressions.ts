@@ -1,7 +1,9 @@
 import { Node, own, ownAll, visitAll, type Visit } from "../../../syntax/node.js";
 import { cook, literalValue } from "../literal.js";
 import type { ClassBody, FunctionBody } from "./declarations.js";
-import type { Element, Expression, ObjectMember, Pattern, PropertyKey } from "./unions.js";
+import type { Decorator, TypeArguments, TypeParameters } from "./types.js";
+import type { HeritageType } from "./typescript.js";
+import type { Element, Expression, ObjectMember, Pattern, PropertyKey, Type } from "./unions.js";
 
 export class Identifier extends Node {
   declare type: "Identifier";
@@ -54,6 +56,9 @@ export class Super extends Node {
   override each(): void {}
 }
 
+/** The list of a node that has none of something; shared, and never changed. */
+export const none: never[] = [];
+
 /** Also serves as `ArrayPattern`: a pattern is first read as an expression and then only changes its `type`. */
 export class ArrayExpression extends Node {
   declare type: "ArrayExpression" | "ArrayPattern";
@@ -85,46 +90,85 @@ export class FunctionExpression extends Node {
     end: number,
     public id: Identifier | null,
     public params: Pattern[],
-    public body: FunctionBody,
+    public body: FunctionBody | null,
     public async: boolean,
     public generator: boolean,
+    public typeParameters: TypeParameters | null = null,
+    public returnType: Type | null = null,
   ) {
     super("FunctionExpression", start, end);
     own(this, id);
+    own(this, typeParameters);
     ownAll(this, params);
+    own(this, returnType);
     own(this, body);
   }
   override each(visit: Visit): void {
     if (this.id) visit(this.id);
+    if (this.typeParameters) visit(this.typeParameters);
     visitAll(this.params, visit);
-    visit(this.body);
+    if (this.returnType) visit(this.returnType);
+    if (this.body) visit(this.body);
   }
 }
 
 export class ArrowFunctionExpression extends Node {
   declare type: "ArrowFunctionExpression";
-  constructor(start: number, end: number, public params: Pattern[], public body: FunctionBody | Expression, public async: boolean) {
+  constructor(
+    start: number,
+    end: number,
+    public params: Pattern[],
+    public body: FunctionBody | Expression,
+    public async: boolean,
+    public typeParameters: TypeParameters | null = null,
+    public returnType: Type | null = null,
+  ) {
     super("ArrowFunctionExpression", start, end);
+    own(this, typeParameters);
     ownAll(this, params);
+    own(this, returnType);
     own(this, body);
   }
   override each(visit: Visit): void {
+    if (this.typeParameters) visit(this.typeParameters);
     visitAll(this.params, visit);
+    if (this.returnType) visit(this.returnType);
     visit(this.body);
   }
 }
 
 export class ClassExpression extends Node {
   declare type: "ClassExpression";
-  constructor(start: number, end: number, public id: Identifier | null, public superClass: Expression | null, public body: ClassBody) {
+  implements: HeritageType[];
+  constructor(
+    start: number,
+    end: number,
+    public id: Identifier | null,
+    public superClass: Expression | null,
+    public body: ClassBody,
+    public decorators: Decorator[] = none,
+    public modifiers: string[] = none,
+    public typeParameters: TypeParameters | null = null,
+    public superTypeArguments: TypeArguments | null = null,
+    implemented: HeritageType[] = none,
+  ) {
     super("ClassExpression", start, end);
+    this.implements = implemented;
+    ownAll(this, decorators);
     own(this, id);
+    own(this, typeParameters);
     own(this, superClass);
+    own(this, superTypeArguments);
+    ownAll(this, implemented);
     own(this, body);
   }
   override each(visit: Visit): void {
+    visitAll(this.decorators, visit);
     if (this.id) visit(this.id);
+    if (this.typeParameters) visit(this.typeParameters);
     if (this.superClass) visit(this.superClass);
+    if (this.superTypeArguments) visit(this.superTypeArguments);
+    visitAll(this.implements, visit);
     visit(this.body);
   }
 }
@@ -209,14 +253,23 @@ export class ConditionalExpression extends Node {
 export class CallExpression extends Node {
   declare type: "CallExpression";
   arguments: Element[];
-  constructor(start: number, end: number, public callee: Expression | Super, args: Element[], public optional: boolean) {
+  constructor(
+    start: number,
+    end: number,
+    public callee: Expression | Super,
+    args: Element[],
+    public optional: boolean,
+    public typeArguments: TypeArguments | null = null,
+  ) {
     super("CallExpression", start, end);
     this.arguments = args;
     own(this, callee);
+    own(this, typeArguments);
     ownAll(this, args);
   }
   override each(visit: Visit): void {
     visit(this.callee);
+    if (this.typeArguments) visit(this.typeArguments);
     visitAll(this.arguments, visit);
   }
 }
@@ -224,14 +277,22 @@ export class CallExpression extends Node {
 export class NewExpression extends Node {
   declare type: "NewExpression";
   arguments: Element[];
-  constructor(start: number, end: number, public callee: Expression, args: Element[]) {
+  constructor(
+    start: number,
+    end: number,
+    public callee: Expression,
+    args: Element[],
+    public typeArguments: TypeArguments | null = null,
+  ) {
     super("NewExpression", start, end);
     this.arguments = args;
     own(this, callee);
+    own(this, typeArguments);
     ownAll(this, args);
   }
   override each(visit: Visit): void {
     visit(this.callee);
+    if (this.typeArguments) visit(this.typeArguments);
     visitAll(this.arguments, visit);
   }
 }
@@ -316,13 +377,21 @@ export class TemplateElement extends Node {
 
 export class TaggedTemplateExpression extends Node {
   declare type: "TaggedTemplateExpression";
-  constructor(start: number, end: number, public tag: Expression, public quasi: TemplateLiteral) {
+  constructor(
+    start: number,
+    end: number,
+    public tag: Expression,
+    public quasi: TemplateLiteral,
+    public typeArguments: TypeArguments | null = null,
+  ) {
     super("TaggedTemplateExpression", start, end);
     own(this, tag);
+    own(this, typeArguments);
     own(this, quasi);
   }
   override each(visit: Visit): void {
     visit(this.tag);
+    if (this.typeArguments) visit(this.typeArguments);
     visit(this.quasi);
   }
 }

@@ -1,4 +1,5 @@
 import { Node, own, ownAll, visitAll, type Visit } from "../../../syntax/node.js";
+import type { TypeArguments } from "./types.js";
 import type { Expression, JSXAttributeValue, JSXChild, JSXName } from "./unions.js";
 
 export class JSXElement extends Node {
@@ -30,13 +31,16 @@ export class JSXOpeningElement extends Node {
     public name: JSXName,
     public attributes: (JSXAttribute | JSXSpreadAttribute)[],
     public selfClosing: boolean,
+    public typeArguments: TypeArguments | null = null,
   ) {
     super("JSXOpeningElement", start, end);
     own(this, name);
+    own(this, typeArguments);
     ownAll(this, attributes);
   }
   override each(visit: Visit): void {
     visit(this.name);
+    if (this.typeArguments) visit(this.typeArguments);
     visitAll(this.attributes, visit);
   }
 }

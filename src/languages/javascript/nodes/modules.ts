@@ -11,6 +11,7 @@ export class ImportDeclaration extends Node {
     public source: Literal | Missing,
     public attributes: ImportAttribute[],
     public phase: string | null,
+    public typeOnly: boolean = false,
   ) {
     super("ImportDeclaration", start, end);
     ownAll(this, specifiers);
@@ -68,6 +69,7 @@ export class ExportNamedDeclaration extends Node {
     public specifiers: ExportSpecifier[],
     public source: Literal | Missing | null,
     public attributes: ImportAttribute[],
+    public typeOnly: boolean = false,
   ) {
     super("ExportNamedDeclaration", start, end);
     own(this, declaration);
@@ -102,6 +104,7 @@ export class ExportAllDeclaration extends Node {
     public exported: Identifier | Literal | null,
     public source: Literal | Missing,
     public attributes: ImportAttribute[],
+    public typeOnly: boolean = false,
   ) {
     super("ExportAllDeclaration", start, end);
     own(this, exported);
@@ -118,7 +121,7 @@ export class ExportAllDeclaration extends Node {
 /** One name of an import list. Without `as`, `imported` is the very node that stands in `local`. */
 export class ImportSpecifier extends Node {
   declare type: "ImportSpecifier";
-  constructor(start: number, end: number, public imported: Identifier | Literal, public local: Identifier) {
+  constructor(start: number, end: number, public imported: Identifier | Literal, public local: Identifier, public typeOnly: boolean = false) {
     super("ImportSpecifier", start, end);
     if (imported !== local) own(this, imported);
     own(this, local);
@@ -132,7 +135,7 @@ export class ImportSpecifier extends Node {
 /** One name of an export list. Without `as`, `exported` is the very node that stands in `local`. */
 export class ExportSpecifier extends Node {
   declare type: "ExportSpecifier";
-  constructor(start: number, end: number, public local: Identifier | Literal, public exported: Identifier | Literal) {
+  constructor(start: number, end: number, public local: Identifier | Literal, public exported: Identifier | Literal, public typeOnly: boolean = false) {
     super("ExportSpecifier", start, end);
     own(this, local);
     if (exported !== local) own(this, exported);

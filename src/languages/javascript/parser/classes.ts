@@ -1,35 +1,76 @@
-import { ClassBody, ClassDeclaration, ClassExpression, Identifier, MethodDefinition, PropertyDefinition, Skipped, StaticBlock, type ClassMember, type Expression, type MethodKind } from "../nodes/index.js";
+import {
+  ClassBody, ClassDeclaration, ClassExpression, Decorator, Identifier, MethodDefinition, none, PropertyDefinition, Skipped, StaticBlock, type ClassMember, type Expression,
+  type HeritageType, type MethodKind, type Type, type TypeArguments, type TypeParameters,
+} from "../nodes/index.js";
 import { parseAssignment, parseLeftHandSide } from "./expressions.js";
 import { parseMethod } from "./functions.js";
 import { parseBindingName } from "./names.js";
 import { endsMemberName, parsePropertyKey } from "./objects.js";
-import { eat, endsByIndent, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
-import { isWord, next, peek } from "./scanner.js";
+import { eat, endOf, endsByIndent, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { isWord, next, peek, tokenText } from "./scanner.js";
 import { at, Context, functionBits, type ParseState } from "./state.js";
 import { checkCover, parseStatements, semicolon } from "./statements.js";
 import { Token } from "./token.js";
+import { parseIndexSignature, startsIndexSignature } from "./type-members.js";
+import { parseAnnotation, parseTypeArguments, parseTypeParameters } from "./types.js";
+import { parseHeritage } from "./typescript.js";
 
-export function parseClassDeclaration(p: ParseState, asDefault = false): ClassDeclaration {
-  const start = p.start;
-  const { id, superClass, body } = parseClass(p, !asDefault);
-  return new ClassDeclaration(start, p.prevEnd, id, superClass, body);
+interface ClassParts {
+  readonly id: Identifier | null;
+  readonly modifiers: string[];
+  readonly typeParameters: TypeParameters | null;
+  readonly superClass: Expression | null;
+  readonly superTypeArguments: TypeArguments | null;
+  readonly implemented: HeritageType[];
+  readonly body: ClassBody;
 }
 
-export function parseClassExpression(p: ParseState): ClassExpression {
-  const start = p.start;
-  const { id, superClass, body } = parseClass(p, false);
-  return new ClassExpression(start, p.prevEnd, id, superClass, body);
+/** `@expression` before a class, member or parameter. */
+export function parseDecorators(p: ParseState): Decorator[] {
+  const decorators: Decorator[] = [];
+  while (p.token === Token.At) {
+    const { start } = p;
+    next(p);
+    const expression = parseLeftHandSide(p);
+    decorators.push(new Decorator(start, p.prevEnd, expression));
+  }
+  return decorators;
 }
 
-function parseClass(p: ParseState, named: boolean): { id: Identifier | null; superClass: Expression | null; body: ClassBody } {
+/** The current token is `class`, or `abstract` before it; decorators have been read already. */
+export function parseClassDeclaration(p: ParseState, asDefault = false, start = p.start, decorators: Decorator[] = none): ClassDeclaration {
+  const { id, modifiers, typeParameters, superClass, superTypeArguments, implemented, body } = parseClass(p, !asDefault);
+  return new ClassDeclaration(start, p.prevEnd, id, superClass, body, decorators, modifiers, typeParameters, superTypeArguments, implemented);
+}
+
+export function parseClassExpression(p: ParseState, start = p.start, decorators: Decorator[] = none): ClassExpression {
+  const { id, modifiers, typeParameters, superClass, superTypeArguments, implemented, body } = parseClass(p, false);
+  return new ClassExpression(start, p.prevEnd, id, superClass, body, decorators, modifiers, typeParameters, superTypeArguments, implemented);
+}
+
+function parseClass(p: ParseState, named: boolean): ClassParts {
   const { context } = p;
   p.context |= Context.Strict;
+  const abstract = p.token !== Token.Class;
+  if (abstract) next(p);
   next(p);
-  const id = named || p.token === Token.Name ? (parseBindingName(p, "the class") as Identifier) : null;
-  const superClass = eat(p, Token.Extends) ? parseLeftHandSide(p) : null;
+  const hasName = p.token === Token.Name && !(p.typescript && isWord(p, "implements"));
+  const id = named || hasName ? (parseBindingName(p, "the class") as Identifier) : null;
+  const typeParameters = p.typescript ? parseTypeParameters(p) : null;
+  let superClass: Expression | null = null;
+  let superTypeArguments: TypeArguments | null = null;
+  let implemented: HeritageType[] = none;
+  if (eat(p, Token.Extends)) {
+    superClass = parseLeftHandSide(p);
+    if (p.typescript) superTypeArguments = parseTypeArguments(p);
+  }
+  if (p.typescript && isWord(p, "implements")) {
+    next(p);
+    implemented = parseHeritage(p);
+  }
   const body = parseClassBody(p, superClass !== null);
   p.context = context;
-  return { id, superClass, body };
+  return { id, modifiers: abstract ? ["abstract"] : none, typeParameters, superClass, superTypeArguments, implemented, body };
 }
 
 function parseClassBody(p: ParseState, derived: boolean): ClassBody {
@@ -49,7 +90,7 @@ function parseClassBody(p: ParseState, derived: boolean): ClassBody {
     const member = parseMember(p, derived);
     if (member === undefined) break;
     members.push(member);
-    if (member.type === "MethodDefinition" && member.kind === "constructor" && (constructors += 1) > 1) {
+    if (member.type === "MethodDefinition" && member.kind === "constructor" && member.value.body !== null && (constructors += 1) > 1) {
       report(p, "misplaced", member.offset, member.offset + member.key.length, "A class has only one constructor");
     }
   }
@@ -63,17 +104,35 @@ interface Modifiers {
   async: boolean;
   generator: boolean;
   kind: MethodKind;
+  /** Those of TypeScript, and `accessor`. */
+  words: string[];
+}
+
+const typescriptModifiers = new Set(["public", "private", "protected", "abstract", "override", "readonly", "declare"]);
+
+/** Whether a token behind a modifier-like word, in a class, shows that the word is itself the member's name. */
+function endsName(p: ParseState, token: Token): boolean {
+  return endsMemberName(token) || (p.typescript && (token === Token.Question || token === Token.Bang || token === Token.Less));
 }
 
 function parseModifiers(p: ParseState): Modifiers {
-  const found: Modifiers = { static: false, async: false, generator: false, kind: "method" };
-  if (isWord(p, "static") && !endsMemberName(peek(p).token)) {
-    found.static = true;
+  const found: Modifiers = { static: false, async: false, generator: false, kind: "method", words: none };
+  while (p.token === Token.Name && !p.escaped) {
+    const word = p.source.slice(p.start, p.end);
+    const own = word === "static" || word === "accessor" || (p.typescript && typescriptModifiers.has(word));
+    if (!own) break;
+    const after = peek(p);
+    if (endsName(p, after.token) || (word !== "static" && after.newline)) break;
+    if (word === "static") {
+      if (found.static) break;
+      found.static = true;
+    } else found.words = [...found.words, word];
     next(p);
+    if (word === "static" && at(p, Token.BraceOpen)) return found;
   }
   if (isWord(p, "async") || isWord(p, "get") || isWord(p, "set")) {
     const after = peek(p);
-    const ownName = endsMemberName(after.token) || (after.newline && (isWord(p, "async") || after.token === Token.Star)) || after.token === Token.BraceOpen;
+    const ownName = endsName(p, after.token) || (after.newline && (isWord(p, "async") || after.token === Token.Star)) || after.token === Token.BraceOpen;
     if (!ownName && !(after.token === Token.Star && !isWord(p, "async"))) {
       if (isWord(p, "async")) found.async = true;
       else found.kind = isWord(p, "get") ? "get" : "set";
@@ -89,30 +148,36 @@ function parseModifiers(p: ParseState): Modifiers {
 
 function parseMember(p: ParseState, derived: boolean): ClassMember | undefined {
   const start = p.start;
+  const decorators = p.token === Token.At && p.typescript ? parseDecorators(p) : none;
   const modifiers = parseModifiers(p);
   if (modifiers.static && p.token === Token.BraceOpen) return parseStaticBlock(p, start);
+  if (p.typescript && startsIndexSignature(p)) return parseIndexSignature(p, start, modifiers.static ? ["static", ...modifiers.words] : modifiers.words);
   const computed = p.token === Token.BracketOpen;
   const key = parsePropertyKey(p);
   if (key === undefined) return skipInClass(p, start);
   const name = key.type === "Identifier" ? key.name : key.type === "Literal" ? key.value : undefined;
   const isPrivate = key.type === "PrivateIdentifier";
-  if (isPrivate && key.name === "constructor") report(p, "misplaced", key.offset, key.offset + key.length, "A private member cannot be called `#constructor`");
+  if (isPrivate && key.name === "constructor") report(p, "misplaced", key.offset, endOf(key), "A private member cannot be called `#constructor`");
   const special = !computed && !isPrivate;
-  if (p.token === Token.ParenOpen || modifiers.async || modifiers.generator || modifiers.kind !== "method") {
+  const mark = p.typescript && (p.token === Token.Question || (p.token === Token.Bang && !p.newline)) ? tokenText(p) : "";
+  if (mark !== "") next(p);
+  if (p.token === Token.ParenOpen || (p.typescript && p.token === Token.Less) || modifiers.async || modifiers.generator || modifiers.kind !== "method") {
     let { kind } = modifiers;
     if (special && name === "constructor" && !modifiers.static) {
       if (kind !== "method" || modifiers.async || modifiers.generator) {
-        report(p, "misplaced", key.offset, key.offset + key.length, "The constructor cannot be a getter, setter, generator or async");
+        report(p, "misplaced", key.offset, endOf(key), "The constructor cannot be a getter, setter, generator or async");
       }
       kind = "constructor";
     }
-    if (special && name === "prototype" && modifiers.static) report(p, "misplaced", key.offset, key.offset + key.length, "A static member cannot be called `prototype`");
-    const value = parseMethod(p, { ...modifiers, kind, derived: derived && kind === "constructor" });
-    return new MethodDefinition(start, p.prevEnd, key, kind, value, computed, modifiers.static);
+    if (special && name === "prototype" && modifiers.static) report(p, "misplaced", key.offset, endOf(key), "A static member cannot be called `prototype`");
+    const { async, generator } = modifiers;
+    const value = parseMethod(p, { async, generator, kind, derived: derived && kind === "constructor", overload: p.typescript });
+    return new MethodDefinition(start, p.prevEnd, key, kind, value, computed, modifiers.static, decorators, modifiers.words, mark === "?");
   }
   if (special && (name === "constructor" || (name === "prototype" && modifiers.static))) {
-    report(p, "misplaced", key.offset, key.offset + key.length, `A field cannot be called \`${name}\``);
+    report(p, "misplaced", key.offset, endOf(key), `A field cannot be called \`${name}\``);
   }
+  const annotation: Type | null = p.typescript ? parseAnnotation(p) : null;
   let value: Expression | null = null;
   if (eat(p, Token.Assign)) {
     const { context } = p;
@@ -122,7 +187,7 @@ function parseMember(p: ParseState, derived: boolean): ClassMember | undefined {
     checkCover(p);
   }
   semicolon(p, "the field");
-  return new PropertyDefinition(start, p.prevEnd, key, value, computed, modifiers.static);
+  return new PropertyDefinition(start, p.prevEnd, key, value, computed, modifiers.static, decorators, modifiers.words, mark, annotation);
 }
 
 function parseStaticBlock(p: ParseState, start: number): StaticBlock {

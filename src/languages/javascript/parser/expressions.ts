@@ -1,10 +1,10 @@
 import {
   ArrayExpression, AssignmentExpression, AwaitExpression, BinaryExpression, CallExpression, ChainExpression, ConditionalExpression, Identifier,
   ImportExpression, Literal, LogicalExpression, MemberExpression, MetaProperty, Missing, NewExpression, SequenceExpression, SpreadElement, Super,
-  TaggedTemplateExpression, ThisExpression, UnaryExpression, UpdateExpression, YieldExpression, type Expression, type Pattern,
+  TaggedTemplateExpression, ThisExpression, NonNullExpression, UnaryExpression, UpdateExpression, YieldExpression, type Expression, type Pattern, type TypeArguments,
 } from "../nodes/index.js";
 import { PARENTHESIZED } from "../../../syntax/node.js";
-import { parseClassExpression } from "./classes.js";
+import { parseClassExpression, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { parseArrowRest, parseFunctionExpression } from "./functions.js";
 import { parseJsx } from "./jsx.js";
@@ -14,9 +14,12 @@ import { parseObject } from "./objects.js";
 import { checkSimpleTarget, parseRest, toPattern } from "./patterns.js";
 import { endsByIndent, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek, rescanRegExp, tokenText } from "./scanner.js";
+import { tryParse } from "./speculate.js";
 import { at, Context, has, type ParseState } from "./state.js";
 import { parseTemplate } from "./templates.js";
 import { isAssignment, isKeyword, isWordLike, precedence, Token } from "./token.js";
+import { parseArrowOfTypeScript, parseCast, parseTypeAssertion, parseTypedCall } from "./typed-expressions.js";
+import { parseTypeArguments } from "./types.js";
 
 /** An expression, commas included. */
 export function parseExpression(p: ParseState): Expression {
@@ -51,6 +54,12 @@ export function parseAssignment(p: ParseState): Expression {
 
 function parseAssignmentInner(p: ParseState): Expression {
   const { start } = p;
+  const { colonAfterArrow } = p;
+  p.colonAfterArrow = false;
+  if (p.typescript && (p.token === Token.ParenOpen || p.token === Token.Less)) {
+    const typed = parseArrowOfTypeScript(p, start, false, colonAfterArrow);
+    if (typed !== undefined) return typed;
+  }
   const arrow = p.token === Token.Name ? parseArrowByName(p) : undefined;
   if (arrow !== undefined) return arrow;
   const left = parseConditional(p);
@@ -116,6 +125,7 @@ function parseConditional(p: ParseState): Expression {
   if (p.token !== Token.Question) return test;
   if (test.type === "ArrowFunctionExpression" && !test.parenthesized) return test;
   next(p);
+  p.colonAfterArrow = true;
   const consequent = parseExpressionWithIn(p, parseAssignment);
   expect(p, Token.Colon, "the condition `a ? b : c`");
   const alternate = parseAssignment(p);
@@ -130,7 +140,7 @@ function parseBinary(p: ParseState): Expression {
     return parseBinaryRest(p, start, name, 0);
   }
   const left = parseUnary(p);
-  return precedence[p.token] === 0 ? left : parseBinaryRest(p, start, left, 0);
+  return precedence[p.token] === 0 && !p.typescript ? left : parseBinaryRest(p, start, left, 0);
 }
 
 /** Reads operators that bind more tightly than `least` and their right operands, by precedence climbing. */
@@ -139,6 +149,12 @@ function parseBinaryRest(p: ParseState, start: number, first: Expression, least:
   if (left.type === "ArrowFunctionExpression" && !left.parenthesized) return left;
   for (;;) {
     const { token } = p;
+    if (token === Token.Name && p.typescript) {
+      const cast = least < relational && !p.newline ? parseCast(p, start, left) : undefined;
+      if (cast === undefined) return left;
+      left = cast;
+      continue;
+    }
     const level = precedence[token]!;
     if (level <= least || (token === Token.In && has(p, Context.NoIn))) return left;
     const operatorStart = p.start;
@@ -149,13 +165,15 @@ function parseBinaryRest(p: ParseState, start: number, first: Expression, least:
     next(p);
     const rightStart = p.start;
     const right = p.token === Token.PrivateName ? parseBinary(p) : parseUnary(p);
-    const tight = precedence[p.token]! > (token === Token.Power ? level - 1 : level) ? parseBinaryRest(p, rightStart, right, token === Token.Power ? level - 1 : level) : right;
+    const tight = (p.typescript && p.token === Token.Name && level < relational) || precedence[p.token]! > (token === Token.Power ? level - 1 : level) ? parseBinaryRest(p, rightStart, right, token === Token.Power ? level - 1 : level) : right;
     if (token === Token.Nullish || token === Token.LogicalOr || token === Token.LogicalAnd) {
       checkMixed(p, operator, left, tight, operatorStart);
       left = new LogicalExpression(start, p.prevEnd, left, operator, tight);
     } else left = new BinaryExpression(start, p.prevEnd, left, operator, tight);
   }
 }
+
+const relational = precedence[Token.Less]!;
 
 /** `??` beside `||` or `&&` needs parentheses. */
 function checkMixed(p: ParseState, operator: string, left: Expression, right: Expression, at: number): void {
@@ -168,7 +186,7 @@ function checkMixed(p: ParseState, operator: string, left: Expression, right: Ex
 
 const unaryTokens = new Set([Token.Bang, Token.Tilde, Token.Plus, Token.Minus, Token.Typeof, Token.Void, Token.Delete]);
 
-function parseUnary(p: ParseState): Expression {
+export function parseUnary(p: ParseState): Expression {
   const { start, token } = p;
   if (token === Token.Name) {
     if (!isWord(p, "await")) return parsePostfix(p);
@@ -183,6 +201,7 @@ function parseUnary(p: ParseState): Expression {
     checkSimpleTarget(p, argument, argument.offset);
     return new UpdateExpression(start, p.prevEnd, operator, argument, true);
   }
+  if (token === Token.Less && p.typescript && !p.options.jsx) return parseTypeAssertion(p);
   if (unaryTokens.has(token)) {
     const operator = p.source.slice(p.start, p.end);
     next(p);
@@ -242,7 +261,7 @@ export function parseLeftHandSide(p: ParseState): Expression {
   const { start } = p;
   const primary = parsePrimary(p);
   const { token } = p;
-  if (token !== Token.Dot && token !== Token.ParenOpen && token !== Token.BracketOpen && token !== Token.QuestionDot && token !== Token.Template) return primary;
+  if (token !== Token.Dot && token !== Token.ParenOpen && token !== Token.BracketOpen && token !== Token.QuestionDot && token !== Token.Template && !(p.typescript && (token === Token.Bang || token === Token.Less || token === Token.ShiftLeft))) return primary;
   if (primary.type === "ArrowFunctionExpression" && !primary.parenthesized) return primary;
   return parseChain(p, start, primary, true);
 }
@@ -269,7 +288,11 @@ function parseChain(p: ParseState, start: number, object: Expression, calls: boo
         next(p);
         if (at(p, Token.ParenOpen)) left = parseCall(p, start, left, true);
         else if (at(p, Token.BracketOpen)) left = parseIndex(p, start, left, true);
-        else if (at(p, Token.Template)) report(p, "misplaced", p.start, p.end, "A template cannot follow an optional chain");
+        else if (p.typescript && (at(p, Token.Less) || at(p, Token.ShiftLeft))) {
+          const typeArguments = parseTypeArguments(p);
+          if (at(p, Token.ParenOpen)) left = parseCall(p, start, left, true, typeArguments);
+          else missing(p, "`(` is missing behind the list of types");
+        } else if (at(p, Token.Template)) report(p, "misplaced", p.start, p.end, "A template cannot follow an optional chain");
         else {
           const property = parseMemberName(p, dot);
           left = new MemberExpression(start, p.prevEnd, left, property, false, true);
@@ -287,6 +310,19 @@ function parseChain(p: ParseState, start: number, object: Expression, calls: boo
         if (chained) report(p, "misplaced", p.start, p.end, "A template cannot follow an optional chain");
         const quasi = parseTemplate(p, true);
         left = new TaggedTemplateExpression(start, p.prevEnd, left, quasi);
+        break;
+      }
+      case Token.Bang:
+        if (!p.typescript || p.newline) return chained ? new ChainExpression(start, p.prevEnd, left) : left;
+        next(p);
+        left = new NonNullExpression(start, p.prevEnd, left);
+        break;
+      case Token.Less:
+      case Token.ShiftLeft: {
+        const typed = p.typescript ? parseTypedCall(p, start, left, calls) : undefined;
+        if (typed === undefined) return chained ? new ChainExpression(start, p.prevEnd, left) : left;
+        left = typed;
+        if (!calls && left.type === "InstantiationExpression") return left;
         break;
       }
       default:
@@ -321,9 +357,9 @@ function parseIndex(p: ParseState, start: number, object: Expression, optional: 
   return new MemberExpression(start, p.prevEnd, object, property, true, optional);
 }
 
-function parseCall(p: ParseState, start: number, callee: Expression, optional: boolean): CallExpression {
+export function parseCall(p: ParseState, start: number, callee: Expression, optional: boolean, typeArguments: TypeArguments | null = null): CallExpression {
   const args = parseArguments(p);
-  return new CallExpression(start, p.prevEnd, callee, args, optional);
+  return new CallExpression(start, p.prevEnd, callee, args, optional, typeArguments);
 }
 
 /** `(a, ...b)`. */
@@ -385,6 +421,9 @@ function parsePrimary(p: ParseState): Expression {
       return parseFunctionExpression(p);
     case Token.Class:
       return parseClassExpression(p);
+    case Token.At:
+      if (p.typescript) return parseClassExpression(p, start, parseDecorators(p));
+      break;
     case Token.Template:
       return parseTemplate(p, false);
     case Token.Slash:
@@ -435,6 +474,13 @@ function parseAsync(p: ParseState): Expression {
   const { start, end } = p;
   const after = peek(p);
   if (after.token === Token.Function && !after.newline) return parseFunctionExpression(p);
+  if (p.typescript && !after.newline && (after.token === Token.ParenOpen || after.token === Token.Less)) {
+    const arrow = tryParse(p, () => {
+      next(p);
+      return parseArrowOfTypeScript(p, start, true, false);
+    });
+    if (arrow !== undefined) return arrow;
+  }
   if (after.token !== Token.ParenOpen || after.newline) return parseIdentifier(p);
   const name = new Identifier(start, end, "async");
   next(p);
@@ -543,6 +589,15 @@ function parseNew(p: ParseState): Expression {
   if (importCall && primary.type === "ImportExpression" && !primary.parenthesized) report(p, "misplaced", primary.offset, p.prevEnd, "`import()` gives a promise and cannot be constructed");
   const callee = parseChain(p, calleeStart, primary, false);
   const args = p.token === Token.ParenOpen ? parseArguments(p) : [];
+  if (callee.type === "InstantiationExpression" && !callee.parenthesized) {
+    // The list of types belongs to the construction.
+    const { expression, typeArguments } = callee;
+    for (const part of [expression, typeArguments]) {
+      part.parent = null;
+      part.offset += callee.offset;
+    }
+    return new NewExpression(start, p.prevEnd, expression, args, typeArguments);
+  }
   return new NewExpression(start, p.prevEnd, callee, args);
 }
 

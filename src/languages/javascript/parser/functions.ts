@@ -1,15 +1,20 @@
 /** Functions of every form. */
-import { ArrowFunctionExpression, FunctionBody, FunctionDeclaration, FunctionExpression, Identifier, Missing, type Pattern, type Statement } from "../nodes/index.js";
+import {
+  ArrowFunctionExpression, FunctionBody, FunctionDeclaration, FunctionExpression, Identifier, Missing, ParameterProperty, ThisExpression, type Pattern,
+  type Statement, type Type, type TypeParameters,
+} from "../nodes/index.js";
 import { walk } from "../../../syntax/walk.js";
+import { parseDecorators } from "./classes.js";
 import { parseAssignment } from "./expressions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, parseBindingName } from "./names.js";
-import { parseBindingWithDefault, parseRest } from "./patterns.js";
-import { eat, endOf, expect, expectCloser, openerHere, report, reportForm } from "./recovery.js";
-import { isWord, next } from "./scanner.js";
+import { annotated, parseBinding, parseBindingWithDefault, parseRest, withDefault } from "./patterns.js";
+import { eat, endOf, expect, expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
+import { isWord, next, peek } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
-import { parseDirectives, parseStatements } from "./statements.js";
+import { parseDirectives, parseStatements, semicolon } from "./statements.js";
 import { Token } from "./token.js";
+import { parseReturnType, parseTypeParameters } from "./types.js";
 
 export interface MethodForm {
   readonly async: boolean;
@@ -17,6 +22,8 @@ export interface MethodForm {
   readonly kind: "constructor" | "method" | "get" | "set";
   /** Whether it is the constructor of a class with a superclass. */
   readonly derived: boolean;
+  /** Whether it may lack a body: in a TypeScript class. */
+  readonly overload?: boolean;
 }
 
 /** Runs `parse` with the context of a new function. */
@@ -34,34 +41,77 @@ function inFunction<T>(p: ParseState, add: number, parse: () => T): T {
 
 const asyncBits = (async: boolean, generator: boolean): number => (async ? Context.Async : 0) | (generator ? Context.Generator : 0);
 
-/** `(a, b = 1, ...rest)` */
-function parseParameters(p: ParseState): Pattern[] {
+/** `(a, b = 1, ...rest)`. `methods` says whether modifiers and decorators may stand before a parameter. */
+function parseParameters(p: ParseState, methods = false): Pattern[] {
   const params: Pattern[] = [];
   const opener = openerHere(p);
   if (!expect(p, Token.ParenOpen, "the function")) return params;
   p.context |= Context.Parameters;
-  while (p.token !== Token.ParenClose && p.token !== Token.End && p.token !== Token.BraceClose) {
-    if (p.token === Token.Ellipsis) {
-      const rest = parseRest(p, "the rest of the parameters");
-      params.push(rest);
-      if (!at(p, Token.ParenClose) && !at(p, Token.End)) report(p, "misplaced", rest.offset, rest.offset + rest.length, "The rest of the parameters comes last and has nothing behind it");
-    } else {
-      const param = parseBindingWithDefault(p, "a parameter");
-      params.push(param);
-      if (param.type === "Missing" && p.token !== Token.Comma) break;
-    }
-    if (!parseListEnd(p, Token.ParenClose, opener)) break;
-  }
+  parseParameterList(p, Token.ParenClose, opener, params, methods);
   p.context &= ~Context.Parameters;
   expectCloser(p, Token.ParenClose, opener, "the parameters");
   return params;
 }
 
+/** The parameters of a function type or signature, and of an index signature with its square brackets. */
+export function parseTypeParameterList(p: ParseState, open: Token = Token.ParenOpen, close: Token = Token.ParenClose): Pattern[] {
+  const params: Pattern[] = [];
+  const opener = openerHere(p);
+  if (!expect(p, open, "the function type")) return params;
+  parseParameterList(p, close, opener, params, false);
+  expectCloser(p, close, opener, "the parameters");
+  return params;
+}
+
+function parseParameterList(p: ParseState, close: Token, opener: Opener, params: Pattern[], methods: boolean): void {
+  while (p.token !== close && p.token !== Token.End && p.token !== Token.BraceClose) {
+    const param = parseParameter(p, methods);
+    params.push(param);
+    if (param.type === "RestElement") {
+      if (p.token !== close && !at(p, Token.End) && !has(p, Context.Ambient)) report(p, "misplaced", param.offset, endOf(param), "The rest of the parameters comes last and has nothing behind it");
+    } else if (param.type === "Missing" && p.token !== Token.Comma) break;
+    if (!parseListEnd(p, close, opener)) break;
+  }
+}
+
+const parameterModifiers = new Set(["public", "private", "protected", "readonly", "override"]);
+
+function parseParameter(p: ParseState, methods: boolean): Pattern {
+  if (!p.typescript) return p.token === Token.Ellipsis ? parseRest(p, "the rest of the parameters") : parseBindingWithDefault(p, "a parameter");
+  const { start } = p;
+  const decorators = p.token === Token.At ? parseDecorators(p) : [];
+  const modifiers: string[] = [];
+  while (p.token === Token.Name && parameterModifiers.has(p.source.slice(p.start, p.end))) {
+    const after = peek(p).token;
+    if (after !== Token.Name && after !== Token.BraceOpen && after !== Token.BracketOpen) break;
+    if (!methods) report(p, "misplaced", p.start, p.end, "Only a constructor's parameters can be fields");
+    modifiers.push(p.source.slice(p.start, p.end));
+    next(p);
+  }
+  const parameter = p.token === Token.Ellipsis ? parseRest(p, "the rest of the parameters") : parseTypedParameter(p);
+  return decorators.length > 0 || modifiers.length > 0 ? new ParameterProperty(start, p.prevEnd, decorators, modifiers, parameter) : parameter;
+}
+
+/** `name?: Type = value` */
+function parseTypedParameter(p: ParseState): Pattern {
+  const { start } = p;
+  let target: Pattern;
+  if (p.token === Token.This) {
+    target = new ThisExpression(p.start, p.end);
+    next(p);
+  } else target = parseBinding(p, "a parameter");
+  return withDefault(p, start, annotated(p, start, target));
+}
+
 /** A function's body in braces; checks that depend on its own directives are made for the parameters too. */
-function parseBody(p: ParseState, id: Identifier | Missing | null, params: readonly Pattern[], unique: boolean): FunctionBody {
+function parseBody(p: ParseState, id: Identifier | Missing | null, params: readonly Pattern[], unique: boolean, overload: boolean): FunctionBody | null {
   const start = p.start;
   const opener = openerHere(p);
   if (p.token !== Token.BraceOpen) {
+    if (p.typescript && (overload || has(p, Context.Ambient)) && (p.newline || p.token === Token.Semicolon || p.token === Token.BraceClose || p.token === Token.End)) {
+      semicolon(p, "the function");
+      return null;
+    }
     reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "The function has no body: `{` is missing", { insert: { at: p.prevEnd, text: " {}" } });
     return new FunctionBody(p.prevEnd, p.prevEnd, []);
   }
@@ -69,7 +119,7 @@ function parseBody(p: ParseState, id: Identifier | Missing | null, params: reado
   next(p);
   const body: Statement[] = [];
   const strictDirective = parseDirectives(p, body);
-  if (strictDirective !== undefined && params.some((param) => param.type !== "Identifier")) {
+  if (strictDirective !== undefined && params.some((param) => !isSimple(param))) {
     report(p, "misplaced", strictDirective.offset, strictDirective.offset + strictDirective.length, "A function with default values, patterns or a rest parameter cannot switch to strict code itself");
   }
   parseStatements(p, Token.BraceClose, start, body);
@@ -78,7 +128,7 @@ function parseBody(p: ParseState, id: Identifier | Missing | null, params: reado
     if (id !== null && id.type === "Identifier") checkReserved(p, id.name, id.offset, endOf(id), true);
     for (const { node, start: from } of boundNames(params)) checkReserved(p, node.name, from, from + node.length, true);
   }
-  if (unique || has(p, Context.Strict) || params.some((param) => param.type !== "Identifier")) checkDuplicates(p, params);
+  if (unique || has(p, Context.Strict) || params.some((param) => !isSimple(param))) checkDuplicates(p, params);
   return new FunctionBody(start, p.prevEnd, body);
 }
 
@@ -93,6 +143,7 @@ function boundNames(params: readonly Pattern[]): { node: Identifier; start: numb
       }
       const up = node.parent;
       if (up === null) return true;
+      if (up.type === "AnnotatedPattern") return (up as unknown as { target: unknown }).target === node;
       if (up.type === "AssignmentPattern") return (up as unknown as { left: unknown }).left === node;
       if (up.type === "Property") return (up as unknown as { value: unknown }).value === node;
       return true;
@@ -102,6 +153,12 @@ function boundNames(params: readonly Pattern[]): { node: Identifier; start: numb
     const up = node.parent as { type: string; value?: unknown; left?: unknown } | null;
     return up === null || !((up.type === "Property" && up.value !== node) || (up.type === "AssignmentPattern" && up.left !== node));
   });
+}
+
+/** Whether a parameter is a plain name, types aside. */
+function isSimple(param: Pattern): boolean {
+  const target = param.type === "AnnotatedPattern" ? param.target : param;
+  return target.type === "Identifier" || target.type === "ThisExpression";
 }
 
 function checkDuplicates(p: ParseState, params: readonly Pattern[]): void {
@@ -121,9 +178,11 @@ export function parseFunctionDeclaration(p: ParseState, asDefault = false): Func
   const generator = eat(p, Token.Star);
   const id = asDefault && p.token === Token.ParenOpen ? null : parseBindingName(p, "the function");
   return inFunction(p, asyncBits(async, generator), () => {
+    const typeParameters = p.typescript ? parseTypeParameters(p) : null;
     const params = parseParameters(p);
-    const body = parseBody(p, id, params, false);
-    return new FunctionDeclaration(start, p.prevEnd, id as Identifier | null, params, body, async, generator);
+    const returnType = p.typescript ? parseReturnType(p) : null;
+    const body = parseBody(p, id, params, false, true);
+    return new FunctionDeclaration(start, p.prevEnd, id as Identifier | null, params, body, async, generator, typeParameters, returnType);
   });
 }
 
@@ -136,9 +195,11 @@ export function parseFunctionExpression(p: ParseState): FunctionExpression {
   const generator = eat(p, Token.Star);
   return inFunction(p, asyncBits(async, generator), () => {
     const id = p.token === Token.Name ? parseBindingName(p, "the function") : null;
+    const typeParameters = p.typescript ? parseTypeParameters(p) : null;
     const params = parseParameters(p);
-    const body = parseBody(p, id, params, false);
-    return new FunctionExpression(start, p.prevEnd, id as Identifier | null, params, body, async, generator);
+    const returnType = p.typescript ? parseReturnType(p) : null;
+    const body = parseBody(p, id, params, false, false);
+    return new FunctionExpression(start, p.prevEnd, id as Identifier | null, params, body, async, generator, typeParameters, returnType);
   });
 }
 
@@ -147,16 +208,19 @@ export function parseMethod(p: ParseState, form: MethodForm): FunctionExpression
   const start = p.start;
   const add = asyncBits(form.async, form.generator) | Context.SuperProperty | (form.derived ? Context.SuperCall : 0);
   return inFunction(p, add, () => {
-    const params = parseParameters(p);
-    if (form.kind === "get" && params.length > 0) report(p, "misplaced", start, p.prevEnd, "A getter takes no parameters");
-    if (form.kind === "set" && (params.length !== 1 || params[0]!.type === "RestElement")) report(p, "misplaced", start, p.prevEnd, "A setter takes exactly one parameter");
-    const body = parseBody(p, null, params, true);
-    return new FunctionExpression(start, p.prevEnd, null, params, body, form.async, form.generator);
+    const typeParameters = p.typescript ? parseTypeParameters(p) : null;
+    const params = parseParameters(p, true);
+    const own = params.filter((param) => !(param.type === "AnnotatedPattern" ? param.target : param).type.startsWith("This"));
+    if (form.kind === "get" && own.length > 0) report(p, "misplaced", start, p.prevEnd, "A getter takes no parameters");
+    if (form.kind === "set" && (own.length !== 1 || own[0]!.type === "RestElement")) report(p, "misplaced", start, p.prevEnd, "A setter takes exactly one parameter");
+    const returnType = p.typescript ? parseReturnType(p) : null;
+    const body = parseBody(p, null, params, true, form.overload === true);
+    return new FunctionExpression(start, p.prevEnd, null, params, body, form.async, form.generator, typeParameters, returnType);
   });
 }
 
 /** What follows an arrow function's parameters. The current token is `=>`; `params` are patterns already. */
-export function parseArrowRest(p: ParseState, start: number, params: Pattern[], async: boolean): ArrowFunctionExpression {
+export function parseArrowRest(p: ParseState, start: number, params: Pattern[], async: boolean, typeParameters: TypeParameters | null = null, returnType: Type | null = null): ArrowFunctionExpression {
   if (p.newline) report(p, "misplaced", p.start, p.end, "`=>` stands on the line of the parameters");
   const { context, labels, coverInit } = p;
   next(p);
@@ -167,7 +231,7 @@ export function parseArrowRest(p: ParseState, start: number, params: Pattern[], 
   const noIn = context & Context.NoIn;
   p.context = (context & ~functionBits) | inherited | Context.Function | Context.Return | (async ? Context.Async : 0);
   let body;
-  if (p.token === Token.BraceOpen) body = parseBody(p, null, params, true);
+  if (p.token === Token.BraceOpen) body = parseBody(p, null, params, true, false)!;
   else {
     p.context |= noIn;
     checkDuplicates(p, params);
@@ -177,5 +241,21 @@ export function parseArrowRest(p: ParseState, start: number, params: Pattern[], 
   p.context = context;
   p.labels = labels;
   p.coverInit = coverInit;
-  return new ArrowFunctionExpression(start, p.prevEnd, params, body, async);
+  return new ArrowFunctionExpression(start, p.prevEnd, params, body, async, typeParameters, returnType);
+}
+
+/**
+ * An arrow function of TypeScript: `<T>(a: A): B => …`, its parameters read as such from the start. The current token is `(` or `<`.
+ * `undefined`, with nothing reported that could not be taken back, where no `=>` follows.
+ */
+export function parseTypedArrow(p: ParseState, start: number, async: boolean): ArrowFunctionExpression | undefined {
+  const { context } = p;
+  p.context &= ~Context.NoIn;
+  if (async) p.context |= Context.Async;
+  const typeParameters = parseTypeParameters(p);
+  const params = parseParameters(p);
+  p.context = context;
+  const returnType = parseReturnType(p);
+  if (p.token !== Token.Arrow || p.newline) return undefined;
+  return parseArrowRest(p, start, params, async, typeParameters, returnType);
 }

@@ -40,6 +40,7 @@ function run(source: string, options: ParseOptions, module: boolean, byIndent: b
   const state = new ParseState(source, options);
   state.byIndent = byIndent;
   state.looseReturn = options.module === "detect" && !module;
+  if (options.ambient) state.context |= Context.Ambient;
   if (module) state.context |= Context.Module | Context.Strict;
   next(state);
   const body: (Statement | ModuleItem)[] = [];

@@ -11,6 +11,7 @@ import { expectCloser, here, openerHere, report, reportForm } from "./recovery.j
 import { next, nextJsxChild, nextJsxValue, rescanJsxName } from "./scanner.js";
 import { at, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
+import { parseTypeArguments } from "./types.js";
 
 /** An element or fragment where an expression stands. The current token is `<`. */
 export function parseJsx(p: ParseState): Expression {
@@ -49,22 +50,23 @@ function parseFragment(p: ParseState, start: number, move: Move): JSXFragment {
 
 function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
   const name = parseName(p);
+  const typeArguments = p.typescript ? parseTypeArguments(p) : null;
   const attributes: (JSXAttribute | JSXSpreadAttribute)[] = [];
   while (p.token === Token.BraceOpen || isWordLike(p.token)) attributes.push(parseAttribute(p));
   const text = p.source.slice(name.offset, name.offset + name.length);
   if (p.token === Token.Slash) {
     next(p);
     closeTag(p, move);
-    return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, true), [], null);
+    return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, true, typeArguments), [], null);
   }
   if (p.token !== Token.Greater) {
     reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`>\` is missing to close the tag \`<${text}\` before ${here(p)}`, {
       related: [{ from: start, to: start + 1, message: "`<` is opened here" }],
       insert: { at: p.prevEnd, text: ">" },
     });
-    return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, false), [], null);
+    return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, false, typeArguments), [], null);
   }
-  const opening = new JSXOpeningElement(start, p.start + 1, name, attributes, false);
+  const opening = new JSXOpeningElement(start, p.start + 1, name, attributes, false, typeArguments);
   // `>=` and `>>` begin with the tag's end.
   p.end = p.start + 1;
   p.tags.push(text);

@@ -15,7 +15,7 @@ export function startsExpression(p: ParseState): boolean {
     case Token.Super: case Token.This: case Token.True: case Token.Typeof: case Token.Void: case Token.Hash:
       return true;
     case Token.Less:
-      return p.options.jsx;
+      return p.options.jsx || p.typescript;
     default:
       return false;
   }

@@ -1,10 +1,11 @@
 /** Imports and exports. */
 import {
-  ExportAllDeclaration, ExportDefaultDeclaration, ExportNamedDeclaration, ExportSpecifier, Identifier, ImportAttribute, ImportDeclaration,
-  ImportDefaultSpecifier, ImportNamespaceSpecifier, ImportSpecifier, Literal, Missing, type Declaration, type Expression, type ImportPart, type ModuleItem,
+  ExportAllDeclaration, ExportAssignment, ExportDefaultDeclaration, ExportNamedDeclaration, ExportNamespace, ExportSpecifier, Identifier, ImportAttribute, ImportDeclaration,
+  ImportDefaultSpecifier, ImportNamespaceSpecifier, ImportSpecifier, Literal, Missing, none, type Declaration, type Decorator,
+  type Expression, type ImportEqualsDeclaration, type ImportPart, type ModuleItem,
 } from "../nodes/index.js";
-import { parseClassDeclaration } from "./classes.js";
-import { parseAssignment } from "./expressions.js";
+import { parseClassDeclaration, parseDecorators } from "./classes.js";
+import { parseAssignment, parseExpression } from "./expressions.js";
 import { parseFunctionDeclaration } from "./functions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parseBindingName, parseWord } from "./names.js";
@@ -13,6 +14,7 @@ import { isWord, next, peek, tokenText } from "./scanner.js";
 import { at, type ParseState } from "./state.js";
 import { parseStatement, semicolon } from "./statements.js";
 import { isKeyword, isWordLike, Token } from "./token.js";
+import { parseImportEquals, parseTypeScriptStatement, startsImportEquals } from "./typescript.js";
 
 /** Notes that the text is a module; outside of one that was asked for, reports the item. */
 function moduleItem(p: ParseState, what: string): void {
@@ -21,15 +23,20 @@ function moduleItem(p: ParseState, what: string): void {
 }
 
 /** `import …` as a declaration. */
-export function parseImport(p: ParseState): ImportDeclaration {
+export function parseImport(p: ParseState): ImportDeclaration | ImportEqualsDeclaration {
   moduleItem(p, "An import");
   const { start } = p;
   next(p);
   const specifiers: ImportPart[] = [];
   let phase: string | null = null;
+  let typeOnly = false;
+  if (p.typescript) {
+    typeOnly = eatTypeWord(p);
+    if (startsImportEquals(p)) return parseImportEquals(p, start, typeOnly);
+  }
   if (p.token === Token.String) {
     const source = parseSource(p);
-    return finishImport(p, start, specifiers, source, phase);
+    return finishImport(p, start, specifiers, source, phase, typeOnly);
   }
   if (isWord(p, "defer") || isWord(p, "source")) {
     const after = peek(p);
@@ -51,13 +58,24 @@ export function parseImport(p: ParseState): ImportDeclaration {
   else if (p.token === Token.BraceOpen) parseImportList(p, specifiers);
   else if (specifiers.length === 0) missing(p, "The names to import are missing");
   const source = isWord(p, "from") ? (next(p), parseSource(p)) : missing(p, "`from` and a module are missing behind the import's names");
-  return finishImport(p, start, specifiers, source, phase);
+  return finishImport(p, start, specifiers, source, phase, typeOnly);
 }
 
-function finishImport(p: ParseState, start: number, specifiers: ImportPart[], source: Literal | Missing, phase: string | null): ImportDeclaration {
+/** Moves past `type` behind `import`, where it is a mark and not a name. */
+function eatTypeWord(p: ParseState): boolean {
+  if (!isWord(p, "type")) return false;
+  const after = peek(p);
+  const from = after.token === Token.Name && p.source.slice(after.start, after.end) === "from";
+  // `import type from "…"` imports a thing called `type`; `import type from from "…"` a type called `from`.
+  const marks = after.token === Token.BraceOpen || after.token === Token.Star || (after.token === Token.Name && (!from || /^\s*(?:from|=)\b|^\s*=/.test(p.source.slice(after.end))));
+  if (marks) next(p);
+  return marks;
+}
+
+function finishImport(p: ParseState, start: number, specifiers: ImportPart[], source: Literal | Missing, phase: string | null, typeOnly: boolean): ImportDeclaration {
   const attributes = parseAttributes(p);
   semicolon(p, "the import");
-  return new ImportDeclaration(start, p.prevEnd, specifiers, source, attributes, phase);
+  return new ImportDeclaration(start, p.prevEnd, specifiers, source, attributes, phase, typeOnly);
 }
 
 function parseSource(p: ParseState): Literal | Missing {
@@ -85,6 +103,7 @@ function parseImportList(p: ParseState, specifiers: ImportPart[]): void {
   next(p);
   while (p.token !== Token.BraceClose && p.token !== Token.End) {
     const { start } = p;
+    const typeOnly = p.typescript && eatSpecifierType(p);
     const { escaped } = p;
     const reserved = isKeyword(p.token);
     const imported = parseModuleName(p);
@@ -96,10 +115,24 @@ function parseImportList(p: ParseState, specifiers: ImportPart[]): void {
     } else if (imported.type === "Literal" || reserved) {
       report(p, "missing-part", imported.offset + imported.length, imported.offset + imported.length, "`as` and a name to use here are missing");
     } else checkReserved(p, local.name, local.offset, local.offset + local.length, true, escaped);
-    specifiers.push(new ImportSpecifier(start, p.prevEnd, imported, local));
+    specifiers.push(new ImportSpecifier(start, p.prevEnd, imported, local, typeOnly));
     if (!parseListEnd(p, Token.BraceClose, opener)) break;
   }
   expectCloser(p, Token.BraceClose, opener, "the import's names");
+}
+
+/** Moves past `type` before a name of an import or export list, where it is a mark: `type a`, `type as as b`, but not `type as b`. */
+function eatSpecifierType(p: ParseState): boolean {
+  if (!isWord(p, "type")) return false;
+  const after = peek(p);
+  if (after.token === Token.String) return (next(p), true);
+  if (!isWordLike(after.token)) return false;
+  const word = p.source.slice(after.start, after.end);
+  const rest = /^\s*([\w$]+|.)?\s*([\w$]+|.)?/.exec(p.source.slice(after.end))!;
+  // `type as`: a thing called `type` renamed, or the type `as`?
+  if (word === "as" && rest[1] !== undefined && /^[\w$]/.test(rest[1]) && !(rest[1] === "as" && rest[2] !== undefined && /^[\w$]/.test(rest[2]))) return false;
+  next(p);
+  return true;
 }
 
 /** A name of a module's export: a word, reserved or not, or a text. */
@@ -136,11 +169,18 @@ function parseAttributes(p: ParseState): ImportAttribute[] {
 }
 
 /** `export …` in each of its forms. */
-export function parseExport(p: ParseState): ModuleItem {
+export function parseExport(p: ParseState, decorators: Decorator[] = none, start = p.start): ModuleItem {
   moduleItem(p, "An export");
-  const { start } = p;
   next(p);
-  if (p.token === Token.Default) return parseDefault(p, start);
+  if (p.typescript) {
+    const own = parseTypeScriptExport(p, start);
+    if (own !== undefined) return own;
+  }
+  if (p.token === Token.Default) return parseDefault(p, start, decorators);
+  if (decorators.length > 0 && (p.token === Token.Class || isWord(p, "abstract"))) {
+    const declaration = parseClassDeclaration(p, false, decorators[0]!.offset, decorators);
+    return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
+  }
   if (p.token === Token.Star) return parseExportAll(p, start);
   if (p.token === Token.BraceOpen) return parseExportList(p, start);
   const declares = p.token === Token.Var || p.token === Token.Const || p.token === Token.Function || p.token === Token.Class || isWord(p, "let") || isWord(p, "async") || isWord(p, "using");
@@ -152,12 +192,62 @@ export function parseExport(p: ParseState): ModuleItem {
   return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
 }
 
-function parseDefault(p: ParseState, start: number): ExportDefaultDeclaration {
+/** `export =`, `export as namespace`, `export import a =`, `export type { … }`, and declarations of TypeScript's own. */
+function parseTypeScriptExport(p: ParseState, start: number): ModuleItem | undefined {
+  if (p.token === Token.Assign) {
+    next(p);
+    const expression = parseExpression(p);
+    semicolon(p, "the export");
+    return new ExportAssignment(start, p.prevEnd, expression);
+  }
+  if (isWord(p, "as")) {
+    next(p);
+    if (isWord(p, "namespace")) next(p);
+    else missing(p, "`namespace` is missing behind `export as`");
+    const id = parseBindingName(p, "the namespace") as Identifier;
+    semicolon(p, "the export");
+    return new ExportNamespace(start, p.prevEnd, id);
+  }
+  if (p.token === Token.Import) {
+    const from = p.start;
+    next(p);
+    const typeOnly = eatTypeWord(p);
+    const declaration = parseImportEquals(p, from, typeOnly);
+    return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
+  }
+  if (isWord(p, "type")) {
+    const after = peek(p).token;
+    if (after === Token.BraceOpen) {
+      next(p);
+      return parseExportList(p, start, true);
+    }
+    if (after === Token.Star) {
+      next(p);
+      return parseExportAll(p, start, true);
+    }
+  }
+  if (p.token === Token.At) {
+    const from = p.start;
+    const decorators = parseDecorators(p);
+    if (at(p, Token.Default)) return parseDefault(p, start, decorators);
+    const declaration = parseClassDeclaration(p, false, from, decorators);
+    return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
+  }
+  const declaration = parseTypeScriptStatement(p);
+  return declaration && new ExportNamedDeclaration(start, p.prevEnd, declaration as Declaration, [], null, []);
+}
+
+function parseDefault(p: ParseState, start: number, decorators: Decorator[] = none): ExportDefaultDeclaration {
   next(p);
   let declaration: Declaration | Expression;
   const asyncFunction = isWord(p, "async") && peek(p).token === Token.Function && !peek(p).newline;
   if (p.token === Token.Function || asyncFunction) declaration = parseFunctionDeclaration(p, true);
-  else if (p.token === Token.Class) declaration = parseClassDeclaration(p, true);
+  else if (at(p, Token.At) && p.typescript) {
+    const from = p.start;
+    declaration = parseClassDeclaration(p, true, from, parseDecorators(p));
+  } else if (p.token === Token.Class || (p.typescript && isWord(p, "abstract") && peek(p).token === Token.Class)) {
+    declaration = parseClassDeclaration(p, true, decorators[0]?.offset ?? p.start, decorators);
+  } else if (p.typescript && isWord(p, "interface") && peek(p).token === Token.Name) declaration = parseTypeScriptStatement(p) as Declaration;
   else {
     declaration = parseAssignment(p);
     semicolon(p, "the export");
@@ -165,7 +255,7 @@ function parseDefault(p: ParseState, start: number): ExportDefaultDeclaration {
   return new ExportDefaultDeclaration(start, p.prevEnd, declaration);
 }
 
-function parseExportAll(p: ParseState, start: number): ExportAllDeclaration {
+function parseExportAll(p: ParseState, start: number, typeOnly = false): ExportAllDeclaration {
   next(p);
   let exported: Identifier | Literal | null = null;
   if (isWord(p, "as")) {
@@ -175,10 +265,10 @@ function parseExportAll(p: ParseState, start: number): ExportAllDeclaration {
   const source = isWord(p, "from") ? (next(p), parseSource(p)) : missing(p, "`from` and a module are missing behind `export *`");
   const attributes = parseAttributes(p);
   semicolon(p, "the export");
-  return new ExportAllDeclaration(start, p.prevEnd, exported, source, attributes);
+  return new ExportAllDeclaration(start, p.prevEnd, exported, source, attributes, typeOnly);
 }
 
-function parseExportList(p: ParseState, start: number): ExportNamedDeclaration {
+function parseExportList(p: ParseState, start: number, typeOnly = false): ExportNamedDeclaration {
   const opener = openerHere(p);
   const specifiers: ExportSpecifier[] = [];
   const texts: Literal[] = [];
@@ -186,6 +276,7 @@ function parseExportList(p: ParseState, start: number): ExportNamedDeclaration {
   next(p);
   while (p.token !== Token.BraceClose && p.token !== Token.End) {
     const from = p.start;
+    const typeName = p.typescript && eatSpecifierType(p);
     if (isKeyword(p.token)) reserved.push(new Identifier(p.start, p.end, tokenText(p)));
     const local = parseModuleName(p);
     if (local === undefined) break;
@@ -195,7 +286,7 @@ function parseExportList(p: ParseState, start: number): ExportNamedDeclaration {
       next(p);
       exported = parseModuleName(p) ?? local;
     }
-    specifiers.push(new ExportSpecifier(from, p.prevEnd, local, exported));
+    specifiers.push(new ExportSpecifier(from, p.prevEnd, local, exported, typeName));
     if (!parseListEnd(p, Token.BraceClose, opener)) break;
   }
   expectCloser(p, Token.BraceClose, opener, "the export's names");
@@ -210,5 +301,5 @@ function parseExportList(p: ParseState, start: number): ExportNamedDeclaration {
     for (const word of reserved) report(p, "misplaced", word.offset, word.offset + word.length, `\`${word.name}\` is a reserved word and names nothing in this file`);
   }
   semicolon(p, "the export");
-  return new ExportNamedDeclaration(start, p.prevEnd, null, specifiers, source, attributes);
+  return new ExportNamedDeclaration(start, p.prevEnd, null, specifiers, source, attributes, typeOnly);
 }

@@ -4,7 +4,7 @@ import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseMethod } from "./functions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parsePrivateName, parseWord } from "./names.js";
-import { endsByIndent, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { endsByIndent, expectCloser, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import type { ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
@@ -75,7 +75,7 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
   let generator = false;
   if (p.token === Token.Name && (isWord(p, "async") || isWord(p, "get") || isWord(p, "set"))) {
     const after = peek(p);
-    if (!endsMemberName(after.token) && !(isWord(p, "async") && after.newline) && after.token !== Token.BraceOpen) {
+    if (!endsMemberName(after.token) && !(p.typescript && after.token === Token.Less) && !(isWord(p, "async") && after.newline) && after.token !== Token.BraceOpen) {
       if (isWord(p, "async")) async = true;
       else kind = isWord(p, "get") ? "get" : "set";
       next(p);
@@ -88,7 +88,7 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
   const plainName = p.token === Token.Name;
   const escaped = p.escaped;
   const computed = p.token === Token.BracketOpen;
-  const keyText = here(p);
+  const keyStart = p.start;
   const key = parsePropertyKey(p);
   if (key === undefined) {
     if (p.token === Token.Comma) {
@@ -99,7 +99,7 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
     return undefined;
   }
   if (key.type === "PrivateIdentifier") report(p, "misplaced", key.offset, key.offset + key.length, "A private name belongs to a class, not to an object");
-  if (async || generator || kind !== "init" || p.token === Token.ParenOpen) {
+  if (async || generator || kind !== "init" || p.token === Token.ParenOpen || (p.typescript && p.token === Token.Less)) {
     const value = parseMethod(p, { async, generator, kind: kind === "init" ? "method" : kind, derived: false });
     return new Property(start, p.prevEnd, key, value, kind, computed, kind === "init", false);
   }
@@ -109,7 +109,7 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
     return new Property(start, p.prevEnd, key, value, "init", computed, false, false);
   }
   if (!plainName) {
-    const value = missing(p, `\`:\` and a value are missing for the property ${keyText}`);
+    const value = missing(p, `\`:\` and a value are missing for the property \`${p.source.slice(keyStart, p.prevEnd)}\``);
     return new Property(start, p.prevEnd, key, value, "init", computed, false, false);
   }
   if (key.type === "Identifier") checkReserved(p, key.name, key.offset, key.offset + key.length, false, escaped);

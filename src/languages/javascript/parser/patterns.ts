@@ -1,5 +1,5 @@
 /** Patterns: what values are bound or assigned to. */
-import { ArrayExpression, AssignmentExpression, ObjectExpression, Property, SpreadElement, type Expression, type Missing, type ObjectMember, type Pattern } from "../nodes/index.js";
+import { AnnotatedPattern, ArrayExpression, AssignmentExpression, ObjectExpression, Property, SpreadElement, type Expression, type Missing, type ObjectMember, type Pattern } from "../nodes/index.js";
 import type { Node } from "../../../syntax/node.js";
 import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseListEnd } from "./lists.js";
@@ -9,6 +9,7 @@ import { eat, expect, expectCloser, openerHere, report } from "./recovery.js";
 import { next } from "./scanner.js";
 import type { ParseState } from "./state.js";
 import { Token } from "./token.js";
+import { parseAnnotation } from "./types.js";
 
 /** A name or a pattern of names to declare. `construct` says for what, in messages. */
 export function parseBinding(p: ParseState, construct: string): Pattern | Missing {
@@ -20,7 +21,19 @@ export function parseBinding(p: ParseState, construct: string): Pattern | Missin
 /** A binding with the default value that may follow it. */
 export function parseBindingWithDefault(p: ParseState, construct: string): Pattern {
   const start = p.start;
-  const target = parseBinding(p, construct);
+  return withDefault(p, start, parseBinding(p, construct));
+}
+
+/** `target` with the type that may follow it in TypeScript, and the `?` before that. */
+export function annotated(p: ParseState, start: number, target: Pattern): Pattern {
+  if (!p.typescript) return target;
+  const optional = eat(p, Token.Question);
+  const annotation = parseAnnotation(p);
+  return optional || annotation !== null ? new AnnotatedPattern(start, p.prevEnd, target, optional, annotation) : target;
+}
+
+/** `target` with the default value that may follow it. */
+export function withDefault(p: ParseState, start: number, target: Pattern): Pattern {
   if (p.token !== Token.Assign) return target;
   next(p);
   return defaulted(start, target, parseDefault(p));
@@ -41,7 +54,8 @@ function defaulted(start: number, target: Pattern, value: Expression): Assignmen
 export function parseRest(p: ParseState, construct: string): SpreadElement {
   const start = p.start;
   next(p);
-  const target = parseBinding(p, construct);
+  const targetStart = p.start;
+  const target = annotated(p, targetStart, parseBinding(p, construct));
   if (p.token === Token.Assign) {
     const from = p.start;
     next(p);
@@ -200,6 +214,15 @@ export function toPattern(p: ParseState, node: Node, start: number, binding: boo
       return;
     case "Missing":
       return;
+    case "AsExpression":
+    case "SatisfiesExpression":
+    case "NonNullExpression":
+    case "TypeAssertion":
+      if (binding) break;
+      toPattern(p, expression.expression, start + expression.expression.offset, false);
+      return;
+    case "AnnotatedPattern":
+      return;
     default:
   }
   const what = described[expression.type];
@@ -220,11 +243,11 @@ function restToPattern(p: ParseState, rest: SpreadElement, start: number, bindin
 
 /** Reports a target of `+=`, `++` and their like that is neither a name nor a member. */
 export function checkSimpleTarget(p: ParseState, node: Expression, start: number): void {
-  if (node.type === "Identifier" || node.type === "MemberExpression" || node.type === "Missing") {
+  if (node.type === "NonNullExpression" || node.type === "AsExpression" || node.type === "TypeAssertion" || node.type === "SatisfiesExpression") {
+    checkSimpleTarget(p, node.expression, start + node.expression.offset);
+  } else if (node.type === "Identifier" || node.type === "MemberExpression" || node.type === "Missing") {
     if (node.type === "Identifier") toPattern(p, node, start, false);
-    return;
-  }
-  if (node.type === "ObjectExpression" || node.type === "ArrayExpression") {
+  } else if (node.type === "ObjectExpression" || node.type === "ArrayExpression") {
     report(p, "bad-target", start, start + node.length, "Only a plain `=` can assign to a pattern");
   } else toPattern(p, node, start, false);
 }

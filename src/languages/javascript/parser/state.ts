@@ -25,6 +25,8 @@ export const enum Context {
   Return = 8192,
   /** A class field's initial value, where `arguments` is not allowed. */
   FieldValue = 16384,
+  /** Inside something declared elsewhere, where nothing has a body or value. */
+  Ambient = 32768,
 }
 
 /** What an enclosing function passes on to an arrow function or block inside it, and what it does not. */
@@ -42,6 +44,10 @@ export interface ParseOptions {
   /** Whether the text is a module; `"detect"` decides by its content. */
   readonly module: boolean | "detect";
   readonly jsx: boolean;
+  /** Whether the text is TypeScript. */
+  readonly typescript?: boolean;
+  /** Whether it only declares what is defined elsewhere (`.d.ts`). */
+  readonly ambient?: boolean;
 }
 
 /** All that the scanner and the parser know at one moment. One plain object, shared by the functions of this folder. */
@@ -66,6 +72,13 @@ export class ParseState {
   coverInit = -1;
   /** Whether something was read that only a module can hold. */
   sawModuleItem = false;
+  /** Whether a conditional type cannot stand here: in the base of another. */
+  noConditionalType = false;
+  /** Whether an arrow function that begins at once and has a return type must be followed by `:`, as between the `?` and `:` of a condition. */
+  colonAfterArrow = false;
+  /** Where an arrow function with types was tried in vain, so that nested brackets are not tried over and over. */
+  readonly triedArrows = new Set<number>();
+  readonly typescript: boolean;
   /** A return outside of functions is allowed, as in CommonJS modules. */
   looseReturn = false;
   /** Frames of recursion in use, in rough units. */
@@ -88,6 +101,7 @@ export class ParseState {
     readonly options: ParseOptions,
   ) {
     this.length = source.length;
+    this.typescript = options.typescript === true;
   }
 }
 

@@ -1,21 +1,23 @@
 import {
-  BlockStatement, BreakStatement, CatchClause, ContinueStatement, DebuggerStatement, DoWhileStatement, EmptyStatement, ExpressionStatement,
+  AnnotatedPattern, BlockStatement, BreakStatement, CatchClause, ContinueStatement, DebuggerStatement, DoWhileStatement, EmptyStatement, ExpressionStatement,
   ForInStatement, ForOfStatement, ForStatement, IfStatement, LabeledStatement, Missing, ReturnStatement, Skipped, SwitchCase, SwitchStatement,
   ThrowStatement, TryStatement, VariableDeclaration, VariableDeclarator, WhileStatement, WithStatement, type Expression, type ModuleItem,
   type Pattern, type Statement, type VariableKind,
 } from "../nodes/index.js";
-import { parseClassDeclaration } from "./classes.js";
+import { parseClassDeclaration, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { parseAssignment, parseExpression } from "./expressions.js";
 import { parseFunctionDeclaration } from "./functions.js";
 import { startsExpression } from "./lists.js";
 import { parseExport, parseImport } from "./modules.js";
 import { missing, parseIdentifier } from "./names.js";
-import { parseBinding, toPattern } from "./patterns.js";
+import { annotated, parseBinding, toPattern } from "./patterns.js";
 import { eat, endOf, endsByIndent, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, has, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
+import { parseAnnotation } from "./types.js";
+import { parseTypeScriptStatement } from "./typescript.js";
 
 /**
  * Statements up to `closer`, appended to `body`. `opener` is where the block's bracket stands, -1 for the whole text,
@@ -57,7 +59,14 @@ export function parseDirectives(p: ParseState, body: Statement[]): ExpressionSta
   return strict;
 }
 
-/** A statement, import or export at the top of the text. */
+/** Statements, imports and exports up to the `}` of a namespace. */
+export function parseModuleItems(p: ParseState, opener: number): (Statement | ModuleItem)[] {
+  const body: (Statement | ModuleItem)[] = [];
+  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) body.push(parseItem(p));
+  return body;
+}
+
+/** A statement, import or export at the top of the text or a namespace. */
 function parseItem(p: ParseState): Statement | ModuleItem {
   if (p.token === Token.Import) {
     const after = peek(p);
@@ -106,6 +115,13 @@ export function parseStatement(p: ParseState, list: boolean): Statement {
 
 function parseStatementInner(p: ParseState, list: boolean): Statement {
   const { start } = p;
+  if (p.typescript) {
+    if (p.token === Token.At) return parseDecorated(p, start);
+    if (p.token === Token.Name || p.token === Token.Enum || p.token === Token.Const) {
+      const own = parseTypeScriptStatement(p);
+      if (own !== undefined) return own;
+    }
+  }
   switch (p.token) {
     case Token.BraceOpen:
       return parseBlock(p, "the block");
@@ -172,6 +188,15 @@ function parseStatementInner(p: ParseState, list: boolean): Statement {
   semicolon(p, "the statement");
   if (p.start === start && !at(p, Token.End)) return skipStray(p);
   return new ExpressionStatement(start, p.prevEnd, expression, null);
+}
+
+/** A class with decorators before it, and before or behind its `export`. */
+function parseDecorated(p: ParseState, start: number): Statement {
+  const decorators = parseDecorators(p);
+  if (at(p, Token.Export)) return parseExport(p, decorators, start) as Statement;
+  if (at(p, Token.Class) || isWord(p, "abstract")) return parseClassDeclaration(p, false, start, decorators);
+  reportForm(p, "unexpected", start, p.prevEnd, "A decorator stands only before classes and what is in them");
+  return new Skipped(start, p.prevEnd);
 }
 
 /** Statements that begin with a word which is a name elsewhere: `let`, `async function`, `using`, labels. */
@@ -346,7 +371,8 @@ function parseTry(p: ParseState): TryStatement {
     if (at(p, Token.ParenOpen)) {
       const opener = openerHere(p);
       next(p);
-      param = parseBinding(p, "what is caught");
+      const from = p.start;
+      param = annotated(p, from, parseBinding(p, "what is caught"));
       expectCloser(p, Token.ParenClose, opener, "the head of `catch`");
     }
     const body = parseBlock(p, "`catch`");
@@ -406,7 +432,7 @@ function parseWith(p: ParseState): WithStatement {
 }
 
 /** The current token is the keyword, or the first word of it. */
-function parseVariables(p: ParseState, kind: VariableKind): VariableDeclaration {
+export function parseVariables(p: ParseState, kind: VariableKind): VariableDeclaration {
   const { start } = p;
   const declarations = parseDeclarators(p, kind, false);
   semicolon(p, "the declaration");
@@ -419,7 +445,7 @@ function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boolean): Va
   const declarations: VariableDeclarator[] = [];
   do {
     const { start } = p;
-    const id = parseBinding(p, "the variable");
+    const id = parseVariableName(p, start);
     if (kind !== "var" && id.type === "Identifier" && id.name === "let") report(p, "misplaced", id.offset, endOf(id), "`let` cannot be the name of such a variable");
     let init: Expression | null = null;
     if (eat(p, Token.Assign)) init = parseAssignment(p);
@@ -428,12 +454,28 @@ function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boolean): Va
       next(p);
       init = parseAssignment(p);
     } else if (!(inFor && (p.token === Token.In || isWord(p, "of"))) && id.type !== "Missing") {
-      if (kind === "const" || kind.endsWith("using")) missing(p, `A value is missing: a \`${kind}\` gets its value where it is declared`);
-      else if (id.type !== "Identifier") missing(p, "A value is missing: a pattern takes its names from one");
+      if (has(p, Context.Ambient)) {
+        // Declared here, defined elsewhere.
+      } else if (kind === "const" || kind.endsWith("using")) missing(p, `A value is missing: a \`${kind}\` gets its value where it is declared`);
+      else if (nameOf(id).type !== "Identifier") missing(p, "A value is missing: a pattern takes its names from one");
     }
     declarations.push(new VariableDeclarator(start, p.prevEnd, id, init));
   } while (eat(p, Token.Comma));
   return declarations;
+}
+
+/** What a variable is called, in TypeScript with `!` and a type. */
+function parseVariableName(p: ParseState, start: number): Pattern {
+  const target = parseBinding(p, "the variable");
+  if (!p.typescript) return target;
+  if (p.token === Token.Bang && !p.newline) next(p);
+  const annotation = parseAnnotation(p);
+  return annotation === null ? target : new AnnotatedPattern(start, p.prevEnd, target, false, annotation);
+}
+
+/** A pattern without its type. */
+function nameOf(pattern: Pattern): Pattern {
+  return pattern.type === "AnnotatedPattern" ? pattern.target : pattern;
 }
 
 function parseFor(p: ParseState): Statement {
@@ -536,7 +578,7 @@ function checkForTarget(p: ParseState, left: VariableDeclaration, word: string):
 function checkForValues(p: ParseState, left: VariableDeclaration): void {
   for (const declarator of left.declarations) {
     if (declarator.init !== null || declarator.id.type === "Missing") continue;
-    if (left.kind === "const" || declarator.id.type !== "Identifier") missing(p, "A value is missing in the declaration");
+    if (left.kind === "const" || nameOf(declarator.id).type !== "Identifier") missing(p, "A value is missing in the declaration");
   }
 }
 

@@ -1,0 +1,119 @@
+/** What TypeScript adds to expressions: arrow functions with types, casts, lists of types. */
+import {
+  AsExpression, Identifier, InstantiationExpression, Missing, NameType, SatisfiesExpression, TaggedTemplateExpression, TypeAssertion, type Expression, type Type,
+} from "../nodes/index.js";
+import { parseCall, parseUnary } from "./expressions.js";
+import { parseTypedArrow } from "./functions.js";
+import { startsExpression } from "./lists.js";
+import { expectCloser, here, openerHere, reportForm } from "./recovery.js";
+import { isWord, next, peek } from "./scanner.js";
+import { lookAhead, skipBrackets, tryParse } from "./speculate.js";
+import { at, type ParseState } from "./state.js";
+import { parseTemplate } from "./templates.js";
+import { isAssignment, precedence, Token } from "./token.js";
+import { parseType, parseTypeArguments, splitGreater } from "./types.js";
+
+/**
+ * An arrow function with types where one begins here. What can be nothing else is read as one at once; where a look behind the closing
+ * bracket leaves it open, it is tried.
+ */
+export function parseArrowOfTypeScript(p: ParseState, start: number, async: boolean, needsColon: boolean): Expression | undefined {
+  const kind = arrowKind(p, async);
+  if (kind === "no") return undefined;
+  if (kind === "sure") {
+    const arrow = parseTypedArrow(p, start, async);
+    if (arrow !== undefined) return arrow;
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`=>\` is missing behind the parameters, before ${here(p)}`);
+    return new Missing(start, p.prevEnd);
+  }
+  if (p.triedArrows.has(start)) return undefined;
+  const arrow = tryParse(p, () => {
+    const found = parseTypedArrow(p, start, async);
+    // Between the `?` and `:` of a condition, a type behind the parameters may be the condition's other side.
+    return found !== undefined && needsColon && found.returnType !== null && p.token !== Token.Colon ? undefined : found;
+  });
+  if (arrow === undefined) p.triedArrows.add(start);
+  return arrow;
+}
+
+/** Whether the current `(` or `<` begins an arrow function, as far as a look ahead tells. */
+function arrowKind(p: ParseState, async: boolean): "no" | "sure" | "maybe" {
+  const second = peek(p);
+  if (p.token === Token.Less) {
+    if (second.token !== Token.Name && second.token !== Token.Const) return "no";
+    if (!p.options.jsx) return "maybe";
+    // In TSX only `<T,` and `<T extends` can begin type parameters.
+    return lookAhead(p, () => {
+      next(p);
+      if (at(p, Token.Const)) next(p);
+      next(p);
+      if (at(p, Token.Comma) || at(p, Token.Assign)) return true;
+      if (!at(p, Token.Extends)) return false;
+      next(p);
+      return !at(p, Token.Assign) && !at(p, Token.Greater) && !at(p, Token.Slash);
+    }) ? "maybe" : "no";
+  }
+  if (second.token !== Token.ParenClose && second.token !== Token.Ellipsis && second.token !== Token.BraceOpen && second.token !== Token.BracketOpen && second.token !== Token.This && second.token !== Token.Name && second.token !== Token.At) return "no";
+  return lookAhead(p, () => {
+    if (!skipBrackets(p)) return "no";
+    if (at(p, Token.Arrow)) return p.newline || async ? "maybe" : "sure";
+    return at(p, Token.Colon) ? "maybe" : "no";
+  });
+}
+
+/** `as Type` or `satisfies Type` behind an operand. */
+export function parseCast(p: ParseState, start: number, expression: Expression): Expression | undefined {
+  const as = isWord(p, "as");
+  if (!as && !isWord(p, "satisfies")) return undefined;
+  next(p);
+  if (as && at(p, Token.Const)) {
+    const type = new NameType(p.start, p.end, new Identifier(p.start, p.end, "const"), null);
+    next(p);
+    return new AsExpression(start, p.prevEnd, expression, type);
+  }
+  const type = parseType(p);
+  return as ? new AsExpression(start, p.prevEnd, expression, type) : new SatisfiesExpression(start, p.prevEnd, expression, type);
+}
+
+/** `<Type>operand` */
+export function parseTypeAssertion(p: ParseState): Expression {
+  const { start } = p;
+  const opener = openerHere(p);
+  next(p);
+  let type: Type;
+  if (at(p, Token.Const)) {
+    type = new NameType(p.start, p.end, new Identifier(p.start, p.end, "const"), null);
+    next(p);
+  } else type = parseType(p);
+  splitGreater(p);
+  expectCloser(p, Token.Greater, opener, "the type");
+  const expression = parseUnary(p);
+  return new TypeAssertion(start, p.prevEnd, type, expression);
+}
+
+/** A list of types behind an expression, with the call or template it belongs to, where it is not a comparison. */
+export function parseTypedCall(p: ParseState, start: number, left: Expression, calls: boolean): Expression | undefined {
+  const typeArguments = tryParse(p, () => {
+    const list = parseTypeArguments(p);
+    return list !== null && listOfTypesEnds(p) ? list : undefined;
+  });
+  if (typeArguments === undefined) return undefined;
+  if (calls && p.token === Token.ParenOpen) return parseCall(p, start, left, false, typeArguments);
+  if (p.token === Token.Template) {
+    const quasi = parseTemplate(p, true);
+    return new TaggedTemplateExpression(start, p.prevEnd, left, quasi, typeArguments);
+  }
+  return new InstantiationExpression(start, p.prevEnd, left, typeArguments);
+}
+
+/** Whether the token behind a list of types shows that it was one, and no comparison. */
+function listOfTypesEnds(p: ParseState): boolean {
+  switch (p.token) {
+    case Token.ParenOpen: case Token.Template:
+      return true;
+    case Token.Less: case Token.Greater: case Token.Plus: case Token.Minus:
+      return false;
+    default:
+      return p.newline || precedence[p.token] !== 0 || isAssignment(p.token) || isWord(p, "as") || isWord(p, "satisfies") || !startsExpression(p);
+  }
+}
