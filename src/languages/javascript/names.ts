@@ -242,7 +242,7 @@ class Finder {
     if (binding === undefined || binding.kind === "function-name" || binding.kind === "class-name") {
       binding = new Binding(node.name, kind, scope);
       scope.bindings.set(node.name, binding);
-    } else if (clashes(binding, kind, scope)) this.clash(node.name, binding.declarations[0]!, declaration);
+    } else if (clashes(binding, declaration, scope)) this.clash(node.name, binding.declarations[0]!, declaration);
     binding.declarations.push(declaration);
     if (isExported(node, owner)) binding.exported = true;
   }
@@ -267,19 +267,25 @@ function isBlockLevel(binding: Binding, scope: Scope): boolean {
   return binding.kind === "function" && (scope.kind === "block" || scope.kind === "module" || scope.kind === "caught");
 }
 
-/** Whether another declaration of `kind` may not join `binding` in the same scope. */
-function clashes(binding: Binding, kind: BindingKind, scope: Scope): boolean {
+/** Whether another declaration may not join `binding` in the same scope. */
+function clashes(binding: Binding, { kind, owner }: Declaration, scope: Scope): boolean {
   const old = binding.kind;
   const blockLevel = kind === "changeable" || kind === "fixed" || kind === "class" || kind === "import";
   // A `var` is compared with every scope it passes through when those are closed.
   if (kind === "variable") return false;
   if (blockLevel || old === "changeable" || old === "fixed" || old === "class" || old === "import") return true;
   if (kind === "function") {
-    if (old === "caught") return true;
-    if (scope.kind === "module") return true;
-    return scope.kind === "block" && (old !== "function" || scope.strict);
+    // A function directly under `if` stands as if in a block of its own.
+    if (owner.parent?.type === "IfStatement") return false;
+    if (old === "caught" || scope.kind === "module") return true;
+    return scope.kind === "block" && (old !== "function" || scope.strict || !isPlainFunction(owner) || !isPlainFunction(binding.declarations[0]!.owner));
   }
   return kind === "caught" && old === "caught";
+}
+
+function isPlainFunction(node: Node): boolean {
+  const { async, generator } = node as { async?: boolean; generator?: boolean };
+  return async === false && generator === false;
 }
 
 function isExported(node: Node, owner: Node): boolean {

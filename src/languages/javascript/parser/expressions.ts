@@ -12,7 +12,8 @@ import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js"
 import { checkReserved, missing, parseIdentifier, parsePrivateName, parseWord } from "./names.js";
 import { parseObject } from "./objects.js";
 import { checkSimpleTarget, parseRest, toPattern } from "./patterns.js";
-import { endsByIndent, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { endOf, endsByIndent, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { checkRegExp } from "./regexp.js";
 import { isWord, next, peek, rescanRegExp, tokenText } from "./scanner.js";
 import { tryParse } from "./speculate.js";
 import { at, Context, has, type ParseState } from "./state.js";
@@ -56,6 +57,7 @@ function parseAssignmentInner(p: ParseState): Expression {
   const { start } = p;
   const { colonAfterArrow } = p;
   p.colonAfterArrow = false;
+  p.operandStart = start;
   if (p.typescript && (p.token === Token.ParenOpen || p.token === Token.Less)) {
     const typed = parseArrowOfTypeScript(p, start, false, colonAfterArrow);
     if (typed !== undefined) return typed;
@@ -110,6 +112,7 @@ function parseArrowByName(p: ParseState): Expression | undefined {
 
 function parseYield(p: ParseState): YieldExpression {
   const { start } = p;
+  p.lastYield = start;
   if (has(p, Context.Parameters)) report(p, "misplaced", p.start, p.end, "`yield` cannot stand in a generator's parameters");
   next(p);
   const delegate = !p.newline && p.token === Token.Star;
@@ -234,6 +237,7 @@ function atAwait(p: ParseState): boolean {
 
 function parseAwait(p: ParseState): AwaitExpression {
   const { start } = p;
+  p.lastAwait = start;
   const allowed = has(p, Context.Async) || (has(p, Context.Module) && !has(p, Context.Function) && !has(p, Context.FieldValue)) || p.sawModuleItem;
   if (!allowed) report(p, "misplaced", p.start, p.end, "`await` stands only in async functions and at the top of modules");
   else if (has(p, Context.Parameters)) report(p, "misplaced", p.start, p.end, "`await` cannot stand in an async function's parameters");
@@ -428,12 +432,7 @@ function parsePrimary(p: ParseState): Expression {
       return parseTemplate(p, false);
     case Token.Slash:
     case Token.SlashAssign:
-      rescanRegExp(p);
-      {
-        const regex = new Literal(p.start, p.end, p.source.slice(p.start, p.end));
-        next(p);
-        return regex;
-      }
+      return parseRegExp(p);
     case Token.New:
       return parseNew(p);
     case Token.Super:
@@ -451,6 +450,15 @@ function parsePrimary(p: ParseState): Expression {
     default:
   }
   return parseNoExpression(p);
+}
+
+function parseRegExp(p: ParseState): Literal {
+  const complete = rescanRegExp(p);
+  const node = new Literal(p.start, p.end, p.source.slice(p.start, p.end));
+  const fault = complete ? checkRegExp(node.raw) : undefined;
+  if (fault !== undefined) report(p, "malformed", p.start + fault.from, p.start + fault.to, fault.message);
+  next(p);
+  return node;
 }
 
 /** Where an expression should begin and none does. */
@@ -496,6 +504,9 @@ function parseAsync(p: ParseState): Expression {
 function parseArrow(p: ParseState, start: number, list: readonly Expression[], async: boolean, restNotLast: boolean): Expression {
   const params: Pattern[] = [];
   const { context } = p;
+  const { lastYield, lastAwait } = p;
+  if (lastYield >= start) report(p, "misplaced", lastYield, lastYield + "yield".length, "`yield` cannot stand in the parameters of an arrow function");
+  if (lastAwait >= start) report(p, "misplaced", lastAwait, lastAwait + "await".length, "`await` cannot stand in the parameters of an arrow function");
   if (async) p.context |= Context.Async;
   for (const [index, item] of list.entries()) {
     if (item.type === "SpreadElement" || item.type === "RestElement") {
@@ -517,6 +528,8 @@ function parseParenthesised(p: ParseState): Expression {
   const { start } = p;
   const opener = openerHere(p);
   const noIn = p.context & Context.NoIn;
+  const { operandStart, lastYield, lastAwait } = p;
+  p.lastYield = p.lastAwait = -1;
   p.context &= ~Context.NoIn;
   next(p);
   const innerStart = p.start;
@@ -533,10 +546,16 @@ function parseParenthesised(p: ParseState): Expression {
     next(p);
   }
   const innerEnd = p.prevEnd;
+  p.operandStart = operandStart;
+  p.lastYield = Math.max(lastYield, p.lastYield);
+  p.lastAwait = Math.max(lastAwait, p.lastAwait);
   p.context |= noIn;
   if (list.length > 0 && trailing >= 0 && p.token !== Token.ParenClose) missing(p, `A value is missing before ${here(p)}`);
   expectCloser(p, Token.ParenClose, opener, "the parentheses");
-  if (p.token === Token.Arrow && !p.newline) return parseArrow(p, start, list, false, trailing >= 0 && rest !== undefined);
+  if (p.token === Token.Arrow && !p.newline) {
+    if (p.operandStart !== start) report(p, "misplaced", start, p.prevEnd, "An arrow function needs parentheses around it here");
+    return parseArrow(p, start, list, false, trailing >= 0 && rest !== undefined);
+  }
   if (list.length === 0) {
     if (p.token === Token.Arrow) return parseArrow(p, start, list, false, false);
     return missing(p, "A value is missing between the parentheses");
@@ -583,10 +602,12 @@ function parseNew(p: ParseState): Expression {
   }
   if (!deeper(p, 4)) return skipTooDeep(p);
   const calleeStart = p.start;
-  const importCall = p.token === Token.Import;
+  const importCall = at(p, Token.Import);
+  const superCall = at(p, Token.Super);
   const primary = p.token === Token.New ? parseNew(p) : parsePrimary(p);
   p.depth -= 4;
   if (importCall && primary.type === "ImportExpression" && !primary.parenthesized) report(p, "misplaced", primary.offset, p.prevEnd, "`import()` gives a promise and cannot be constructed");
+  if (superCall && at(p, Token.ParenOpen)) report(p, "misplaced", primary.offset, endOf(primary), "`super()` makes no new object and cannot follow `new`");
   const callee = parseChain(p, calleeStart, primary, false);
   const args = p.token === Token.ParenOpen ? parseArguments(p) : [];
   if (callee.type === "InstantiationExpression" && !callee.parenthesized) {

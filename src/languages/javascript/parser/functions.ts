@@ -28,11 +28,13 @@ export interface MethodForm {
 
 /** Runs `parse` with the context of a new function. */
 function inFunction<T>(p: ParseState, add: number, parse: () => T): T {
-  const { context, labels, coverInit } = p;
+  const { context, labels, coverInit, lastYield, lastAwait } = p;
   p.context = (context & ~functionBits) | Context.Function | Context.Return | Context.NewTarget | add;
   p.labels = [];
   p.coverInit = -1;
   const result = parse();
+  p.lastYield = lastYield;
+  p.lastAwait = lastAwait;
   p.context = context;
   p.labels = labels;
   p.coverInit = coverInit;

@@ -6,13 +6,14 @@ import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parsePrivateName, parseWord } from "./names.js";
 import { endsByIndent, expectCloser, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
-import type { ParseState } from "./state.js";
+import { Context, has, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
 
 /** A key of an object literal, pattern or class; `undefined`, with nothing consumed, where none stands. */
 export function parsePropertyKey(p: ParseState): Expression | undefined {
   const { start, end, token } = p;
   if (isWordLike(token)) return parseWord(p);
+  if (p.escaped && token !== Token.PrivateName && has(p, Context.Strict)) report(p, "misplaced", start, end, token === Token.Number ? "A number cannot begin with `0` in strict code" : "A text cannot hold an octal escape in strict code");
   if (token === Token.String || token === Token.Number || token === Token.BigInt) {
     next(p);
     return new Literal(start, end, p.source.slice(start, end));

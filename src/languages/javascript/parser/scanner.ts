@@ -374,8 +374,8 @@ export function rescanTemplate(p: ParseState): void {
   scanTemplate(p);
 }
 
-/** Reads the current `/` or `/=` as the beginning of a regular expression. */
-export function rescanRegExp(p: ParseState): void {
+/** Reads the current `/` or `/=` as the beginning of a regular expression; `false` when that has no end. */
+export function rescanRegExp(p: ParseState): boolean {
   const { source, length, start } = p;
   let at = start + 1;
   let inClass = false;
@@ -386,7 +386,7 @@ export function rescanRegExp(p: ParseState): void {
       p.end = Math.min(at, length);
       report(p, "unfinished-text", start, p.end, "This regular expression has no end: put `/` behind it");
       p.calm = true;
-      return;
+      return false;
     }
     if (unit === 92 && !isLineEnd(source.charCodeAt(at + 1))) at += 2;
     else if (unit === 91) {
@@ -405,6 +405,7 @@ export function rescanRegExp(p: ParseState): void {
     at += code > 0xffff ? 2 : 1;
   }
   p.end = at;
+  return true;
 }
 
 /** Reads on behind the current token as JSX text: a text, or one of the tokens `<`, `{` and the end. */

@@ -70,6 +70,11 @@ export class ParseState {
   labels: Label[] = [];
   /** Where the first `=` of a `{ name = value }` stands that has not yet proved to be part of a pattern; -1 if there is none. */
   coverInit = -1;
+  /** Where an operand begins that may be a whole arrow function. */
+  operandStart = -1;
+  /** Where the last `yield` and `await` of the function were read; -1 for none. */
+  lastYield = -1;
+  lastAwait = -1;
   /** Whether something was read that only a module can hold. */
   sawModuleItem = false;
   /** Whether a conditional type cannot stand here: in the base of another. */

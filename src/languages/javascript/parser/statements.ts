@@ -228,6 +228,17 @@ function parseByWord(p: ParseState, list: boolean): Statement | undefined {
   return undefined;
 }
 
+/** The statement that an `if`, a loop or `with` governs. */
+function parseGoverned(p: ParseState, allowFunction: boolean): Statement {
+  const statement = parseBody(p, allowFunction);
+  let inner = statement;
+  while (inner.type === "LabeledStatement") inner = inner.body;
+  if (inner !== statement && inner.type === "FunctionDeclaration") {
+    report(p, "misplaced", statement.offset, statement.offset + statement.length, "A function declared here needs a block around it");
+  }
+  return statement;
+}
+
 /** The statement that an `if` or a label governs. */
 function parseBody(p: ParseState, allowFunction: boolean): Statement {
   if (p.token === Token.BraceClose || p.token === Token.End) {
@@ -245,7 +256,7 @@ function parseBody(p: ParseState, allowFunction: boolean): Statement {
 function parseLoopBody(p: ParseState): Statement {
   const { context } = p;
   p.context |= Context.Loop;
-  const body = parseBody(p, false);
+  const body = parseGoverned(p, false);
   p.context = context;
   return body;
 }
@@ -283,8 +294,8 @@ function parseIf(p: ParseState): IfStatement {
   const { start } = p;
   next(p);
   const test = parseHead(p, "`if`");
-  const consequent = parseBody(p, true);
-  const alternate = eat(p, Token.Else) ? parseBody(p, true) : null;
+  const consequent = parseGoverned(p, true);
+  const alternate = eat(p, Token.Else) ? parseGoverned(p, true) : null;
   return new IfStatement(start, p.prevEnd, test, consequent, alternate);
 }
 
@@ -427,7 +438,7 @@ function parseWith(p: ParseState): WithStatement {
   if (has(p, Context.Strict)) report(p, "misplaced", start, end, "`with` does not exist in strict code");
   next(p);
   const object = parseHead(p, "`with`");
-  const body = parseBody(p, false);
+  const body = parseGoverned(p, false);
   return new WithStatement(start, p.prevEnd, object, body);
 }
 
