@@ -3,10 +3,11 @@ import type { Node } from "../syntax/node.js";
 
 /**
  * How a name came to be. `variable` is one for the whole function (`var`); `changeable` and `fixed` belong to their block;
- * `function-name` and `class-name` are the inner names of function and class expressions.
+ * `function-name` and `class-name` are the inner names of function and class expressions; `merging` ones (enumerations, namespaces) may be
+ * declared in several places that make up one thing.
  */
 export type BindingKind =
-  | "variable" | "changeable" | "fixed" | "function" | "class" | "parameter" | "import" | "caught" | "function-name" | "class-name";
+  | "merging" | "variable" | "changeable" | "fixed" | "function" | "class" | "parameter" | "import" | "caught" | "function-name" | "class-name";
 
 /** One place that declares a name. */
 export interface Declaration {
@@ -25,7 +26,7 @@ export interface Reference {
   readonly name: string;
   readonly scope: Scope;
   readonly access: Access;
-  /** The name's use only asks whether it exists (`typeof name`). */
+  /** The use does not need the name to exist as a value: it asks for that (`typeof name`), or the name may be a type's. */
   readonly probing: boolean;
   /** What the name means; absent while it is not known and for names from outside the file. */
   binding: Binding | undefined;

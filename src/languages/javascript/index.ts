@@ -25,7 +25,7 @@ export function javascript(): Language {
     languageIds: ["javascript", "javascriptreact", "typescript", "typescriptreact"],
     extensions: [".js", ".mjs", ".cjs", ".jsx", ".ts", ".mts", ".cts", ".tsx"],
     parse: (text, info) => parse(text, parseOptionsFor(info)),
-    names: (tree) => findNames(tree.root as Program),
+    names: (tree) => findNames(tree.root as Program, (tree.root as Program).typescript),
     comments: (text, tree, opening) => commentsWith(text, tree.root, opening),
     following: (text, tree, offset) => followingNode(text, tree.root, offset),
   });

@@ -9,13 +9,14 @@ const ownOfFunctions = "arguments";
 
 /** What an identifier stands for where it is. */
 type Role =
-  | { readonly is: "use"; readonly access: Access }
+  | { readonly is: "use"; readonly access: Access; readonly inType?: boolean }
   | { readonly is: "declared"; readonly kind: BindingKind; readonly owner: Node }
   | { readonly is: "word" };
 
 const read: Role = { is: "use", access: "read" };
 const write: Role = { is: "use", access: "write" };
 const change: Role = { is: "use", access: "change" };
+const typeUse: Role = { is: "use", access: "read", inType: true };
 const word: Role = { is: "word" };
 
 const variableKinds: Readonly<Record<string, BindingKind>> = { var: "variable", let: "changeable", const: "fixed", using: "fixed", "await using": "fixed" };
@@ -33,6 +34,12 @@ export function roleOf(node: Node): Role {
       child = up.parent!;
     } else if (up.type === "AssignmentPattern" || (up.type === "AssignmentExpression" && up.left !== child)) {
       if (up.type === "AssignmentExpression" || up.left !== child) return read;
+      child = up as Node;
+    } else if (up.type === "AnnotatedPattern") {
+      if (up.target !== child) return typeUse;
+      child = up as Node;
+    } else if (up.type === "ParameterProperty") {
+      if (up.parameter !== child) return read;
       child = up as Node;
     } else if (up.type === "ArrayPattern" || up.type === "RestElement") child = up as Node;
     else break;
@@ -73,6 +80,33 @@ export function roleOf(node: Node): Role {
       const fromElsewhere = (up.parent as { source?: unknown } | null)?.source != null;
       return up.local === child && !fromElsewhere ? read : word;
     }
+    case "NameType":
+    case "TypeQuery":
+    case "HeritageType":
+      return typeUse;
+    case "QualifiedName":
+      return up.left === child ? typeUse : word;
+    case "EnumDeclaration":
+    case "NamespaceDeclaration":
+      return { is: "declared", kind: "merging", owner: up };
+    case "ImportEqualsDeclaration":
+      return up.id === child ? { is: "declared", kind: "import", owner: up } : typeUse;
+    case "EnumMember":
+      return up.key === child ? word : typeUse;
+    case "PropertySignature":
+    case "MethodSignature":
+      return up.key === child && up.computed ? typeUse : word;
+    case "TypeParameter":
+    case "InterfaceDeclaration":
+    case "TypeAliasDeclaration":
+    case "MappedType":
+    case "TupleMember":
+    case "PredicateType":
+    case "FunctionType":
+    case "ConstructorType":
+    case "CallSignature":
+    case "IndexSignature":
+    case "ExportNamespace":
     case "LabeledStatement":
     case "BreakStatement":
     case "ContinueStatement":
@@ -112,6 +146,8 @@ function scopeKind(node: JavaScriptNode): Scope["kind"] | undefined {
     case "ForOfStatement":
     case "WithStatement":
       return "block";
+    case "NamespaceDeclaration":
+      return "function";
     default:
       return undefined;
   }
@@ -136,7 +172,10 @@ class Finder {
   private readonly waiting: Reference[][] = [];
   private readonly root: Scope;
 
-  constructor(private readonly program: Program) {
+  constructor(
+    private readonly program: Program,
+    private readonly typescript: boolean,
+  ) {
     this.root = new Scope(program.module ? "module" : "file", program, null, program.module || hasStrictDirective(program));
     this.scope = this.root;
     this.scopes.push(this.root);
@@ -208,11 +247,24 @@ class Finder {
     const role = roleOf(node);
     if (role.is === "word") return;
     if (role.is === "use") {
-      const probing = node.parent!.type === "UnaryExpression" && (node.parent as { operator?: string }).operator === "typeof";
-      this.use(node.name, node, role.access, probing);
+      this.use(node.name, node, role.access, role.inType === true || this.isProbing(node));
       return;
     }
     this.declare(node, role.kind, role.owner);
+  }
+
+  /** Whether a use is at rest with a name that is no value. */
+  private isProbing(node: Identifier): boolean {
+    const up = node.parent as JavaScriptNode;
+    if (up.type === "UnaryExpression") return up.operator === "typeof";
+    // What is exported or inherited from can be a type, which is no concern of these scopes yet.
+    if (!this.typescript) return false;
+    if (up.type === "ExportSpecifier" || up.type === "ExportDefaultDeclaration" || up.type === "ExportAssignment") return true;
+    let outer: JavaScriptNode = up;
+    while (outer.type === "MemberExpression") outer = outer.parent as JavaScriptNode;
+    if (outer.type === "HeritageType") return true;
+    while (outer.type === "BinaryExpression" || outer.type === "UnaryExpression") outer = outer.parent as JavaScriptNode;
+    return outer.type === "EnumMember";
   }
 
   private jsxName(node: { name: string } & Node): void {
@@ -230,7 +282,7 @@ class Finder {
 
   private declare(node: Identifier, kind: BindingKind, owner: Node): void {
     const declaration: Declaration = { node, kind, owner };
-    const scope = this.home(kind);
+    const scope = this.home(kind, owner);
     if (kind === "variable") {
       for (let passed: Scope = this.scope; ; passed = passed.parent!) {
         if (!passed.passing.has(node.name)) passed.passing.set(node.name, declaration);
@@ -248,10 +300,11 @@ class Finder {
   }
 
   /** The scope that a declaration made here goes to. */
-  private home(kind: BindingKind): Scope {
+  private home(kind: BindingKind, owner: Node): Scope {
     if (kind === "variable") return this.scope.functionScope;
     // The name of a declaration stands inside the scope that its function or class opens, but belongs outside.
     if (kind === "function" || kind === "class") return this.scope.parent!;
+    if (kind === "merging") return this.scope.node.type === "NamespaceDeclaration" && owner === this.scope.node ? this.scope.parent! : this.scope;
     return this.scope;
   }
 
@@ -271,6 +324,9 @@ function isBlockLevel(binding: Binding, scope: Scope): boolean {
 function clashes(binding: Binding, { kind, owner }: Declaration, scope: Scope): boolean {
   const old = binding.kind;
   const blockLevel = kind === "changeable" || kind === "fixed" || kind === "class" || kind === "import";
+  if (old === "merging" || kind === "merging") return false;
+  // Only the declaration with the body counts of an overloaded function; what is declared elsewhere may be declared again.
+  if (kind === "function" && old === "function" && (isBodyless(owner) || isBodyless(binding.declarations.at(-1)!.owner))) return false;
   // A `var` is compared with every scope it passes through when those are closed.
   if (kind === "variable") return false;
   if (blockLevel || old === "changeable" || old === "fixed" || old === "class" || old === "import") return true;
@@ -281,6 +337,10 @@ function clashes(binding: Binding, { kind, owner }: Declaration, scope: Scope): 
     return scope.kind === "block" && (old !== "function" || scope.strict || !isPlainFunction(owner) || !isPlainFunction(binding.declarations[0]!.owner));
   }
   return kind === "caught" && old === "caught";
+}
+
+function isBodyless(node: Node): boolean {
+  return (node as { body?: Node | null }).body === null;
 }
 
 function isPlainFunction(node: Node): boolean {
@@ -295,8 +355,8 @@ function isExported(node: Node, owner: Node): boolean {
 }
 
 /** Finds the names of a whole tree. */
-export function findNames(program: Program): Names {
-  const names = new Finder(program).find();
+export function findNames(program: Program, typescript = false): Names {
+  const names = new Finder(program, typescript).find();
   for (const scope of names.scopes) {
     for (const binding of scope.bindings.values()) {
       if (binding.references.some((use) => use.node.parent?.type === "ExportSpecifier")) binding.exported = true;

@@ -5,6 +5,7 @@ import { defineRule, type FileView } from "../rule.js";
 
 /** Statements that do nothing when control reaches them, so that it does not matter that it cannot. */
 function isInert(statement: Statement): boolean {
+  if (statement.type === "InterfaceDeclaration" || statement.type === "TypeAliasDeclaration") return true;
   if (statement.type === "FunctionDeclaration" || statement.type === "EmptyStatement" || statement.type === "Skipped") return true;
   return statement.type === "VariableDeclaration" && statement.kind === "var" && statement.declarations.every(({ init }) => init === null);
 }

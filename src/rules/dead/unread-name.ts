@@ -37,9 +37,10 @@ function isLastParameter(binding: Binding): boolean {
 }
 
 function concerns(binding: Binding, settings: Options, isCommonJs: boolean): boolean {
-  if (binding.exported || new RegExp(settings.mayStay, "u").test(binding.name)) return false;
+  if (binding.exported || isDeclaredElsewhere(binding) || new RegExp(settings.mayStay, "u").test(binding.name)) return false;
   switch (binding.kind) {
     case "import":
+    case "merging":
     case "function-name":
     case "class-name":
       return false;
@@ -51,6 +52,21 @@ function concerns(binding: Binding, settings: Options, isCommonJs: boolean): boo
       // At the top of a script other scripts can read the name; what looks like a CommonJS module is none.
       return binding.scope.kind !== "file" || isCommonJs;
   }
+}
+
+/** Whether there is only a declaration here: in TypeScript's `declare`, signatures, overloads, and parameters that are fields too. */
+function isDeclaredElsewhere(binding: Binding): boolean {
+  const { node, owner } = binding.declarations[0]!;
+  if (isOnlyDeclared(owner)) return true;
+  for (let up: Node | null = node; up !== null; up = up.parent) {
+    if (up.type === "ParameterProperty" || (up as { declare?: boolean }).declare === true) return true;
+    if (up.type.includes("Function") && up !== owner) return isOnlyDeclared(up);
+  }
+  return false;
+}
+
+function isOnlyDeclared(node: Node): boolean {
+  return (node as { body?: unknown }).body === null;
 }
 
 /** Parameters of setters are demanded by the language. */

@@ -2,6 +2,7 @@
 import type { SyntaxCode } from "../../syntax/problem.js";
 import { defineRule, type AlertingExample, type QuietExample, type Rule } from "../rule.js";
 import { repeatedDeclaration } from "./repeated-declaration.js";
+import { unknownPrivate } from "./unknown-private.js";
 
 interface SyntaxPage {
   readonly title: string;
@@ -108,4 +109,5 @@ export const syntaxRules: readonly Rule[] = [
     }),
   ),
   repeatedDeclaration,
+  unknownPrivate,
 ];

@@ -6,7 +6,7 @@ import type { Expression, ModuleItem, Pattern, Statement } from "./unions.js";
 /** The root; it covers the whole document. */
 export class Program extends Node {
   declare type: "Program";
-  constructor(start: number, end: number, public body: (Statement | ModuleItem)[], public module: boolean) {
+  constructor(start: number, end: number, public body: (Statement | ModuleItem)[], public module: boolean, public typescript: boolean = false) {
     super("Program", start, end);
     ownAll(this, body);
   }

@@ -46,5 +46,5 @@ function run(source: string, options: ParseOptions, module: boolean, byIndent: b
   const body: (Statement | ModuleItem)[] = [];
   parseDirectives(state, body as Statement[]);
   parseStatements<ModuleItem>(state, Token.End, -1, body as ModuleItem[]);
-  return { root: new Program(0, source.length, body, module), state };
+  return { root: new Program(0, source.length, body, module, options.typescript), state };
 }

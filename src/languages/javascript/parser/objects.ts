@@ -124,4 +124,3 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
   }
   return new Property(start, p.prevEnd, key, key, "init", false, false, true);
 }
-

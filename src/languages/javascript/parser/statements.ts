@@ -612,4 +612,3 @@ function skipStray(p: ParseState): Skipped {
   eat(p, Token.Semicolon);
   return new Skipped(start, p.prevEnd);
 }
-

@@ -493,4 +493,3 @@ function parseImportType(p: ParseState): ImportType {
   const typeArguments = p.newline ? null : parseTypeArguments(p);
   return new ImportType(start, p.prevEnd, argument, qualifier, typeArguments);
 }
-
