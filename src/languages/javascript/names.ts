@@ -2,7 +2,7 @@
 import { Binding, Scope, type Access, type BindingKind, type Clash, type Declaration, type Names, type Reference } from "../../model/names.js";
 import type { Node } from "../../syntax/node.js";
 import { walk } from "../../syntax/walk.js";
-import type { FunctionNode, Identifier, JavaScriptNode, Program, VariableDeclaration } from "./nodes/index.js";
+import type { FunctionNode, Identifier, ImportDeclaration, ImportPart, JavaScriptNode, Program, VariableDeclaration } from "./nodes/index.js";
 
 /** Names that every function but an arrow function has by itself. */
 const ownOfFunctions = "arguments";
@@ -72,10 +72,10 @@ export function roleOf(node: Node): Role {
     case "PropertyDefinition":
       return up.key === child && !up.computed ? word : read;
     case "ImportSpecifier":
-      return up.local === child ? { is: "declared", kind: "import", owner: up } : word;
+      return up.local === child ? { is: "declared", kind: importKind(up), owner: up } : word;
     case "ImportDefaultSpecifier":
     case "ImportNamespaceSpecifier":
-      return { is: "declared", kind: "import", owner: up };
+      return { is: "declared", kind: importKind(up), owner: up };
     case "ExportSpecifier": {
       const fromElsewhere = (up.parent as { source?: unknown } | null)?.source != null;
       return up.local === child && !fromElsewhere ? read : word;
@@ -117,6 +117,12 @@ export function roleOf(node: Node): Role {
     default:
       return read;
   }
+}
+
+/** A type that is imported may share its name with a value. */
+function importKind(part: ImportPart): BindingKind {
+  const typeOnly = (part.type === "ImportSpecifier" && part.typeOnly) || (part.parent as ImportDeclaration).typeOnly;
+  return typeOnly ? "merging" : "import";
 }
 
 function isFunction(node: JavaScriptNode): node is FunctionNode {
@@ -261,7 +267,7 @@ class Finder {
     if (!this.typescript) return false;
     if (up.type === "ExportSpecifier" || up.type === "ExportDefaultDeclaration" || up.type === "ExportAssignment") return true;
     let outer: JavaScriptNode = up;
-    while (outer.type === "MemberExpression") outer = outer.parent as JavaScriptNode;
+    while (outer.type === "MemberExpression" || outer.type === "InstantiationExpression") outer = outer.parent as JavaScriptNode;
     if (outer.type === "HeritageType") return true;
     while (outer.type === "BinaryExpression" || outer.type === "UnaryExpression") outer = outer.parent as JavaScriptNode;
     return outer.type === "EnumMember";

@@ -2,13 +2,14 @@ import {
   ClassBody, ClassDeclaration, ClassExpression, Decorator, Identifier, MethodDefinition, none, PropertyDefinition, Skipped, StaticBlock, type ClassMember, type Expression,
   type HeritageType, type MethodKind, type Type, type TypeArguments, type TypeParameters,
 } from "../nodes/index.js";
+import { enough, take } from "./elements.js";
 import { parseAssignment, parseLeftHandSide } from "./expressions.js";
 import { parseMethod } from "./functions.js";
 import { parseBindingName } from "./names.js";
 import { endsMemberName, parsePropertyKey } from "./objects.js";
 import { eat, endOf, endsByIndent, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
-import { at, Context, functionBits, type ParseState } from "./state.js";
+import { at, Context, functionBits, Unclosed, type ParseState } from "./state.js";
 import { checkCover, parseStatements, semicolon } from "./statements.js";
 import { Token } from "./token.js";
 import { parseIndexSignature, startsIndexSignature } from "./type-members.js";
@@ -84,19 +85,29 @@ function parseClassBody(p: ParseState, derived: boolean): ClassBody {
   const { coverInit } = p;
   p.coverInit = -1;
   next(p);
-  let constructors = 0;
-  while (!at(p, Token.BraceClose) && !at(p, Token.End) && !endsByIndent(p, start)) {
-    if (eat(p, Token.Semicolon)) continue;
-    const member = parseMember(p, derived);
-    if (member === undefined) break;
-    members.push(member);
-    if (member.type === "MethodDefinition" && member.kind === "constructor" && member.value.body !== null && (constructors += 1) > 1) {
-      report(p, "misplaced", member.offset, member.offset + member.key.length, "A class has only one constructor");
-    }
-  }
+  parseMembers(p, derived, start, members);
   expectCloser(p, Token.BraceClose, opener, "the class");
   p.coverInit = coverInit;
   return new ClassBody(start, p.prevEnd, members);
+}
+
+/** Members of a class, appended to `members`. `derived` says whether the class has a superclass. */
+export function parseMembers(p: ParseState, derived: boolean, opener: number, members: ClassMember[]): void {
+  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
+    if (eat(p, Token.Semicolon)) continue;
+    if (p.closesNothing !== null && p.newline && p.closesNothing(p.start)) throw new Unclosed();
+    const { braces } = p;
+    const member = parseMember(p, derived);
+    if (member === undefined) break;
+    if (isConstructor(member) && members.some(isConstructor)) report(p, "misplaced", member.offset, member.offset + member.key.length, "A class has only one constructor");
+    take(p, members, member, braces);
+    if (enough(p, members)) break;
+  }
+}
+
+/** Whether a member is a constructor with a body, of which there can be one. */
+export function isConstructor(member: ClassMember): member is MethodDefinition {
+  return member.type === "MethodDefinition" && member.kind === "constructor" && member.value.body !== null;
 }
 
 interface Modifiers {

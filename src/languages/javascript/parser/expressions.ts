@@ -6,13 +6,14 @@ import {
 import { PARENTHESIZED } from "../../../syntax/node.js";
 import { parseClassExpression, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
+import { enough, take } from "./elements.js";
 import { parseArrowRest, parseFunctionExpression } from "./functions.js";
 import { parseJsx } from "./jsx.js";
 import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js";
 import { checkReserved, missing, parseIdentifier, parsePrivateName, parseWord } from "./names.js";
 import { parseObject } from "./objects.js";
 import { checkSimpleTarget, parseRest, toPattern } from "./patterns.js";
-import { endOf, endsByIndent, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { endOf, endsByIndent, expect, expectCloser, here, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { checkRegExp } from "./regexp.js";
 import { isWord, next, peek, rescanRegExp, tokenText } from "./scanner.js";
 import { tryParse } from "./speculate.js";
@@ -373,16 +374,23 @@ export function parseArguments(p: ParseState): Expression[] {
   const args: Expression[] = [];
   const noIn = p.context & Context.NoIn;
   p.context &= ~Context.NoIn;
-  while (p.token !== Token.ParenClose && p.token !== Token.End) {
-    if (!startsExpression(p) && p.token !== Token.Ellipsis) {
-      if (startsStatementOnly(p) || p.token === Token.Semicolon || p.token === Token.BraceClose) break;
-      args.push(missing(p, `An argument is missing before ${here(p)}`));
-    } else args.push(parseElement(p));
-    if (!parseListEnd(p, Token.ParenClose, opener)) break;
-  }
+  parseArgumentList(p, opener, args, false);
   p.context |= noIn;
   expectCloser(p, Token.ParenClose, opener, "the arguments");
   return args;
+}
+
+/** Arguments, appended to `args`. With `behind` the parser stands behind one that has been read. */
+export function parseArgumentList(p: ParseState, opener: Opener, args: Expression[], behind: boolean): void {
+  if (behind && !parseListEnd(p, Token.ParenClose, opener)) return;
+  while (p.token !== Token.ParenClose && p.token !== Token.End) {
+    const { braces } = p;
+    if (!startsExpression(p) && p.token !== Token.Ellipsis) {
+      if (startsStatementOnly(p) || p.token === Token.Semicolon || p.token === Token.BraceClose) break;
+      args.push(missing(p, `An argument is missing before ${here(p)}`));
+    } else take(p, args, parseElement(p), braces);
+    if (!parseListEnd(p, Token.ParenClose, opener) || enough(p, args)) break;
+  }
 }
 
 /** An element of an array or argument list: an expression, or one spread with `...`. */
@@ -574,19 +582,26 @@ function parseArray(p: ParseState): ArrayExpression {
   p.context &= ~Context.NoIn;
   next(p);
   const elements: (Expression | null)[] = [];
-  while (p.token !== Token.BracketClose && p.token !== Token.End && !endsByIndent(p, start)) {
+  parseElements(p, opener, elements, false);
+  p.context |= noIn;
+  expectCloser(p, Token.BracketClose, opener, "the list");
+  return new ArrayExpression(start, p.prevEnd, elements);
+}
+
+/** Elements of an array literal, appended to `elements`. With `behind` the parser stands behind one that has been read. */
+export function parseElements(p: ParseState, opener: Opener, elements: (Expression | null)[], behind: boolean): void {
+  if (behind && !parseListEnd(p, Token.BracketClose, opener)) return;
+  while (p.token !== Token.BracketClose && p.token !== Token.End && !endsByIndent(p, opener.at)) {
     if (p.token === Token.Comma) {
       elements.push(null);
       next(p);
       continue;
     }
     if (!startsExpression(p) && p.token !== Token.Ellipsis) break;
-    elements.push(parseElement(p));
-    if (!parseListEnd(p, Token.BracketClose, opener)) break;
+    const { braces } = p;
+    take(p, elements, parseElement(p), braces);
+    if (!parseListEnd(p, Token.BracketClose, opener) || enough(p, elements)) break;
   }
-  p.context |= noIn;
-  expectCloser(p, Token.BracketClose, opener, "the list");
-  return new ArrayExpression(start, p.prevEnd, elements);
 }
 
 function parseNew(p: ParseState): Expression {

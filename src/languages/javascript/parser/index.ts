@@ -2,9 +2,8 @@
 import { Program, type ModuleItem, type Statement } from "../nodes/index.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import { next } from "./scanner.js";
-import { Context, ParseState, type ParseOptions } from "./state.js";
-import { parseDirectives, parseStatements } from "./statements.js";
-import { Token } from "./token.js";
+import { Context, ParseState, type ElementNotes, type ParseOptions } from "./state.js";
+import { parseDirectives, parseItems } from "./statements.js";
 
 export type { ParseOptions } from "./state.js";
 
@@ -21,30 +20,40 @@ export interface ParseResult {
  * With `module: "detect"` the text is a module if it has an import, an export, `import.meta` or an `await` outside of functions.
  * A first guess is made by a look at the text; when it proves wrong, the text is read again.
  */
-export function parse(source: string, options: ParseOptions): ParseResult {
+export function parse(source: string, options: ParseOptions): ParsedText {
   if (options.module !== "detect") return parseAs(source, options, options.module).result;
   const guess = /^[ \t]*(?:import|export)\b/m.test(source);
   const first = parseAs(source, options, guess);
   return first.sawModuleItem === guess ? first.result : parseAs(source, options, !guess).result;
 }
 
-function parseAs(source: string, options: ParseOptions, module: boolean): { result: ParseResult; sawModuleItem: boolean } {
-  let p = run(source, options, module, false);
-  // Braces that do not balance: read again and let the indentation tell which block lacks its closer.
-  if (p.state.braces > 0) p = run(source, options, module, true);
-  const problems = p.state.problems.sort((a, b) => a.from - b.from || a.to - b.to);
-  return { result: { root: p.root, problems }, sawModuleItem: p.state.sawModuleItem };
+/** A tree with all that reading a part of it again needs to know. */
+export interface ParsedText extends ParseResult {
+  readonly source: string;
+  readonly options: ParseOptions;
+  readonly notes: ElementNotes;
 }
 
-function run(source: string, options: ParseOptions, module: boolean, byIndent: boolean): { root: Program; state: ParseState } {
-  const state = new ParseState(source, options);
-  state.byIndent = byIndent;
-  state.looseReturn = options.module === "detect" && !module;
-  if (options.ambient) state.context |= Context.Ambient;
-  if (module) state.context |= Context.Module | Context.Strict;
-  next(state);
+function parseAs(source: string, options: ParseOptions, module: boolean): { result: ParsedText; sawModuleItem: boolean } {
+  const p = startState(source, options, module);
+  next(p);
   const body: (Statement | ModuleItem)[] = [];
-  parseDirectives(state, body as Statement[]);
-  parseStatements<ModuleItem>(state, Token.End, -1, body as ModuleItem[]);
-  return { root: new Program(0, source.length, body, module, options.typescript), state };
+  parseDirectives(p, body as Statement[]);
+  parseItems(p, body);
+  const root = new Program(0, source.length, body, module, options.typescript);
+  return { result: { root, problems: inOrder(p.problems), source, options, notes: p.notes }, sawModuleItem: p.sawModuleItem };
+}
+
+/** A state at the beginning of a text. */
+export function startState(source: string, options: ParseOptions, module: boolean): ParseState {
+  const p = new ParseState(source, options);
+  p.looseReturn = options.module === "detect" && !module;
+  if (options.ambient) p.context |= Context.Ambient;
+  if (module) p.context |= Context.Module | Context.Strict;
+  return p;
+}
+
+/** Puts problems in the order of the text; of those at one place the order is fixed too. */
+export function inOrder(problems: SyntaxProblem[]): SyntaxProblem[] {
+  return problems.sort((a, b) => a.from - b.from || a.to - b.to || (a.message < b.message ? -1 : a.message > b.message ? 1 : 0));
 }

@@ -5,6 +5,7 @@ import {
   type Expression, type JSXAttributeValue, type JSXChild, type JSXName,
 } from "../nodes/index.js";
 import { deeper, skipTooDeep } from "./depth.js";
+import { enough, take } from "./elements.js";
 import { parseAssignment, parseExpression, parseExpressionWithIn } from "./expressions.js";
 import { missing } from "./names.js";
 import { expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
@@ -98,37 +99,41 @@ function closeTag(p: ParseState, move: Move): void {
 function parseChildren(p: ParseState, start: number, tag: string): { children: JSXChild[]; closed: number } {
   const children: JSXChild[] = [];
   nextJsxChild(p);
+  parseChildList(p, children);
+  const at = p.start;
+  const closing = closingTag(p);
+  if (closing === undefined) return lacksCloser(p, start, tag, children);
+  if (closing.name !== tag) {
+    if (p.tags.includes(closing.name)) return lacksCloser(p, start, tag, children);
+    report(p, "unexpected", at, at + closing.length, `The closing tag \`</${closing.name}>\` does not match the open \`<${tag}>\``, {
+      related: [{ from: start, to: start + 1 + tag.length, message: `\`<${tag}>\` is opened here` }],
+    });
+  }
+  next(p);
+  next(p);
+  return { children, closed: at };
+}
+
+/** The closing tag that begins at the current token, if one does. */
+function closingTag(p: ParseState): { name: string; length: number } | undefined {
+  if (p.token !== Token.Less) return undefined;
+  const match = /^<\s*\/\s*([\w$.:-]*)/.exec(p.source.slice(p.start, p.start + 200));
+  return match === null ? undefined : { name: match[1]!, length: match[0].length };
+}
+
+/** Children, appended to `children`, up to a closing tag or the end of the text. */
+export function parseChildList(p: ParseState, children: JSXChild[]): void {
   for (;;) {
-    switch (p.token) {
-      case Token.JSXText:
-        checkText(p);
-        children.push(new JSXText(p.start, p.end, p.source.slice(p.start, p.end)));
-        nextJsxChild(p);
-        break;
-      case Token.BraceOpen:
-        children.push(parseContainer(p, nextJsxChild));
-        break;
-      case Token.Less: {
-        const at = p.start;
-        const closing = /^<\s*\/\s*([\w$.:-]*)/.exec(p.source.slice(at, at + 200));
-        if (closing === null) {
-          children.push(parseElement(p, nextJsxChild) as JSXChild);
-          break;
-        }
-        const name = closing[1]!;
-        if (name !== tag) {
-          if (p.tags.includes(name)) return lacksCloser(p, start, tag, children);
-          report(p, "unexpected", at, at + closing[0].length, `The closing tag \`</${name}>\` does not match the open \`<${tag}>\``, {
-            related: [{ from: start, to: start + 1 + tag.length, message: `\`<${tag}>\` is opened here` }],
-          });
-        }
-        next(p);
-        next(p);
-        return { children, closed: at };
-      }
-      default:
-        return lacksCloser(p, start, tag, children);
-    }
+    const { braces } = p;
+    if (p.token === Token.JSXText) {
+      checkText(p);
+      const text = new JSXText(p.start, p.end, p.source.slice(p.start, p.end));
+      nextJsxChild(p);
+      take(p, children, text, braces);
+    } else if (p.token === Token.BraceOpen) take(p, children, parseContainer(p, nextJsxChild), braces);
+    else if (p.token === Token.Less && closingTag(p) === undefined) take(p, children, parseElement(p, nextJsxChild) as JSXChild, braces);
+    else return;
+    if (enough(p, children)) return;
   }
 }
 

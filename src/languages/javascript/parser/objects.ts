@@ -1,10 +1,11 @@
 /** Object literals and what they share with classes: keys and methods. */
 import { AssignmentExpression, Literal, ObjectExpression, Property, SpreadElement, type Expression, type ObjectMember } from "../nodes/index.js";
+import { enough, take } from "./elements.js";
 import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseMethod } from "./functions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parsePrivateName, parseWord } from "./names.js";
-import { endsByIndent, expectCloser, openerHere, report, reportForm } from "./recovery.js";
+import { endsByIndent, expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { Context, has, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
@@ -40,15 +41,22 @@ export function parseObject(p: ParseState): ObjectExpression {
   const opener = openerHere(p);
   next(p);
   const properties: ObjectMember[] = [];
-  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, start)) {
-    const property = parseObjectMember(p);
-    if (property === undefined) break;
-    properties.push(property);
-    if (!parseListEnd(p, Token.BraceClose, opener)) break;
-  }
+  parseProperties(p, opener, properties, false);
   expectCloser(p, Token.BraceClose, opener, "the object");
   checkPrototypes(p, properties);
   return new ObjectExpression(start, p.prevEnd, properties);
+}
+
+/** Properties of an object literal, appended to `properties`. With `behind` the parser stands behind one that has been read. */
+export function parseProperties(p: ParseState, opener: Opener, properties: ObjectMember[], behind: boolean): void {
+  if (behind && !parseListEnd(p, Token.BraceClose, opener)) return;
+  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener.at)) {
+    const { braces } = p;
+    const property = parseObjectMember(p);
+    if (property === undefined) break;
+    take(p, properties, property, braces);
+    if (!parseListEnd(p, Token.BraceClose, opener) || enough(p, properties)) break;
+  }
 }
 
 /** Two plain `__proto__: value` are an error, unless the object proves to be a pattern; then this report is taken back with the cover check. */

@@ -1,6 +1,6 @@
 /** Cuts the text into tokens, one at a time, on demand of the parser, after ECMAScript 2025 §12. */
 import { asciiClass, continuesName, isHexDigit, isLineEnd, isWideSpace, startsName } from "./characters.js";
-import { Context, has, type ParseState } from "./state.js";
+import { Context, has, Overrun, type ParseState } from "./state.js";
 import { keywordAt, Token } from "./token.js";
 import { report } from "./recovery.js";
 
@@ -14,6 +14,10 @@ export function next(p: ParseState): void {
   skipTrivia(p, p.end);
   if (p.newline || p.token === Token.Semicolon) p.calm = false;
   scan(p);
+  if (p.end > p.reach) {
+    p.reach = p.end;
+    if (p.start > p.limit) throw new Overrun();
+  }
 }
 
 /** What `peek` saw of the token behind the current one. */
@@ -428,6 +432,7 @@ export function nextJsxChild(p: ParseState): void {
   }
   p.token = Token.JSXText;
   p.end = at;
+  if (at > p.reach) p.reach = at;
 }
 
 /** Lengthens the current name by what a JSX name may hold beyond a name of the language: hyphens. */

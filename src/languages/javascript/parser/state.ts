@@ -1,3 +1,4 @@
+import type { Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import { Token } from "./token.js";
 
@@ -50,6 +51,23 @@ export interface ParseOptions {
   readonly ambient?: boolean;
 }
 
+/** What reading an element involved beyond its own text. */
+export interface ElementNote {
+  /** How far behind the element's end the parser looked. */
+  readonly reach: number;
+  /** `{` minus `}` tokens in it. */
+  readonly braces: number;
+}
+
+/** Notes on the elements for which there is something to note. */
+export type ElementNotes = WeakMap<Node, ElementNote>;
+
+/** Thrown when a part that is read again turns out to reach further than the list it was in. */
+export class Overrun extends Error {}
+
+/** Thrown when an item at the top of the text has proved to be without its closing brace. */
+export class Unclosed extends Error {}
+
 /** All that the scanner and the parser know at one moment. One plain object, shared by the functions of this folder. */
 export class ParseState {
   readonly length: number;
@@ -86,8 +104,21 @@ export class ParseState {
   readonly typescript: boolean;
   /** A return outside of functions is allowed, as in CommonJS modules. */
   looseReturn = false;
-  /** Frames of recursion in use, in rough units. */
+  /** Frames of recursion in use, in rough units, and how many are in use where an item begins. */
   depth = 0;
+  itemDepth = 0;
+
+  /** End of the furthest token that was looked at. */
+  reach = 0;
+  /** No token behind this offset may be read; see `Overrun`. */
+  limit = Infinity;
+  /** The list whose growth is watched while a part of a text is read again, and the question asked after each of its elements: is that enough? */
+  watched: readonly unknown[] | null = null;
+  isEnough: () => boolean = () => false;
+  /** Whether a statement beginning at an offset is known to be followed by braces in pairs only, up to the end of the text. */
+  closesNothing: ((offset: number) => boolean) | null = null;
+  /** What must be known of elements of lists beyond their nodes. */
+  notes: ElementNotes = new WeakMap();
 
   readonly problems: SyntaxProblem[] = [];
   /** Set by a problem of form until a line end or `;` has been passed: what follows on that line is most likely its echo. */

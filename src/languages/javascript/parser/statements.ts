@@ -6,6 +6,7 @@ import {
 } from "../nodes/index.js";
 import { parseClassDeclaration, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
+import { enough, take } from "./elements.js";
 import { parseAssignment, parseExpression } from "./expressions.js";
 import { parseFunctionDeclaration } from "./functions.js";
 import { startsExpression } from "./lists.js";
@@ -14,25 +15,57 @@ import { missing, parseIdentifier } from "./names.js";
 import { annotated, parseBinding, toPattern } from "./patterns.js";
 import { eat, endOf, endsByIndent, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
-import { at, Context, has, type ParseState } from "./state.js";
+import { at, Context, has, Unclosed, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
 import { parseAnnotation } from "./types.js";
 import { parseTypeScriptStatement } from "./typescript.js";
 
-/**
- * Statements up to `closer`, appended to `body`. `opener` is where the block's bracket stands, -1 for the whole text,
- * in which stray closers are passed over.
- */
-export function parseStatements<T extends Statement | ModuleItem>(p: ParseState, closer: Token, opener: number, body: (T | Statement)[]): T[] {
-  while (p.token !== closer && p.token !== Token.End) {
-    if (opener >= 0) {
-      if (endsByIndent(p, opener)) break;
-      // A `case` in a block ends it when a `switch` is open around it: the block lacks its closer.
-      if ((p.token === Token.Case || p.token === Token.Default) && has(p, Context.Switch)) break;
-    }
-    body.push(opener < 0 ? (parseItem(p) as T) : parseStatement(p, true));
+/** Statements up to `closer`, appended to `body`. `opener` is where the block's bracket stands. */
+export function parseStatements(p: ParseState, closer: Token, opener: number, body: Statement[]): Statement[] {
+  while (p.token !== closer && p.token !== Token.End && !endsByIndent(p, opener)) {
+    // A `case` in a block ends it when a `switch` is open around it: the block lacks its closer.
+    if ((p.token === Token.Case || p.token === Token.Default) && has(p, Context.Switch)) break;
+    if (p.closesNothing !== null && p.newline && p.closesNothing(p.start)) throw new Unclosed();
+    const { braces } = p;
+    take(p, body, parseStatement(p, true), braces);
+    if (enough(p, body)) break;
   }
-  return body as T[];
+  return body;
+}
+
+/** The items of the whole text. Stray closers among them are passed over. */
+export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): void {
+  while (p.token !== Token.End) {
+    const { braces } = p;
+    take(p, body, parseClosedItem(p), braces);
+    if (enough(p, body)) break;
+  }
+}
+
+/**
+ * An item of the text. When it has braces that are open at the end of the text, it is read again, and the indentation tells which block
+ * lacks its closer.
+ */
+function parseClosedItem(p: ParseState): Statement | ModuleItem {
+  const { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, sawModuleItem, missingComma } = p;
+  const reported = p.problems.length;
+  try {
+    const item = parseItem(p);
+    if (!at(p, Token.End) || p.braces <= braces) return item;
+  } catch (error) {
+    if (!(error instanceof Unclosed)) throw error;
+  }
+  Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, sawModuleItem, missingComma });
+  Object.assign(p, { labels: [], coverInit: -1, depth: p.itemDepth, noConditionalType: false, colonAfterArrow: false, reach: end });
+  p.problems.length = reported;
+  p.tags.length = 0;
+  const { closesNothing } = p;
+  p.closesNothing = null;
+  p.byIndent = true;
+  const item = parseItem(p);
+  p.byIndent = false;
+  p.closesNothing = closesNothing;
+  return item;
 }
 
 /** `"use strict"` and its like at the head of a body. Returns the directive that switches to strict code, if there is one. */
@@ -40,9 +73,9 @@ export function parseDirectives(p: ParseState, body: Statement[]): ExpressionSta
   let strict: ExpressionStatement | undefined;
   const legacy: number[] = [];
   while (p.token === Token.String) {
-    const { start, end, escaped } = p;
+    const { start, end, escaped, braces } = p;
     const statement = parseStatement(p, true);
-    body.push(statement);
+    take(p, body, statement, braces);
     if (statement.type !== "ExpressionStatement") break;
     const { expression } = statement;
     if (expression.type !== "Literal" || expression.parenthesized || expression.length !== end - start) break;
@@ -62,8 +95,18 @@ export function parseDirectives(p: ParseState, body: Statement[]): ExpressionSta
 /** Statements, imports and exports up to the `}` of a namespace. */
 export function parseModuleItems(p: ParseState, opener: number): (Statement | ModuleItem)[] {
   const body: (Statement | ModuleItem)[] = [];
-  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) body.push(parseItem(p));
+  parseNamespaceItems(p, opener, body);
   return body;
+}
+
+/** As `parseModuleItems`, appended to `body`. */
+export function parseNamespaceItems(p: ParseState, opener: number, body: (Statement | ModuleItem)[]): void {
+  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
+    if (p.closesNothing !== null && p.newline && p.closesNothing(p.start)) throw new Unclosed();
+    const { braces } = p;
+    take(p, body, parseItem(p), braces);
+    if (enough(p, body)) break;
+  }
 }
 
 /** A statement, import or export at the top of the text or a namespace. */
@@ -271,7 +314,7 @@ export function parseBlock(p: ParseState, construct: string): BlockStatement {
     return new BlockStatement(start, p.prevEnd, [only]);
   }
   next(p);
-  const body = parseStatements<Statement>(p, Token.BraceClose, start, []);
+  const body = parseStatements(p, Token.BraceClose, start, []);
   expectCloser(p, Token.BraceClose, opener, construct);
   return new BlockStatement(start, p.prevEnd, body);
 }
@@ -403,13 +446,20 @@ function parseSwitch(p: ParseState): SwitchStatement {
   if (!expect(p, Token.BraceOpen, "`switch`")) return new SwitchStatement(start, p.prevEnd, discriminant, cases);
   const { context } = p;
   p.context |= Context.Switch;
-  let hasDefault = false;
-  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener.at)) {
+  parseCases(p, opener.at, cases);
+  p.context = context;
+  expectCloser(p, Token.BraceClose, opener, "`switch`");
+  return new SwitchStatement(start, p.prevEnd, discriminant, cases);
+}
+
+/** The cases of a `switch`, appended to `cases`. */
+export function parseCases(p: ParseState, opener: number, cases: SwitchCase[]): void {
+  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
     const from = p.start;
+    const { braces } = p;
     let test: Expression | null = null;
     if (p.token === Token.Default) {
-      if (hasDefault) report(p, "misplaced", p.start, p.end, "A `switch` has only one `default`");
-      hasDefault = true;
+      if (cases.some((one) => one.test === null)) report(p, "misplaced", p.start, p.end, "A `switch` has only one `default`");
       next(p);
     } else if (p.token === Token.Case) {
       next(p);
@@ -423,14 +473,20 @@ function parseSwitch(p: ParseState): SwitchStatement {
     }
     if (p.prevEnd > from) expect(p, Token.Colon, test === null ? "`default`" : "`case`");
     const consequent: Statement[] = [];
-    while (!at(p, Token.BraceClose) && p.token !== Token.Case && p.token !== Token.Default && !at(p, Token.End) && !endsByIndent(p, opener.at)) {
-      consequent.push(parseStatement(p, true));
-    }
-    cases.push(new SwitchCase(from, p.prevEnd, test, consequent));
+    parseCaseBody(p, opener, consequent);
+    take(p, cases, new SwitchCase(from, p.prevEnd, test, consequent), braces);
+    if (enough(p, cases)) break;
   }
-  p.context = context;
-  expectCloser(p, Token.BraceClose, opener, "`switch`");
-  return new SwitchStatement(start, p.prevEnd, discriminant, cases);
+}
+
+/** The statements of a case, appended to `body`. */
+export function parseCaseBody(p: ParseState, opener: number, body: Statement[]): void {
+  while (p.token !== Token.BraceClose && p.token !== Token.Case && p.token !== Token.Default && p.token !== Token.End && !endsByIndent(p, opener)) {
+    if (p.closesNothing !== null && p.newline && p.closesNothing(p.start)) throw new Unclosed();
+    const { braces } = p;
+    take(p, body, parseStatement(p, true), braces);
+    if (enough(p, body)) break;
+  }
 }
 
 function parseWith(p: ParseState): WithStatement {

@@ -1,5 +1,6 @@
 /** Members of object types, interfaces, and the index signatures they share with classes. */
 import { CallSignature, IndexSignature, MethodSignature, ObjectType, PropertySignature, Skipped, type SignatureKind, type TypeMember } from "../nodes/index.js";
+import { enough, take } from "./elements.js";
 import { parseTypeParameterList } from "./functions.js";
 import { isWordLike, Token } from "./token.js";
 import { parsePropertyKey } from "./objects.js";
@@ -19,14 +20,20 @@ export function parseObjectType(p: ParseState): ObjectType {
   }
   next(p);
   const members: TypeMember[] = [];
-  while (!at(p, Token.BraceClose) && !at(p, Token.End) && !endsByIndent(p, start)) {
-    const before = p.start;
-    const member = parseTypeMember(p);
-    if (member === undefined || p.start === before) break;
-    members.push(member);
-  }
+  parseTypeMembers(p, start, members);
   expectCloser(p, Token.BraceClose, opener, "the members");
   return new ObjectType(start, p.prevEnd, members);
+}
+
+/** Members of an object type or interface, appended to `members`. */
+export function parseTypeMembers(p: ParseState, opener: number, members: TypeMember[]): void {
+  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
+    const { start, braces } = p;
+    const member = parseTypeMember(p);
+    if (member === undefined || p.start === start) break;
+    take(p, members, member, braces);
+    if (enough(p, members)) break;
+  }
 }
 
 /** What ends a member: `;`, `,` or a line end. */

@@ -96,7 +96,11 @@ function parseDeclared(p: ParseState): Statement {
     node.declare = true;
     return node;
   }
-  if (p.token === Token.Class) return parseClassDeclaration(p);
+  if (p.token === Token.Class) {
+    const node = parseClassDeclaration(p);
+    node.modifiers = ["declare"];
+    return node;
+  }
   const kind = p.token === Token.Var ? "var" : p.token === Token.Const ? "const" : "let";
   const node = parseVariables(p, kind);
   node.declare = true;

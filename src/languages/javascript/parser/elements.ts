@@ -1,0 +1,15 @@
+/** What is done with each element of a list. */
+import type { Node } from "../../../syntax/node.js";
+import { endOf } from "./recovery.js";
+import type { ParseState } from "./state.js";
+
+/** Adds an element that has just been read to its list. `braces` is the count of braces before it. */
+export function take<T>(p: ParseState, list: (T | null)[], element: T & Node, braces: number): void {
+  if (p.reach > p.end || p.braces !== braces) p.notes.set(element, { reach: p.reach - endOf(element), braces: p.braces - braces });
+  list.push(element);
+}
+
+/** Whether the list is one that is read again, and enough of it has been read. */
+export function enough(p: ParseState, list: readonly unknown[]): boolean {
+  return list === p.watched && p.isEnough();
+}
