@@ -36,6 +36,8 @@ export interface SyntaxProblem {
   readonly to: number;
   readonly message: string;
   readonly related: readonly RelatedPlace[];
+  /** Where the token stood at which the parser noticed. */
+  readonly seen: number;
   /** An insertion that would settle the problem. */
   readonly insert?: { readonly at: number; readonly text: string };
 }

@@ -6,7 +6,8 @@ import type { Program } from "./nodes/index.js";
 import { parse, type ParseOptions } from "./parser/index.js";
 
 export * from "./nodes/index.js";
-export { parse, type ParseOptions, type ParseResult } from "./parser/index.js";
+export { reparse } from "./incremental/reparse.js";
+export { parse, type ParsedText, type ParseOptions, type ParseResult } from "./parser/index.js";
 export { childrenOf, nodeAt, walk } from "../../syntax/walk.js";
 
 /** How a file is to be read, by the end of its name, the editor's name for its language, and the settings. */

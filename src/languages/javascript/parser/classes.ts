@@ -9,7 +9,7 @@ import { parseBindingName } from "./names.js";
 import { endsMemberName, parsePropertyKey } from "./objects.js";
 import { eat, endOf, endsByIndent, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
-import { at, Context, functionBits, Unclosed, type ParseState } from "./state.js";
+import { at, Context, functionBits, type ParseState } from "./state.js";
 import { checkCover, parseStatements, semicolon } from "./statements.js";
 import { Token } from "./token.js";
 import { parseIndexSignature, startsIndexSignature } from "./type-members.js";
@@ -95,7 +95,6 @@ function parseClassBody(p: ParseState, derived: boolean): ClassBody {
 export function parseMembers(p: ParseState, derived: boolean, opener: number, members: ClassMember[]): void {
   while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
     if (eat(p, Token.Semicolon)) continue;
-    if (p.closesNothing !== null && p.newline && p.closesNothing(p.start)) throw new Unclosed();
     const { braces } = p;
     const member = parseMember(p, derived);
     if (member === undefined) break;

@@ -239,7 +239,7 @@ function atAwait(p: ParseState): boolean {
 function parseAwait(p: ParseState): AwaitExpression {
   const { start } = p;
   p.lastAwait = start;
-  const allowed = has(p, Context.Async) || (has(p, Context.Module) && !has(p, Context.Function) && !has(p, Context.FieldValue)) || p.sawModuleItem;
+  const allowed = has(p, Context.Async) || (!has(p, Context.Function) && !has(p, Context.FieldValue) && (has(p, Context.Module) || p.options.module === "detect"));
   if (!allowed) report(p, "misplaced", p.start, p.end, "`await` stands only in async functions and at the top of modules");
   else if (has(p, Context.Parameters)) report(p, "misplaced", p.start, p.end, "`await` cannot stand in an async function's parameters");
   next(p);

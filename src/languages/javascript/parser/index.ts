@@ -1,5 +1,6 @@
 /** The parser's way in: text to tree. */
 import { Program, type ModuleItem, type Statement } from "../nodes/index.js";
+import type { Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import { next } from "./scanner.js";
 import { Context, ParseState, type ElementNotes, type ParseOptions } from "./state.js";
@@ -32,6 +33,9 @@ export interface ParsedText extends ParseResult {
   readonly source: string;
   readonly options: ParseOptions;
   readonly notes: ElementNotes;
+  /** As in `ParseState`. */
+  readonly uneven: Map<Node, number>;
+  readonly unclosed: Set<Node>;
 }
 
 function parseAs(source: string, options: ParseOptions, module: boolean): { result: ParsedText; sawModuleItem: boolean } {
@@ -41,7 +45,7 @@ function parseAs(source: string, options: ParseOptions, module: boolean): { resu
   parseDirectives(p, body as Statement[]);
   parseItems(p, body);
   const root = new Program(0, source.length, body, module, options.typescript);
-  return { result: { root, problems: inOrder(p.problems), source, options, notes: p.notes }, sawModuleItem: p.sawModuleItem };
+  return { result: { root, problems: inOrder(p.problems), source, options, notes: p.notes, uneven: p.uneven, unclosed: p.unclosed }, sawModuleItem: p.sawModuleItem };
 }
 
 /** A state at the beginning of a text. */

@@ -13,7 +13,7 @@ interface Details {
 /** Adds a problem at a range. */
 export function report(p: ParseState, code: SyntaxCode, from: number, to: number, message: string, details: Details = {}): void {
   const { related = [], insert } = details;
-  p.problems.push(insert ? { code, from, to, message, related, insert } : { code, from, to, message, related });
+  p.problems.push(insert ? { code, from, to, message, related, seen: p.start, insert } : { code, from, to, message, related, seen: p.start });
 }
 
 /**

@@ -119,6 +119,9 @@ export class ParseState {
   closesNothing: ((offset: number) => boolean) | null = null;
   /** What must be known of elements of lists beyond their nodes. */
   notes: ElementNotes = new WeakMap();
+  /** Items at the top of the text whose braces do not come in pairs, with `{` minus `}`; and those that were read by their indentation. */
+  uneven = new Map<Node, number>();
+  unclosed = new Set<Node>();
 
   readonly problems: SyntaxProblem[] = [];
   /** Set by a problem of form until a line end or `;` has been passed: what follows on that line is most likely its echo. */

@@ -25,7 +25,7 @@ export function parseStatements(p: ParseState, closer: Token, opener: number, bo
   while (p.token !== closer && p.token !== Token.End && !endsByIndent(p, opener)) {
     // A `case` in a block ends it when a `switch` is open around it: the block lacks its closer.
     if ((p.token === Token.Case || p.token === Token.Default) && has(p, Context.Switch)) break;
-    if (p.closesNothing !== null && p.newline && p.closesNothing(p.start)) throw new Unclosed();
+    if (p.closesNothing !== null && p.newline && p.problems.length === 0 && p.closesNothing(p.start)) throw new Unclosed();
     const { braces } = p;
     take(p, body, parseStatement(p, true), braces);
     if (enough(p, body)) break;
@@ -37,7 +37,9 @@ export function parseStatements(p: ParseState, closer: Token, opener: number, bo
 export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): void {
   while (p.token !== Token.End) {
     const { braces } = p;
-    take(p, body, parseClosedItem(p), braces);
+    const item = parseClosedItem(p);
+    take(p, body, item, braces);
+    if (p.braces !== braces) p.uneven.set(item, p.braces - braces);
     if (enough(p, body)) break;
   }
 }
@@ -65,6 +67,7 @@ function parseClosedItem(p: ParseState): Statement | ModuleItem {
   const item = parseItem(p);
   p.byIndent = false;
   p.closesNothing = closesNothing;
+  p.unclosed.add(item);
   return item;
 }
 
@@ -102,7 +105,7 @@ export function parseModuleItems(p: ParseState, opener: number): (Statement | Mo
 /** As `parseModuleItems`, appended to `body`. */
 export function parseNamespaceItems(p: ParseState, opener: number, body: (Statement | ModuleItem)[]): void {
   while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
-    if (p.closesNothing !== null && p.newline && p.closesNothing(p.start)) throw new Unclosed();
+    if (p.closesNothing !== null && p.newline && p.problems.length === 0 && p.closesNothing(p.start)) throw new Unclosed();
     const { braces } = p;
     take(p, body, parseItem(p), braces);
     if (enough(p, body)) break;
@@ -482,7 +485,7 @@ export function parseCases(p: ParseState, opener: number, cases: SwitchCase[]): 
 /** The statements of a case, appended to `body`. */
 export function parseCaseBody(p: ParseState, opener: number, body: Statement[]): void {
   while (p.token !== Token.BraceClose && p.token !== Token.Case && p.token !== Token.Default && p.token !== Token.End && !endsByIndent(p, opener)) {
-    if (p.closesNothing !== null && p.newline && p.closesNothing(p.start)) throw new Unclosed();
+    if (p.closesNothing !== null && p.newline && p.problems.length === 0 && p.closesNothing(p.start)) throw new Unclosed();
     const { braces } = p;
     take(p, body, parseStatement(p, true), braces);
     if (enough(p, body)) break;

@@ -1,0 +1,333 @@
+/**
+ * Reading a text again after an edit. The innermost list around the damage is read on from the last element that did not look as far as the damage,
+ * until an element begins where an old one behind the damage began, in the same state; the rest of the list is kept. When that does not come about
+ * within the list, the next list outward is tried. The old tree is changed in place. What comes out is what a fresh parse would give.
+ */
+import { placeAround, placeList, type Gaps } from "../../../syntax/anchor.js";
+import type { Node } from "../../../syntax/node.js";
+import type { SyntaxProblem } from "../../../syntax/problem.js";
+import type { Edit } from "../../../text/edit.js";
+import type { JavaScriptNode, Statement } from "../nodes/index.js";
+import { inOrder, parse, startState, type ParsedText } from "../parser/index.js";
+import { next, nextJsxChild } from "../parser/scanner.js";
+import { Overrun, ParseState } from "../parser/state.js";
+import { parseDirectives } from "../parser/statements.js";
+import { Token } from "../parser/token.js";
+import { containerOf, listOf, type Container } from "./container.js";
+import { enterPath, isStrict } from "./context.js";
+
+/** How the text changed: `[from, to)` of the old one became `[from, end)` of the new one. */
+interface Damage {
+  readonly from: number;
+  readonly to: number;
+  readonly end: number;
+  readonly delta: number;
+  readonly source: string;
+}
+
+const gapsOf = new WeakMap<Node, Gaps>();
+
+/** The tree after one edit of its text. `source` is the new text. The given tree must not be used any more. */
+export function reparse(tree: ParsedText, edit: Edit, source: string): ParsedText {
+  const end = edit.from + edit.insert.length;
+  const damage: Damage = { from: edit.from, to: edit.to, end, delta: end - edit.to, source };
+  const usable = !tree.problems.some(({ code }) => code === "too-deep") && (tree.options.module !== "detect" || !touchesModuleWords(tree, damage));
+  const path = usable ? pathTo(tree.root, damage) : [];
+  for (let depth = path.length - 1; depth >= 0; depth -= 1) {
+    const again = reparseIn(tree, path.slice(0, depth + 1), damage);
+    if (again === "give up") break;
+    if (again !== undefined) return again;
+  }
+  return parse(source, tree.options);
+}
+
+/** Whether an edit at the head of a text without imports could make it a module by a guess from its words alone. */
+function touchesModuleWords(tree: ParsedText, { from, end, source }: Damage): boolean {
+  if (tree.root.module) return false;
+  return /\b(?:import|export)\b/.test(source.slice(Math.max(0, from - 8), end + 8));
+}
+
+/** The nodes that hold the damage and a character on each side of it, from the root inward. */
+function pathTo(root: Node, { from, to }: Damage): Node[] {
+  const path: Node[] = [root];
+  let start = 0;
+  for (let node = root; ; ) {
+    let found: Node | undefined;
+    const holds = (child: Node): boolean => {
+      const at = start + child.startInParent;
+      return at < from && to < at + child.length;
+    };
+    const list = listOf(node);
+    const index = list === undefined ? -1 : lastBefore(list, from - start);
+    const inList = index >= 0 ? list![index] : undefined;
+    if (inList && holds(inList)) found = inList;
+    else if (list === undefined || list.length < 64) {
+      node.each((child) => {
+        if (found === undefined && holds(child)) found = child;
+      });
+    } else for (const beside of sideNodes(node)) if (holds(beside)) found = beside;
+    if (found === undefined) return path;
+    start += found.startInParent;
+    path.push(found);
+    node = found;
+  }
+}
+
+/** Children of a node with a list that are not in the list. */
+function sideNodes(node: Node): Node[] {
+  const one = node as JavaScriptNode;
+  if (one.type === "CallExpression" || one.type === "NewExpression") return one.typeArguments ? [one.callee, one.typeArguments] : [one.callee];
+  if (one.type === "SwitchStatement") return [one.discriminant];
+  if (one.type === "SwitchCase") return one.test ? [one.test] : [];
+  if (one.type === "JSXElement") return one.closingElement ? [one.openingElement, one.closingElement] : [one.openingElement];
+  return [];
+}
+
+/** Index of the last element that begins before `offset` (relative to the parent); -1 if none does. Lists with holes give the last index whose neighbourhood is whole. */
+function lastBefore(list: readonly (Node | null)[], offset: number): number {
+  let low = 0;
+  let high = list.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    const node = list[middle];
+    if (!node) return linearLastBefore(list, offset);
+    if (node.startInParent < offset) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
+}
+
+function linearLastBefore(list: readonly (Node | null)[], offset: number): number {
+  return list.findLastIndex((node) => node !== null && node.startInParent < offset);
+}
+
+/** Reads a part of the list of the path's last node again. `undefined` sends outward; `"give up"` says that only a fresh parse will do. */
+function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): ParsedText | "give up" | undefined {
+  const node = path.at(-1)!;
+  const start = path.reduce((sum, one, index) => sum + (index === 0 ? 0 : one.startInParent), 0);
+  const container = containerOf(node, start, tree.source);
+  if (container === undefined || container.list.includes(null)) return undefined;
+  if (damage.to > container.to || (container.from >= 0 && damage.from < container.from)) return undefined;
+  const isRoot = path.length === 1;
+  if (!isRoot && tree.problems.some(({ from, to, code }) => code === "missing-closer" && (to === start + node.length || (from <= container.to && to >= container.to)))) return undefined;
+
+  const first = firstToRead(tree, container, damage);
+  if (first < 0) return undefined;
+  const p = stateAt(tree, path, container, damage, first);
+  if (p === undefined) return undefined;
+
+  const fresh: Node[] = [];
+  let sync = -1;
+  p.watched = fresh;
+  p.isEnough = () => (sync = syncIndex(tree, p, container, damage, first)) >= 0;
+  try {
+    if (first === 0 && container.directives) parseDirectives(p, fresh as Statement[]);
+    if (sync < 0) container.read(p, fresh as never[], first > 0 && container.commas);
+  } catch (error) {
+    if (error instanceof Overrun) return undefined;
+    throw error;
+  }
+  if (p.problems.some(({ code }) => code === "too-deep")) return "give up";
+  if (sync < 0 && !endsAsBefore(tree, p, container, damage)) return undefined;
+  const last = sync < 0 ? container.list.length : sync;
+  if (!fits(tree, path, container, first, last, fresh)) return undefined;
+  if (p.sawModuleItem && !tree.root.module) return "give up";
+  return splice(tree, p, path, container, damage, first, last, fresh);
+}
+
+/** Index of the first element to be read again; -1 where the list cannot be read on from any place before the damage. */
+function firstToRead(tree: ParsedText, container: Container, { from }: Damage): number {
+  const { list, start } = container;
+  const endOf = (index: number): number => start + list[index]!.startInParent + list[index]!.length;
+  let first = lastBefore(list, from - start);
+  if (first < 0) first = 0;
+  else if (endOf(first) < from) first += 1;
+  while (first > 0 && (looksAt(tree, list[first - 1]!, endOf(first - 1)) >= from || isTroubled(tree, endOf(first - 1), first < list.length ? start + list[first]!.startInParent : container.to))) first -= 1;
+  if (container.jsx && first > 0) first -= 1;
+  if (container.directives) {
+    let directives = 0;
+    while (directives < list.length && (list[directives] as { directive?: string | null }).directive != null) directives += 1;
+    if (first <= directives) first = 0;
+  }
+  if (first === 0 && (container.from < 0 || (container.from > 0 && isTroubled(tree, container.from, container.from)))) return -1;
+  return first;
+}
+
+/** How far into the text the parser may have looked when it had read an element that ends at `end`. */
+function looksAt(tree: ParsedText, element: Node, end: number): number {
+  const note = tree.notes.get(element);
+  const scan = new ParseState(tree.source, tree.options);
+  scan.end = end;
+  scan.token = Token.Unknown;
+  next(scan);
+  next(scan);
+  return Math.max(scan.end, end + (note?.reach ?? 0));
+}
+
+/** Whether a problem was noticed in a gap between elements, or before it on the same line, so that it could have an echo behind it. */
+function isTroubled(tree: ParsedText, from: number, to: number): boolean {
+  if (tree.problems.length === 0) return false;
+  let line = from;
+  while (line > 0 && tree.source.charCodeAt(line - 1) !== 10) line -= 1;
+  return tree.problems.some((problem) => (problem.seen >= line && problem.seen <= to) || (problem.from <= to && problem.to >= from));
+}
+
+/** The state in which the parser stood before element `first`, at the new text. */
+function stateAt(tree: ParsedText, path: readonly Node[], container: Container, damage: Damage, first: number): ParseState | undefined {
+  const item = path[1];
+  // What an unclosed item is depends on all that follows it, so it is read from its beginning.
+  if (item !== undefined && tree.unclosed.has(item)) return undefined;
+  const p = startState(damage.source, tree.options, tree.root.module);
+  p.notes = tree.notes;
+  p.depth = p.itemDepth = path.length * 14;
+  if (!enterPath(p, path, tree.source)) return undefined;
+  if (path.length > 1) p.limit = container.to + damage.delta;
+  else p.closesNothing = closesNothing(tree, container, damage);
+  const before = first > 0 ? container.list[first - 1]! : undefined;
+  p.end = before ? container.start + before.startInParent + before.length : container.from;
+  p.prevEnd = p.end;
+  p.token = Token.Unknown;
+  try {
+    if (container.jsx) nextJsxChild(p);
+    else next(p);
+  } catch (error) {
+    if (error instanceof Overrun) return undefined;
+    throw error;
+  }
+  return p;
+}
+
+/** Whether a place is the beginning of an old item behind the damage, from which on all braces come in pairs. */
+function closesNothing(tree: ParsedText, { list }: Container, { from, end, delta }: Damage): ((offset: number) => boolean) | null {
+  // Only where all behind the damaged item is sound can it be told what a fresh parse would do.
+  const index = lastBefore(list, from);
+  const following = list[index + 1];
+  if (!following || [...tree.uneven.keys()].some((item) => item !== list[index]) || tree.problems.some(({ to }) => to >= following.startInParent)) return null;
+  return (offset) => {
+    if (offset <= end) return false;
+    const index = lastBefore(list, offset - delta + 1);
+    return index >= 0 && list[index]!.startInParent === offset - delta;
+  };
+}
+
+/** Index of the old element behind the damage that begins at the current token in the same state; -1 if there is none. */
+function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end, delta }: Damage, first: number): number {
+  if (p.start <= end || p.calm || p.coverInit >= 0) return -1;
+  const { list, start } = container;
+  const old = p.start - delta;
+  const index = lastBefore(list, old - start + 1);
+  if (index < first || list[index]!.startInParent !== old - start) return -1;
+  if (index === 0) return -1;
+  const oldEnd = start + list[index - 1]!.startInParent + list[index - 1]!.length;
+  if (p.prevEnd <= end) {
+    // The gap itself was damaged: what stands behind it must not depend on it.
+    if (container.commas || container.jsx) return -1;
+    if (p.newline !== /[\n\r\u2028\u2029]/.test(tree.source.slice(oldEnd, old))) return -1;
+    if (tree.problems.some((problem) => problem.to >= old && problem.from <= old + list[index]!.length)) return -1;
+  }
+  if (tree.problems.some((problem) => (problem.from <= old && problem.to >= oldEnd) || (problem.seen >= oldEnd && problem.seen <= old))) return -1;
+  if (!p.newline && isTroubled(tree, oldEnd, old)) return -1;
+  return index;
+}
+
+/** Whether the list, read to its end, ended at the same closer in the same state. */
+function endsAsBefore(tree: ParsedText, p: ParseState, container: Container, { end, delta }: Damage): boolean {
+  if (!container.closers.includes(p.token) || p.coverInit >= 0) return false;
+  if (p.token === Token.End) return true;
+  if (p.start !== container.to + delta || p.start < end) return false;
+  if (p.token !== Token.BraceClose && p.token !== Token.BracketClose && p.token !== Token.ParenClose && p.start === end) return false;
+  if (p.calm) return false;
+  if (!p.newline && isTroubled(tree, container.to, container.to)) return false;
+  return true;
+}
+
+/** Whether what was read fits in as a fresh parse would have it, as far as elements of a list depend on each other. */
+function fits(tree: ParsedText, path: readonly Node[], container: Container, first: number, last: number, fresh: readonly Node[]): boolean {
+  const { node, list } = container;
+  const removed = list.slice(first, last) as Node[];
+  const bracesOf = (elements: readonly Node[]): number => elements.reduce((sum, element) => sum + (tree.notes.get(element)?.braces ?? 0), 0);
+  const before = bracesOf(removed);
+  const now = bracesOf(fresh);
+  if (path.length > 1) {
+    if (now !== before) return false;
+  } else if (tree.unclosed.size > 0 && [...tree.uneven.values()].concat(now).some((braces) => braces < 0)) return false;
+  if (first === 0 && container.directives) {
+    const were = isStrict(removed as Statement[]);
+    const are = isStrict(fresh as Statement[]);
+    if (were || are) return false;
+  }
+  // Of some elements there can be only one.
+  if (node.type === "ClassBody") return count(removed, isConstructorLike) === 0 && count(fresh, isConstructorLike) === 0;
+  if (node.type === "ObjectExpression") return count(removed, isPrototype) === 0 && count(fresh, isPrototype) === 0;
+  if (node.type === "SwitchStatement") return count(removed, isDefault) === 0 && count(fresh, isDefault) === 0;
+  return true;
+}
+
+const count = (nodes: readonly Node[], test: (node: JavaScriptNode) => boolean): number => nodes.filter((node) => test(node as JavaScriptNode)).length;
+const isConstructorLike = (node: JavaScriptNode): boolean => node.type === "MethodDefinition" && node.kind === "constructor";
+const isDefault = (node: JavaScriptNode): boolean => node.type === "SwitchCase" && node.test === null;
+const isPrototype = (node: JavaScriptNode): boolean => node.type === "Property" && ((node.key.type === "Identifier" && node.key.name === "__proto__") || (node.key.type === "Literal" && node.key.value === "__proto__"));
+
+/** Puts the new elements in the place of the old ones `[first, last)`, and moves what is behind. */
+function splice(tree: ParsedText, p: ParseState, path: readonly Node[], container: Container, damage: Damage, first: number, last: number, fresh: Node[]): ParsedText | "give up" {
+  const { node, list, start } = container;
+  const { delta } = damage;
+  const regionStart = first > 0 ? start + list[first - 1]!.startInParent + list[first - 1]!.length : container.from;
+  const regionEnd = last < list.length ? start + list[last]!.startInParent : container.to;
+  let gaps = gapsOf.get(tree.root);
+  if (gaps === undefined) gapsOf.set(tree.root, (gaps = new WeakMap()));
+
+  placeList(node, list, last, gaps);
+  // Children behind the list, as a closing tag, are placed from the end too.
+  if ("closingElement" in node || "closingFragment" in node) {
+    const closing = ((node as { closingElement?: Node }).closingElement ?? (node as unknown as { closingFragment?: Node }).closingFragment)!;
+    if (closing.offset >= 0) closing.offset = ~(node.length - closing.offset);
+  }
+  if (path.length === 1) for (const element of list.slice(first, last)) tree.uneven.delete(element!), tree.unclosed.delete(element!);
+  for (const element of fresh) {
+    element.parent = node;
+    element.offset -= start;
+  }
+  replaceRange(list, first, last, fresh);
+  gaps.set(list, first + fresh.length);
+  for (let i = path.length - 2; i >= 0; i -= 1) {
+    const parent = path[i]!;
+    const child = path[i + 1]!;
+    const siblings = listOf(parent);
+    const guess = siblings === undefined ? -1 : lastBefore(siblings, child.startInParent + 1);
+    placeAround(parent, child, siblings, guess >= 0 && siblings![guess] === child ? guess : -1, gaps);
+  }
+  for (const outer of path) outer.length += delta;
+  for (const [element, braces] of p.uneven) tree.uneven.set(element, braces);
+  for (const element of p.unclosed) tree.unclosed.add(element);
+
+  if (tree.root.module && tree.options.module === "detect" && !tree.root.body.some((item) => item.type.startsWith("Import") || item.type.startsWith("Export"))) return "give up";
+  return { ...tree, source: damage.source, problems: mergeProblems(tree.problems, p.problems, regionStart, regionEnd, delta) };
+}
+
+/** `list.splice` without the limit on the number of arguments. */
+function replaceRange(list: (Node | null)[], first: number, last: number, fresh: readonly Node[]): void {
+  if (fresh.length < 10_000) {
+    list.splice(first, last - first, ...fresh);
+    return;
+  }
+  const tail = list.slice(last);
+  list.length = first;
+  for (const element of fresh) list.push(element);
+  for (const element of tail) list.push(element);
+}
+
+function mergeProblems(old: readonly SyntaxProblem[], found: readonly SyntaxProblem[], regionStart: number, regionEnd: number, delta: number): SyntaxProblem[] {
+  const move = (offset: number): number => (offset >= regionEnd ? offset + delta : offset);
+  const kept = old
+    .filter(({ seen }) => seen < regionStart || seen > regionEnd)
+    .map((problem): SyntaxProblem => ({
+      ...problem,
+      from: move(problem.from),
+      to: move(problem.to),
+      seen: move(problem.seen),
+      related: problem.related.map((place) => ({ ...place, from: move(place.from), to: move(place.to) })),
+      ...(problem.insert && { insert: { ...problem.insert, at: move(problem.insert.at) } }),
+    }));
+  return inOrder([...kept, ...found]);
+}
