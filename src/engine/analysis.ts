@@ -52,9 +52,8 @@ export interface AnalysisInput {
 
 type Visitor = (node: Node, file: FileView) => void;
 
-/** Analyses a text from scratch. */
-export function analyse({ text, info, language, settings, today }: AnalysisInput): Analysis {
-  const tree = language.parse(text.value, info);
+/** Analyses a text. `tree` is its tree, where there is one already. */
+export function analyse({ text, info, language, settings, today }: AnalysisInput, tree: Tree = language.parse(text.value, info)): Analysis {
   const names = language.names(tree);
   const hushes = findHushes(text, tree, language);
   const ready = readyMadeNames(settings);
@@ -88,6 +87,7 @@ export function analyse({ text, info, language, settings, today }: AnalysisInput
       names,
       problems: tree.problems,
       options,
+      edition: settings.language.edition,
       isBroken,
       isKnown: (name) => ready.has(name) || known.has(name),
       knownNames: function* () {

@@ -1,5 +1,5 @@
 /** Open documents and their alerts: the library's way in. */
-import type { Language } from "../languages/language.js";
+import type { Language, Tree } from "../languages/language.js";
 import { hushEdit } from "../remedy/hush-edit.js";
 import type { Certainty, Rule } from "../rules/rule.js";
 import { rules as builtInRules } from "../rules/index.js";
@@ -52,7 +52,14 @@ interface OpenState {
   text: Text;
   settings: ResolvedSettings;
   analysis: Analysis | undefined;
+  /** The tree of the text before the edits in `behind`. */
+  tree: Tree | undefined;
+  /** Edits that the tree has not been through yet, each with the text after it. */
+  behind: { readonly edit: Edit; readonly text: Text }[];
 }
+
+/** With more edits than this behind, a tree is made anew. */
+const mostBehind = 200;
 
 /** Documents and what is found in them. All offsets are UTF-16 code units. */
 export class Workspace {
@@ -82,7 +89,7 @@ export class Workspace {
     const language = this.languageFor(languageId);
     if (language === undefined) throw new WorkspaceError("unknown-language", `There is no language \`${languageId}\` here for ${uri}`);
     const resolved = settings === undefined ? this.settings : resolveSettings(settings, this.rules);
-    this.documents.set(uri, { uri, languageId, language, version, text: Text.of(text), settings: resolved, analysis: undefined });
+    this.documents.set(uri, { uri, languageId, language, version, text: Text.of(text), settings: resolved, analysis: undefined, tree: undefined, behind: [] });
   }
 
   /**
@@ -95,9 +102,11 @@ export class Workspace {
       throw new WorkspaceError("version-not-newer", `Version ${version} of ${uri} is not newer than version ${document.version}`);
     }
     let { text } = document;
+    const behind: OpenState["behind"] = [];
     for (const edit of edits) {
       try {
         text = text.apply(edit);
+        behind.push({ edit, text });
       } catch (error) {
         if (error instanceof RangeError) throw new WorkspaceError("range-outside-text", `An edit of ${uri} cannot be made: ${error.message}`);
         throw error;
@@ -106,6 +115,7 @@ export class Workspace {
     document.text = text;
     document.version = version;
     document.analysis = undefined;
+    document.behind.push(...behind);
   }
 
   /**
@@ -116,14 +126,12 @@ export class Workspace {
     const resolved = resolveSettings(settings, this.rules);
     if (uri !== undefined) {
       const document = this.document(uri);
-      document.settings = resolved;
-      document.analysis = undefined;
+      this.reconfigure(document, resolved);
       return;
     }
     for (const document of this.documents.values()) {
       if (document.settings !== this.settings) continue;
-      document.settings = resolved;
-      document.analysis = undefined;
+      this.reconfigure(document, resolved);
     }
     this.settings = resolved;
   }
@@ -177,10 +185,30 @@ export class Workspace {
   private analysis(uri: string): Analysis {
     const document = this.document(uri);
     if (document.analysis === undefined) {
-      document.analysis = analyse(this.input(document));
+      document.analysis = analyse(this.input(document), this.tree(document));
       for (const failure of document.analysis.failures) this.options.onFailure?.(uri, failure);
     }
     return document.analysis;
+  }
+
+  private reconfigure(document: OpenState, settings: ResolvedSettings): void {
+    // What counts as a module decides how the text is read.
+    if (settings.language.modules !== document.settings.language.modules) document.tree = undefined;
+    document.settings = settings;
+    document.analysis = undefined;
+  }
+
+  /** The tree of a document as it is now: the one there was, brought through the edits since, or a new one. */
+  private tree(document: OpenState): Tree {
+    const { language, behind, text } = document;
+    const { info } = this.input(document);
+    let { tree } = document;
+    if (language.reparse === undefined || behind.length > mostBehind) tree = behind.length === 0 ? tree : undefined;
+    if (tree === undefined) tree = language.parse(text.value, info);
+    else for (const step of behind) tree = language.reparse!(tree, step.edit, step.text.value);
+    document.tree = tree;
+    document.behind = [];
+    return tree;
   }
 
   private input({ uri, languageId, language, text, settings }: OpenState): AnalysisInput {

@@ -40,6 +40,8 @@ export interface FileView<Options = unknown> {
   readonly names: Names;
   readonly problems: readonly SyntaxProblem[];
   readonly options: Options;
+  /** The edition of ECMAScript in the settings, as a year. */
+  readonly edition: number;
   /** Whether something is wrong with the form of what a node covers, so that little can be said of it for sure. */
   readonly isBroken: (node: Node) => boolean;
   /** Whether a name exists although the file does not declare it: by the edition, a runtime or the settings. */
@@ -50,9 +52,12 @@ export interface FileView<Options = unknown> {
   readonly alert: (at: Node | Span, finding: Finding) => void;
 }
 
+/** The node of a kind; some nodes serve as two. */
+type NodeOf<Type, Any = JavaScriptNode> = Any extends { type: infer Own } ? (Type extends Own ? Any : never) : never;
+
 /** Functions to be called for nodes of a kind, each in the order of the text. */
 export type Visitors<Options> = {
-  readonly [Type in JavaScriptNode["type"]]?: (node: Extract<JavaScriptNode, { type: Type }>, file: FileView<Options>) => void;
+  readonly [Type in JavaScriptNode["type"]]?: (node: NodeOf<Type>, file: FileView<Options>) => void;
 };
 
 /**
@@ -63,11 +68,14 @@ export interface AlertingExample {
   readonly code: string;
   readonly after?: string;
   readonly options?: unknown;
+  /** The edition of the language in the settings, if not the newest. */
+  readonly edition?: number;
 }
 
 export interface QuietExample {
   readonly code: string;
   readonly options?: unknown;
+  readonly edition?: number;
 }
 
 /** The built-in kits a rule can belong to by itself; `thorough` holds all that are not only in `tidy`. */

@@ -50,7 +50,7 @@ export function checkExamples(rule: Rule, language: Language = javascript()): Ex
   const quiet = rule.examples.quiet.map((example): AlertingExample => example);
   for (const example of [...rule.examples.alerts, ...quiet]) {
     const { code, ranges } = readMarks(example.code);
-    const { alerts, after } = run(rule, language, code, example.options);
+    const { alerts, after } = run(rule, language, code, example);
     const expected = writeMarks(code, ranges);
     const actual = writeMarks(code, alerts);
     if (actual !== expected) faults.push({ example: example.code, expected, actual });
@@ -59,11 +59,11 @@ export function checkExamples(rule: Rule, language: Language = javascript()): Ex
   return faults;
 }
 
-function run(rule: Rule, language: Language, code: string, options: unknown): { alerts: Span[]; after: string } {
+function run(rule: Rule, language: Language, code: string, { options, edition }: AlertingExample): { alerts: Span[]; after: string } {
   const levels = { [rule.id]: rule.level };
   const tune = options === undefined ? {} : { [rule.id]: options as Record<string, unknown> };
   const own = builtIn.some(({ id }) => id === rule.id) ? [] : [rule];
-  const settings: Settings = { kits: [], levels, tune };
+  const settings = { kits: [], levels, tune, ...(edition !== undefined && { language: { edition } }) } as Settings;
   const workspace = createWorkspace({
     languages: [language],
     settings,

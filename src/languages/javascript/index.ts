@@ -3,7 +3,8 @@ import { defineLanguage, type DocumentInfo, type Language } from "../language.js
 import { commentsWith, followingNode } from "./comments.js";
 import { findNames } from "./names.js";
 import type { Program } from "./nodes/index.js";
-import { parse, type ParseOptions } from "./parser/index.js";
+import { reparse } from "./incremental/reparse.js";
+import { parse, type ParsedText, type ParseOptions } from "./parser/index.js";
 
 export * from "./nodes/index.js";
 export { reparse } from "./incremental/reparse.js";
@@ -26,6 +27,7 @@ export function javascript(): Language {
     languageIds: ["javascript", "javascriptreact", "typescript", "typescriptreact"],
     extensions: [".js", ".mjs", ".cjs", ".jsx", ".ts", ".mts", ".cts", ".tsx"],
     parse: (text, info) => parse(text, parseOptionsFor(info)),
+    reparse: (tree, edit, text) => reparse(tree as ParsedText, edit, text),
     names: (tree) => findNames(tree.root as Program, (tree.root as Program).typescript),
     comments: (text, tree, opening) => commentsWith(text, tree.root, opening),
     following: (text, tree, offset) => followingNode(text, tree.root, offset),

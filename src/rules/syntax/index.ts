@@ -1,6 +1,7 @@
 /** The area `syntax`: what the parser finds, as rules with documentation of their own. */
 import type { SyntaxCode } from "../../syntax/problem.js";
 import { defineRule, type AlertingExample, type QuietExample, type Rule } from "../rule.js";
+import { notInEdition } from "./not-in-edition.js";
 import { repeatedDeclaration } from "./repeated-declaration.js";
 import { unknownPrivate } from "./unknown-private.js";
 
@@ -110,4 +111,5 @@ export const syntaxRules: readonly Rule[] = [
   ),
   repeatedDeclaration,
   unknownPrivate,
+  notInEdition,
 ];

@@ -128,10 +128,15 @@ function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): Par
     throw error;
   }
   if (p.problems.some(({ code }) => code === "too-deep")) return "give up";
+  // A list with holes is read as a whole.
+  if (fresh.includes(null as never)) return undefined;
   if (sync < 0 && !endsAsBefore(tree, p, container, damage)) return undefined;
   const last = sync < 0 ? container.list.length : sync;
   if (!fits(tree, path, container, first, last, fresh)) return undefined;
   if (p.sawModuleItem && !tree.root.module) return "give up";
+  // An item is unclosed because of all that follows it, which only sound code leaves as it was.
+  const others = [...tree.unclosed].some((item) => path.length > 1 || !container.list.slice(first, last).includes(item));
+  if (others && (p.problems.length > 0 || tree.problems.some(({ seen }) => seen >= damage.from - 1))) return "give up";
   return splice(tree, p, path, container, damage, first, last, fresh);
 }
 
@@ -142,14 +147,14 @@ function firstToRead(tree: ParsedText, container: Container, { from }: Damage): 
   let first = lastBefore(list, from - start);
   if (first < 0) first = 0;
   else if (endOf(first) < from) first += 1;
-  while (first > 0 && (looksAt(tree, list[first - 1]!, endOf(first - 1)) >= from || isTroubled(tree, endOf(first - 1), first < list.length ? start + list[first]!.startInParent : container.to))) first -= 1;
+  while (first > 0 && (looksAt(tree, list[first - 1]!, endOf(first - 1)) >= from || isTroubled(tree, container, first))) first -= 1;
   if (container.jsx && first > 0) first -= 1;
   if (container.directives) {
     let directives = 0;
     while (directives < list.length && (list[directives] as { directive?: string | null }).directive != null) directives += 1;
     if (first <= directives) first = 0;
   }
-  if (first === 0 && (container.from < 0 || (container.from > 0 && isTroubled(tree, container.from, container.from)))) return -1;
+  if (first === 0 && (container.from < 0 || (container.from > 0 && isHeadTroubled(tree, container)))) return -1;
   return first;
 }
 
@@ -164,12 +169,22 @@ function looksAt(tree: ParsedText, element: Node, end: number): number {
   return Math.max(scan.end, end + (note?.reach ?? 0));
 }
 
-/** Whether a problem was noticed in a gap between elements, or before it on the same line, so that it could have an echo behind it. */
-function isTroubled(tree: ParsedText, from: number, to: number): boolean {
+/** Whether a problem was noticed in the gap behind the element before `index`, or could have an echo there. */
+function isTroubled(tree: ParsedText, { list, start, to }: Container, index: number): boolean {
   if (tree.problems.length === 0) return false;
-  let line = from;
-  while (line > 0 && tree.source.charCodeAt(line - 1) !== 10) line -= 1;
-  return tree.problems.some((problem) => (problem.seen >= line && problem.seen <= to) || (problem.from <= to && problem.to >= from));
+  const before = list[index - 1]!;
+  if (tree.notes.get(before)?.calm) return true;
+  const gapStart = start + before.startInParent + before.length;
+  const gapEnd = index < list.length ? start + list[index]!.startInParent : to;
+  return tree.problems.some(({ from, to: end, seen }) => (seen >= gapStart && seen <= gapEnd) || (from <= gapEnd && end >= gapStart));
+}
+
+/** Whether a problem noticed before a list begins could have an echo at its head: unless a line certainly ended in between. */
+function isHeadTroubled(tree: ParsedText, { from }: Container): boolean {
+  const noticed = Math.max(-1, ...tree.problems.map(({ seen }) => seen).filter((seen) => seen <= from));
+  if (noticed < 0) return false;
+  const between = tree.source.slice(noticed, from);
+  return between.includes("`") || !/[^\\\r][\n\r]/.test(between);
 }
 
 /** The state in which the parser stood before element `first`, at the new text. */
@@ -225,8 +240,7 @@ function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end,
     if (p.newline !== /[\n\r\u2028\u2029]/.test(tree.source.slice(oldEnd, old))) return -1;
     if (tree.problems.some((problem) => problem.to >= old && problem.from <= old + list[index]!.length)) return -1;
   }
-  if (tree.problems.some((problem) => (problem.from <= old && problem.to >= oldEnd) || (problem.seen >= oldEnd && problem.seen <= old))) return -1;
-  if (!p.newline && isTroubled(tree, oldEnd, old)) return -1;
+  if (isTroubled(tree, container, index)) return -1;
   return index;
 }
 
@@ -236,9 +250,9 @@ function endsAsBefore(tree: ParsedText, p: ParseState, container: Container, { e
   if (p.token === Token.End) return true;
   if (p.start !== container.to + delta || p.start < end) return false;
   if (p.token !== Token.BraceClose && p.token !== Token.BracketClose && p.token !== Token.ParenClose && p.start === end) return false;
-  if (p.calm) return false;
-  if (!p.newline && isTroubled(tree, container.to, container.to)) return false;
-  return true;
+  // What was noticed up to the closer could have an echo behind it, unless its line or statement ends there.
+  if (/^.[ \t]*(?:[\n\r;]|$)/.test(tree.source.slice(container.to, container.to + 80))) return true;
+  return !p.calm && (container.list.length === 0 ? !isHeadTroubled(tree, container) : !isTroubled(tree, container, container.list.length));
 }
 
 /** Whether what was read fits in as a fresh parse would have it, as far as elements of a list depend on each other. */
@@ -248,9 +262,7 @@ function fits(tree: ParsedText, path: readonly Node[], container: Container, fir
   const bracesOf = (elements: readonly Node[]): number => elements.reduce((sum, element) => sum + (tree.notes.get(element)?.braces ?? 0), 0);
   const before = bracesOf(removed);
   const now = bracesOf(fresh);
-  if (path.length > 1) {
-    if (now !== before) return false;
-  } else if (tree.unclosed.size > 0 && [...tree.uneven.values()].concat(now).some((braces) => braces < 0)) return false;
+  if (path.length > 1 && now !== before) return false;
   if (first === 0 && container.directives) {
     const were = isStrict(removed as Statement[]);
     const are = isStrict(fresh as Statement[]);

@@ -7,7 +7,7 @@ import { PARENTHESIZED } from "../../../syntax/node.js";
 import { parseClassExpression, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { enough, take } from "./elements.js";
-import { parseArrowRest, parseFunctionExpression } from "./functions.js";
+import { parseArrowHead, parseArrowRest, parseFunctionExpression } from "./functions.js";
 import { parseJsx } from "./jsx.js";
 import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js";
 import { checkReserved, missing, parseIdentifier, parsePrivateName, parseWord } from "./names.js";
@@ -491,11 +491,11 @@ function parseAsync(p: ParseState): Expression {
   const after = peek(p);
   if (after.token === Token.Function && !after.newline) return parseFunctionExpression(p);
   if (p.typescript && !after.newline && (after.token === Token.ParenOpen || after.token === Token.Less)) {
-    const arrow = tryParse(p, () => {
+    const head = tryParse(p, () => {
       next(p);
-      return parseArrowOfTypeScript(p, start, true, false);
+      return parseArrowHead(p, true);
     });
-    if (arrow !== undefined) return arrow;
+    if (head !== undefined) return parseArrowRest(p, start, head.params, true, head.typeParameters, head.returnType);
   }
   if (after.token !== Token.ParenOpen || after.newline) return parseIdentifier(p);
   const name = new Identifier(start, end, "async");

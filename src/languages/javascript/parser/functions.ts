@@ -246,11 +246,15 @@ export function parseArrowRest(p: ParseState, start: number, params: Pattern[], 
   return new ArrowFunctionExpression(start, p.prevEnd, params, body, async, typeParameters, returnType);
 }
 
-/**
- * An arrow function of TypeScript: `<T>(a: A): B => …`, its parameters read as such from the start. The current token is `(` or `<`.
- * `undefined`, with nothing reported that could not be taken back, where no `=>` follows.
- */
-export function parseTypedArrow(p: ParseState, start: number, async: boolean): ArrowFunctionExpression | undefined {
+/** What stands before the `=>` of an arrow function in TypeScript. */
+export interface ArrowHead {
+  readonly typeParameters: TypeParameters | null;
+  readonly params: Pattern[];
+  readonly returnType: Type | null;
+}
+
+/** The head of an arrow function of TypeScript: `<T>(a: A): B`. The current token is `(` or `<`. `undefined` where no `=>` follows. */
+export function parseArrowHead(p: ParseState, async: boolean): ArrowHead | undefined {
   const { context } = p;
   p.context &= ~Context.NoIn;
   if (async) p.context |= Context.Async;
@@ -258,6 +262,5 @@ export function parseTypedArrow(p: ParseState, start: number, async: boolean): A
   const params = parseParameters(p);
   p.context = context;
   const returnType = parseReturnType(p);
-  if (p.token !== Token.Arrow || p.newline) return undefined;
-  return parseArrowRest(p, start, params, async, typeParameters, returnType);
+  return p.token === Token.Arrow && !p.newline ? { typeParameters, params, returnType } : undefined;
 }

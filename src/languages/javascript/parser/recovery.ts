@@ -8,12 +8,14 @@ interface Details {
   readonly related?: readonly RelatedPlace[];
   /** An insertion that settles the problem. */
   readonly insert?: { readonly at: number; readonly text: string };
+  /** Where it was noticed, if not at the current token. */
+  readonly seen?: number;
 }
 
 /** Adds a problem at a range. */
 export function report(p: ParseState, code: SyntaxCode, from: number, to: number, message: string, details: Details = {}): void {
-  const { related = [], insert } = details;
-  p.problems.push(insert ? { code, from, to, message, related, seen: p.start, insert } : { code, from, to, message, related, seen: p.start });
+  const { related = [], insert, seen = p.start } = details;
+  p.problems.push(insert ? { code, from, to, message, related, seen, insert } : { code, from, to, message, related, seen });
 }
 
 /**

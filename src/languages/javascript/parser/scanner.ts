@@ -87,7 +87,7 @@ function skipBlockComment(p: ParseState, at: number): number {
   const close = p.source.indexOf("*/", at + 2);
   const end = close < 0 ? p.length : close + 2;
   if (close < 0) {
-    report(p, "unfinished-comment", at, at + 2, "This comment has no end: put `*/` behind it", { insert: { at: p.length, text: "*/" } });
+    report(p, "unfinished-comment", at, at + 2, "This comment has no end: put `*/` behind it", { insert: { at: p.length, text: "*/" }, seen: at });
   }
   if (!p.newline) for (let i = at + 2; i < end && !p.newline; i += 1) if (isLineEnd(p.source.charCodeAt(i))) p.newline = true;
   return end;

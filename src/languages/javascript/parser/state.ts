@@ -57,6 +57,8 @@ export interface ElementNote {
   readonly reach: number;
   /** `{` minus `}` tokens in it. */
   readonly braces: number;
+  /** Whether what came next would have been taken for an echo of a problem. */
+  readonly calm: boolean;
 }
 
 /** Notes on the elements for which there is something to note. */

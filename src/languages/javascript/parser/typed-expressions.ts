@@ -3,7 +3,7 @@ import {
   AsExpression, Identifier, InstantiationExpression, Missing, NameType, SatisfiesExpression, TaggedTemplateExpression, TypeAssertion, type Expression, type Type,
 } from "../nodes/index.js";
 import { parseCall, parseUnary } from "./expressions.js";
-import { parseTypedArrow } from "./functions.js";
+import { parseArrowHead, parseArrowRest, type ArrowHead } from "./functions.js";
 import { startsExpression } from "./lists.js";
 import { expectCloser, here, openerHere, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
@@ -20,20 +20,25 @@ import { parseType, parseTypeArguments, splitGreater } from "./types.js";
 export function parseArrowOfTypeScript(p: ParseState, start: number, async: boolean, needsColon: boolean): Expression | undefined {
   const kind = arrowKind(p, async);
   if (kind === "no") return undefined;
+  const finish = ({ params, typeParameters, returnType }: ArrowHead): Expression => parseArrowRest(p, start, params, async, typeParameters, returnType);
   if (kind === "sure") {
-    const arrow = parseTypedArrow(p, start, async);
-    if (arrow !== undefined) return arrow;
+    const head = parseArrowHead(p, async);
+    if (head !== undefined) return finish(head);
     reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`=>\` is missing behind the parameters, before ${here(p)}`);
     return new Missing(start, p.prevEnd);
   }
   if (p.triedArrows.has(start)) return undefined;
-  const arrow = tryParse(p, () => {
-    const found = parseTypedArrow(p, start, async);
-    // Between the `?` and `:` of a condition, a type behind the parameters may be the condition's other side.
-    return found !== undefined && needsColon && found.returnType !== null && p.token !== Token.Colon ? undefined : found;
-  });
-  if (arrow === undefined) p.triedArrows.add(start);
-  return arrow;
+  const isWhole = (): boolean => {
+    const found = parseArrowHead(p, async);
+    if (found === undefined) return false;
+    finish(found);
+    return found.returnType === null || at(p, Token.Colon);
+  };
+  // Between the `?` and `:` of a condition, a type behind the parameters may be the condition's other side.
+  const head = needsColon && !lookAhead(p, isWhole) ? undefined : tryParse(p, () => parseArrowHead(p, async));
+  if (head !== undefined) return finish(head);
+  p.triedArrows.add(start);
+  return undefined;
 }
 
 /** Whether the current `(` or `<` begins an arrow function, as far as a look ahead tells. */
