@@ -120,6 +120,21 @@ interface Modifiers {
 
 const typescriptModifiers = new Set(["public", "private", "protected", "abstract", "override", "readonly", "declare"]);
 
+const accessWords = new Set(["public", "private", "protected"]);
+const beforeStatic = new Set(["public", "private", "protected", "declare"]);
+
+/** Reports a modifier that is there already or stands behind one that it must precede. */
+function checkModifier(p: ParseState, word: string, found: Modifiers): void {
+  const { words } = found;
+  if (words.includes(word)) report(p, "misplaced", p.start, p.end, `\`${word}\` stands here twice`);
+  else if (accessWords.has(word)) {
+    const other = words.find((one) => accessWords.has(one));
+    const first = words.find((one) => one !== "declare") ?? (found.static ? "static" : undefined);
+    if (other !== undefined) report(p, "misplaced", p.start, p.end, `A member is either \`${other}\` or \`${word}\``);
+    else if (first !== undefined) report(p, "misplaced", p.start, p.end, `\`${word}\` stands before \`${first}\``);
+  } else if ((word === "override" || word === "abstract") && words.includes("readonly")) report(p, "misplaced", p.start, p.end, `\`${word}\` stands before \`readonly\``);
+}
+
 /** Whether a token behind a modifier-like word, in a class, shows that the word is itself the member's name. */
 function endsName(p: ParseState, token: Token): boolean {
   return endsMemberName(token) || (p.typescript && (token === Token.Question || token === Token.Bang || token === Token.Less));
@@ -136,7 +151,11 @@ function parseModifiers(p: ParseState): Modifiers {
     if (word === "static") {
       if (found.static) break;
       found.static = true;
-    } else found.words = [...found.words, word];
+      if (found.words.some((other) => !beforeStatic.has(other))) report(p, "misplaced", p.start, p.end, `\`static\` stands before \`${found.words.find((other) => !beforeStatic.has(other))}\``);
+    } else {
+      checkModifier(p, word, found);
+      found.words = [...found.words, word];
+    }
     next(p);
     if (word === "static" && at(p, Token.BraceOpen)) return found;
   }
@@ -180,6 +199,7 @@ function parseMember(p: ParseState, derived: boolean): ClassMember | undefined {
       kind = "constructor";
     }
     if (special && name === "prototype" && modifiers.static) report(p, "misplaced", key.offset, endOf(key), "A static member cannot be called `prototype`");
+    if (modifiers.words.includes("readonly")) report(p, "misplaced", start, endOf(key), "Only fields can be `readonly`, not methods");
     const { async, generator } = modifiers;
     const value = parseMethod(p, { async, generator, kind, derived: derived && kind === "constructor", overload: p.typescript });
     return new MethodDefinition(start, p.prevEnd, key, kind, value, computed, modifiers.static, decorators, modifiers.words, mark === "?");

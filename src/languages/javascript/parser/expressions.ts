@@ -160,6 +160,7 @@ function parseBinaryRest(p: ParseState, start: number, first: Expression, least:
       continue;
     }
     const level = precedence[token]!;
+    if (token === Token.Less && p.tags.length > 0 && atClosingTag(p)) return left;
     if (level <= least || (token === Token.In && has(p, Context.NoIn))) return left;
     const operatorStart = p.start;
     const operator = p.source.slice(p.start, p.end);
@@ -175,6 +176,14 @@ function parseBinaryRest(p: ParseState, start: number, first: Expression, least:
       left = new LogicalExpression(start, p.prevEnd, left, operator, tight);
     } else left = new BinaryExpression(start, p.prevEnd, left, operator, tight);
   }
+}
+
+/** Whether the current `<` begins the closing tag of the open JSX element, where the rest of the line holds no other `/` that could end a pattern. */
+function atClosingTag(p: ParseState): boolean {
+  const tag = `</${p.tags.at(-1)!}>`;
+  if (!p.source.startsWith(tag, p.start)) return false;
+  const rest = p.source.slice(p.start + tag.length, p.start + 300).split(/[\n\r]/)[0]!;
+  return !/[^<]\/(?!>)|^\//.test(rest);
 }
 
 const relational = precedence[Token.Less]!;
@@ -345,7 +354,7 @@ function parseMemberName(p: ParseState, dot: number): Expression {
     const halfTyped = p.newline && startsDeclaration.has(p.token) && statementFollows(p);
     if (!halfTyped) return parseWord(p);
   }
-  reportForm(p, "missing-part", dot, dot + 1, "A name is missing behind this dot");
+  reportForm(p, "missing-part", dot, p.source.charCodeAt(dot) === 63 ? dot + 2 : dot + 1, "A name is missing behind this dot");
   return new Missing(p.prevEnd, p.prevEnd);
 }
 

@@ -9,7 +9,7 @@ import { parseAssignment } from "./expressions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, parseBindingName } from "./names.js";
 import { annotated, parseBinding, parseBindingWithDefault, parseRest, withDefault } from "./patterns.js";
-import { eat, endOf, expect, expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
+import { eat, endOf, expect, expectCloser, indentAt, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
 import { parseDirectives, parseStatements, semicolon } from "./statements.js";
@@ -66,14 +66,25 @@ export function parseTypeParameterList(p: ParseState, open: Token = Token.ParenO
 }
 
 function parseParameterList(p: ParseState, close: Token, opener: Opener, params: Pattern[], methods: boolean): void {
+  let optional = false;
   while (p.token !== close && p.token !== Token.End && p.token !== Token.BraceClose) {
     const param = parseParameter(p, methods);
     params.push(param);
+    if (p.typescript) optional = checkOptional(p, param, optional);
     if (param.type === "RestElement") {
       if (p.token !== close && !at(p, Token.End) && !has(p, Context.Ambient)) report(p, "misplaced", param.offset, endOf(param), "The rest of the parameters comes last and has nothing behind it");
     } else if (param.type === "Missing" && p.token !== Token.Comma) break;
     if (!parseListEnd(p, close, opener)) break;
   }
+}
+
+/** Reports a parameter that must be given behind one that may be left out. Returns whether any so far may. */
+function checkOptional(p: ParseState, param: Pattern, before: boolean): boolean {
+  const inner = param.type === "ParameterProperty" ? param.parameter : param;
+  if (inner.type === "AnnotatedPattern" && inner.optional) return true;
+  const required = inner.type === "AnnotatedPattern" || inner.type === "Identifier" || inner.type === "ObjectPattern" || inner.type === "ArrayPattern";
+  if (before && required) report(p, "misplaced", param.offset, endOf(param), "A parameter that must be given cannot follow one that may be left out");
+  return before;
 }
 
 const parameterModifiers = new Set(["public", "private", "protected", "readonly", "override"]);
@@ -106,9 +117,15 @@ function parseTypedParameter(p: ParseState): Pattern {
 }
 
 /** A function's body in braces; checks that depend on its own directives are made for the parameters too. */
-function parseBody(p: ParseState, id: Identifier | Missing | null, params: readonly Pattern[], unique: boolean, overload: boolean): FunctionBody | null {
+function parseBody(p: ParseState, id: Identifier | Missing | null, params: readonly Pattern[], unique: boolean, overload: boolean, from = Infinity): FunctionBody | null {
   const start = p.start;
   const opener = openerHere(p);
+  if (p.token !== Token.BraceOpen && bodyFollows(p, from)) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`{` is missing to begin the function's body", { insert: { at: p.prevEnd, text: " {" } });
+    const body = parseStatements(p, Token.BraceClose, start, []);
+    if (p.token === Token.BraceClose) next(p);
+    return new FunctionBody(start, p.prevEnd, body);
+  }
   if (p.token !== Token.BraceOpen) {
     if (p.typescript && (overload || has(p, Context.Ambient)) && (p.newline || p.token === Token.Semicolon || p.token === Token.BraceClose || p.token === Token.End)) {
       semicolon(p, "the function");
@@ -132,6 +149,13 @@ function parseBody(p: ParseState, id: Identifier | Missing | null, params: reado
   }
   if (unique || has(p, Context.Strict) || params.some((param) => !isSimple(param))) checkDuplicates(p, params);
   return new FunctionBody(start, p.prevEnd, body);
+}
+
+/** Whether what follows on the next line is the body of a function that begins at `from` and lacks its brace: it is indented more deeply. */
+function bodyFollows(p: ParseState, from: number): boolean {
+  if (from === Infinity || !p.newline || has(p, Context.Ambient) || p.token === Token.End || p.token === Token.BraceClose || p.token === Token.Semicolon) return false;
+  if (p.token === Token.Function || p.token === Token.Export || p.token === Token.At || isWord(p, "async") || isWord(p, "declare")) return false;
+  return indentAt(p.source, p.start) > indentAt(p.source, from);
 }
 
 /** The names that parameters declare, with their absolute starts; the parameters themselves have no parent yet. */
@@ -183,7 +207,7 @@ export function parseFunctionDeclaration(p: ParseState, asDefault = false): Func
     const typeParameters = p.typescript ? parseTypeParameters(p) : null;
     const params = parseParameters(p);
     const returnType = p.typescript ? parseReturnType(p) : null;
-    const body = parseBody(p, id, params, false, true);
+    const body = parseBody(p, id, params, false, true, start);
     return new FunctionDeclaration(start, p.prevEnd, id as Identifier | null, params, body, async, generator, typeParameters, returnType);
   });
 }
@@ -211,7 +235,7 @@ export function parseMethod(p: ParseState, form: MethodForm): FunctionExpression
   const add = asyncBits(form.async, form.generator) | Context.SuperProperty | (form.derived ? Context.SuperCall : 0);
   return inFunction(p, add, () => {
     const typeParameters = p.typescript ? parseTypeParameters(p) : null;
-    const params = parseParameters(p, true);
+    const params = parseParameters(p, form.kind === "constructor");
     const own = params.filter((param) => !(param.type === "AnnotatedPattern" ? param.target : param).type.startsWith("This"));
     if (form.kind === "get" && own.length > 0) report(p, "misplaced", start, p.prevEnd, "A getter takes no parameters");
     if (form.kind === "set" && (own.length !== 1 || own[0]!.type === "RestElement")) report(p, "misplaced", start, p.prevEnd, "A setter takes exactly one parameter");

@@ -53,12 +53,15 @@ function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
   const name = parseName(p);
   const typeArguments = p.typescript ? parseTypeArguments(p) : null;
   const attributes: (JSXAttribute | JSXSpreadAttribute)[] = [];
-  while (p.token === Token.BraceOpen || isWordLike(p.token)) attributes.push(parseAttribute(p));
+  while ((p.token === Token.BraceOpen || isWordLike(p.token)) && !attributes.some(isUnfinished)) attributes.push(parseAttribute(p));
   const text = p.source.slice(name.offset, name.offset + name.length);
   if (p.token === Token.Slash) {
     next(p);
     closeTag(p, move);
     return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, true, typeArguments), [], null);
+  }
+  if (attributes.some(isUnfinished)) {
+    return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, false, typeArguments), [], null);
   }
   if (p.token !== Token.Greater) {
     reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`>\` is missing to close the tag \`<${text}\` before ${here(p)}`, {
@@ -77,6 +80,13 @@ function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
   const closingName = parseName(p);
   closeTag(p, move);
   return new JSXElement(start, p.prevEnd, opening, children, new JSXClosingElement(closed, p.prevEnd, closingName));
+}
+
+/** Whether an attribute's text lacks its end, so that nothing is known of the tag behind it. */
+function isUnfinished(attribute: JSXAttribute | JSXSpreadAttribute): boolean {
+  if (attribute.type !== "JSXAttribute" || attribute.value?.type !== "Literal") return false;
+  const { raw } = attribute.value;
+  return raw.length < 2 || raw[0] !== raw.at(-1);
 }
 
 /** Moves behind the `>` of a tag. */
@@ -162,6 +172,7 @@ function parseContainer(p: ParseState, move: Move): JSXExpressionContainer | JSX
   if (spread) next(p);
   const expression = parseExpressionWithIn(p, parseExpression);
   if (at(p, Token.BraceClose)) move(p);
+  else if (at(p, Token.End)) expectCloser(p, Token.BraceClose, opener, "the expression");
   else {
     expectCloser(p, Token.BraceClose, opener, "the expression");
     p.end = p.prevEnd;

@@ -1,7 +1,8 @@
 /** What lies between the elements of a list in brackets. */
 import { here, indentAt, reportForm, type Opener } from "./recovery.js";
 import { next, peek } from "./scanner.js";
-import { at, type ParseState } from "./state.js";
+import { lookAhead, skipBrackets } from "./speculate.js";
+import { at, Context, has, type ParseState } from "./state.js";
 import { isKeyword, isWordLike, Token } from "./token.js";
 
 /** Whether an expression may begin with the current token. */
@@ -37,8 +38,16 @@ export function parseListEnd(p: ParseState, closer: Token, opener: Opener): bool
     return true;
   }
   if (p.token === closer || p.token === Token.End) return false;
+  if (p.token === Token.Semicolon && closer !== Token.BraceClose && closesOnLine(p, closer)) {
+    reportForm(p, "unexpected", p.start, p.end, "A `,` separates these, not a `;`");
+    next(p);
+    p.calm = true;
+    return true;
+  }
   const goesOn = startsExpression(p) || p.token === Token.Ellipsis || (closer === Token.BraceClose && isKeyword(p.token) && !p.newline);
   if (!goesOn) {
+    // Behind a parameter with its type a `:` most likely begins the return type: the closer is missing.
+    if (p.token === Token.Colon && closer === Token.ParenClose && has(p, Context.Parameters)) return false;
     if (p.token === Token.Colon || p.token === Token.Assign || p.token === Token.Semicolon && closer === Token.BraceClose) return skipWithin(p, closer);
     return false;
   }
@@ -48,6 +57,21 @@ export function parseListEnd(p: ParseState, closer: Token, opener: Opener): bool
   p.missingComma = p.start;
   reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, { insert: { at: p.prevEnd, text: "," } });
   return true;
+}
+
+/** Whether behind the current `;` something and then the list's closer stand on the same line. */
+function closesOnLine(p: ParseState, closer: Token): boolean {
+  return lookAhead(p, () => {
+    next(p);
+    if (p.newline || !startsExpression(p)) return false;
+    while (!p.newline && !at(p, Token.End) && !at(p, Token.Semicolon)) {
+      if (at(p, closer)) return true;
+      if (at(p, Token.ParenOpen) || at(p, Token.BracketOpen) || at(p, Token.BraceOpen)) {
+        if (!skipBrackets(p)) return false;
+      } else next(p);
+    }
+    return false;
+  });
 }
 
 /** Reports the current token as one that fits nowhere in the list and moves on to the list's next comma or closer on the same line. */

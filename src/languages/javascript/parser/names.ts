@@ -39,6 +39,13 @@ export function parseIdentifier(p: ParseState, binding = false): Identifier {
 /** Reads a name to be declared; what else stands here is reported, and a reserved word is passed over where a name was surely meant. */
 export function parseBindingName(p: ParseState, construct: string): Identifier | Missing {
   if (p.token === Token.Name) return parseIdentifier(p, true);
+  if ((p.token === Token.Number || p.token === Token.BigInt || p.token === Token.String) && !p.newline) {
+    const { start } = p;
+    // A number with letters behind it has been reported by the scanner.
+    if (!p.problems.some(({ code, from }) => code === "malformed" && from === start)) reportForm(p, "unexpected", p.start, p.end, `${here(p)} cannot be a name: choose one for ${construct}`);
+    next(p);
+    return new Missing(start, start);
+  }
   if (isKeyword(p.token) && !p.newline) {
     reportForm(p, "unexpected", p.start, p.end, `${here(p)} is a reserved word and cannot be a name: choose another for ${construct}`);
     const node = new Identifier(p.start, p.end, tokenText(p));

@@ -100,6 +100,12 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
   const keyStart = p.start;
   const key = parsePropertyKey(p);
   if (key === undefined) {
+    if (p.token === Token.Colon) {
+      const name = missing(p, "A property's name is missing before this `:`");
+      next(p);
+      const value = parseAssignment(p);
+      return new Property(start, p.prevEnd, name, value, "init", false, false, false);
+    }
     if (p.token === Token.Comma) {
       reportForm(p, "unexpected", p.start, p.end, "A property is missing before this `,`");
       return new SpreadElement(start, p.prevEnd, missing(p, "A property is missing"));

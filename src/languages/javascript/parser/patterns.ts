@@ -5,7 +5,7 @@ import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parseBindingName } from "./names.js";
 import { parsePropertyKey } from "./objects.js";
-import { eat, expect, expectCloser, openerHere, report } from "./recovery.js";
+import { eat, expect, expectCloser, openerHere, report, reportForm } from "./recovery.js";
 import { next } from "./scanner.js";
 import type { ParseState } from "./state.js";
 import { Token } from "./token.js";
@@ -34,7 +34,8 @@ export function annotated(p: ParseState, start: number, target: Pattern): Patter
 
 /** `target` with the default value that may follow it. */
 export function withDefault(p: ParseState, start: number, target: Pattern): Pattern {
-  if (p.token !== Token.Assign) return target;
+  if (p.token === Token.Equal || p.token === Token.StrictEqual) reportForm(p, "unexpected", p.start, p.end, "A value is given with a single `=`");
+  else if (p.token !== Token.Assign) return target;
   next(p);
   return defaulted(start, target, parseDefault(p));
 }
@@ -126,8 +127,8 @@ function parseBindingProperty(p: ParseState): Property | undefined {
   const computed = p.token === Token.BracketOpen;
   const key = parsePropertyKey(p);
   if (key === undefined) {
-    missing(p, "A name is missing in the pattern");
-    return undefined;
+    const name = missing(p, "A name is missing in the pattern");
+    return p.token === Token.Comma ? new Property(start, p.prevEnd, name, name, "init", false, false, true) : undefined;
   }
   if (!plain || p.token === Token.Colon) {
     expect(p, Token.Colon, "the pattern");

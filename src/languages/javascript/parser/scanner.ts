@@ -12,7 +12,7 @@ export function next(p: ParseState): void {
   p.newline = false;
   p.escaped = false;
   skipTrivia(p, p.end);
-  if (p.newline || p.token === Token.Semicolon) p.calm = false;
+  if ((p.newline || p.token === Token.Semicolon) && p.start < p.length) p.calm = false;
   scan(p);
   if (p.end > p.reach) {
     p.reach = p.end;
@@ -72,10 +72,22 @@ function skipTrivia(p: ParseState, at: number): void {
       } else break;
     } else if (unit === 60 && !has(p, Context.Module) && source.startsWith("<!--", at)) at = lineCommentEnd(source, at + 4);
     else if (unit === 45 && !has(p, Context.Module) && (p.newline || p.prevEnd === 0) && source.startsWith("-->", at)) at = lineCommentEnd(source, at + 3);
-    else if (unit === 35 && at === 0 && source.charCodeAt(1) === 33) at = lineCommentEnd(source, 2);
+    else if (conflictMarks.has(unit) && isConflictMark(source, at, unit)) {
+      report(p, "unexpected", at, at + 7, "This is the mark of a merge conflict: keep one side and take the marks out", { seen: at });
+      at = lineCommentEnd(source, at + 7);
+    } else if (unit === 35 && at === 0 && source.charCodeAt(1) === 33) at = lineCommentEnd(source, 2);
     else break;
   }
   p.start = Math.min(at, length);
+}
+
+/** `<`, `|`, `=` and `>`, of which seven at the head of a line part the sides of a merge conflict. */
+const conflictMarks = new Set([60, 124, 61, 62]);
+
+function isConflictMark(source: string, at: number, unit: number): boolean {
+  if (at > 0 && !isLineEnd(source.charCodeAt(at - 1))) return false;
+  for (let i = 1; i < 7; i += 1) if (source.charCodeAt(at + i) !== unit) return false;
+  return source.charCodeAt(at + 7) !== unit;
 }
 
 function lineCommentEnd(source: string, at: number): number {
@@ -88,6 +100,7 @@ function skipBlockComment(p: ParseState, at: number): number {
   const end = close < 0 ? p.length : close + 2;
   if (close < 0) {
     report(p, "unfinished-comment", at, at + 2, "This comment has no end: put `*/` behind it", { insert: { at: p.length, text: "*/" }, seen: at });
+    p.calm = true;
   }
   if (!p.newline) for (let i = at + 2; i < end && !p.newline; i += 1) if (isLineEnd(p.source.charCodeAt(i))) p.newline = true;
   return end;
@@ -463,4 +476,5 @@ export function nextJsxValue(p: ParseState): void {
   }
   p.end = lineCommentEnd(p.source, p.start);
   report(p, "unfinished-text", p.start, p.end, "This text has no end: put a quote mark behind it", { insert: { at: p.end, text: String.fromCharCode(quote) } });
+  p.calm = true;
 }

@@ -141,6 +141,10 @@ export function semicolon(p: ParseState, construct: string): void {
     reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit behind ${construct}`);
     return;
   }
+  if (p.token === Token.BraceOpen && p.source.charCodeAt(p.prevEnd - 1) === 41) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`=>` is missing between the parameters and the body of the function", { insert: { at: p.prevEnd, text: " =>" } });
+    return;
+  }
   reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`;\` or a line end is missing behind ${construct}, before ${here(p)}`, { insert: { at: p.prevEnd, text: ";" } });
 }
 
@@ -332,8 +336,21 @@ function parseHead(p: ParseState, construct: string): Expression {
     return test;
   }
   const expression = parseExpression(p);
+  if (open && p.token === Token.Semicolon) {
+    reportForm(p, "unexpected", p.start, p.end, `A \`;\` does not belong into the head of ${construct}`);
+    skipHead(p);
+  }
   if (open) expectCloser(p, Token.ParenClose, opener, `the head of ${construct}`);
   return expression;
+}
+
+/** Passes over the rest of a head that went wrong, up to its `)` on the same line. */
+function skipHead(p: ParseState): void {
+  while (p.token !== Token.ParenClose && p.token !== Token.BraceOpen && p.token !== Token.End) {
+    next(p);
+    p.calm = true;
+    if (p.newline) return;
+  }
 }
 
 function parseIf(p: ParseState): IfStatement {
@@ -589,8 +606,8 @@ function parseFor(p: ParseState): Statement {
     if (p.token !== Token.Semicolon && p.token !== Token.ParenClose) test = parseExpression(p);
     if (expect(p, Token.Semicolon, "the head of `for`")) {
       if (p.token !== Token.ParenClose) update = parseExpression(p);
-    }
-  }
+    } else skipHead(p);
+  } else skipHead(p);
   expectCloser(p, Token.ParenClose, opener, "the head of `for`");
   const body = parseLoopBody(p);
   return new ForStatement(start, p.prevEnd, left, test, update, body);

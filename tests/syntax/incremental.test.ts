@@ -1,0 +1,61 @@
+/** Reading again after an edit gives what a fresh parse gives, to the last position. The long version is `npm run fuzz`. */
+import path from "node:path";
+import { describe, expect, test } from "vitest";
+import { fuzz } from "../../bench/fuzz-incremental.js";
+import { grown } from "../../bench/support.js";
+import { applyAll } from "../../src/index.js";
+import { parse, parseOptionsFor, reparse } from "../../src/languages/javascript/index.js";
+import { filesBelow, read, root } from "../support/files.js";
+import { difference } from "../support/tree.js";
+
+const files = [
+  ...filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/),
+  ...["parser/statements.ts", "parser/objects.ts", "names.ts", "nodes/jsx.ts"].map((file) => path.join(root, "src/languages/javascript", file)),
+  ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx$/),
+];
+
+test("random edits of real files", { timeout: 120_000 }, () => {
+  let edits = 0;
+  let incremental = 0;
+  for (const [index, file] of files.entries()) {
+    const outcome = fuzz(file, read(file), 40, 900 + index);
+    expect(outcome.fault, file).toBeUndefined();
+    edits += outcome.edits;
+    incremental += outcome.incremental;
+  }
+  console.log(`${edits} edits, ${((100 * incremental) / edits).toFixed(1)} % without a fresh parse`);
+  expect(incremental / edits).toBeGreaterThan(0.7);
+});
+
+test("random edits of a file of many thousand lines", { timeout: 120_000 }, () => {
+  const text = grown(read(path.join(root, "src/languages/javascript/parser/scanner.ts")), 300_000);
+  expect(fuzz("big.ts", text, 25, 3).fault).toBeUndefined();
+});
+
+describe("typing", () => {
+  const options = parseOptionsFor({ uri: "a.tsx", languageId: "", modules: "detect" });
+  test.each<[string, string, string]>([
+    ["a statement in a function", "function a() {\n  one();\n  ¦\n  two();\n}\nlast();\n", "if (x) { return [1, 2]; }"],
+    ["a member in a class", "class A {\n  one() {}\n  ¦\n  two = 3;\n}\nlast();\n", "async *three(a, b = 1) { yield `x${a}`; }"],
+    ["a property", "const a = {\n  one: 1,\n  ¦\n  two: 2,\n};\n", "three() { return { a }; },"],
+    ["an element and an argument", "go([1, 2, ¦], 3);\n", "(x) => x * 2, ...y"],
+    ["a child in JSX", "const a = <p>\n  one\n  ¦\n  <b>two</b>\n</p>;\n", "<i title=\"x\">{y}</i>"],
+    ["a type's member", "interface A {\n  one: string;\n  ¦\n  two?: number;\n}\n", "three<T>(a: T): T[] | null;"],
+    ["a case", "switch (a) {\n  case 1:\n    go();\n  ¦\n  default:\n    stop();\n}\n", "case 2: { x(); break; }"],
+    ["an item at the top", "import a from \"a\";\n¦\nexport const b = a;\n", "export default function c() { return <a />; }"],
+    ["a function whose brace stays open", "function a() {\n  one();\n}\n\n¦\n\nfunction b() {\n  two();\n}\n", "function c() {\n  if (x) {\n    go();\n  }"],
+  ])("%s, character by character and back", (_, marked, typed) => {
+    const at = marked.indexOf("¦");
+    let text = marked.replace("¦", "");
+    let tree = parse(text, options);
+    const step = (edit: { from: number; to: number; insert: string }): void => {
+      text = applyAll(text, [edit]);
+      tree = reparse(tree, edit, text);
+      const fresh = parse(text, options);
+      expect(difference(tree.root, fresh.root), text).toBeUndefined();
+      expect(tree.problems, text).toEqual(fresh.problems);
+    };
+    for (const [index, char] of [...typed].entries()) step({ from: at + index, to: at + index, insert: char });
+    for (let index = typed.length; index > 0; index -= 1) step({ from: at + index - 1, to: at + index, insert: "" });
+  });
+});
