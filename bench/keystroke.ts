@@ -29,7 +29,7 @@ for (const [label, name, size] of [["10 kB", "scanner.ts", 10_000], ["100 kB", "
       times.push(
         timed(() => {
           text = text.apply(edit);
-          tree = reparse(tree, edit, text.value);
+          tree = reparse(tree, edit, text);
         }),
       );
       if (tree.root === old) incremental += 1;
@@ -37,7 +37,7 @@ for (const [label, name, size] of [["10 kB", "scanner.ts", 10_000], ["100 kB", "
     }
     // Back to where it was, for the next place.
     const edit = { from: at - typed.length, to: at, insert: "" };
-    tree = reparse(tree, edit, before.value);
+    tree = reparse(tree, edit, before);
     text = before;
   }
   const warm = times.slice(typed.length);

@@ -205,7 +205,7 @@ export class Workspace {
     let { tree } = document;
     if (language.reparse === undefined || behind.length > mostBehind) tree = behind.length === 0 ? tree : undefined;
     if (tree === undefined) tree = language.parse(text.value, info);
-    else for (const step of behind) tree = language.reparse!(tree, step.edit, step.text.value);
+    else for (const step of behind) tree = language.reparse!(tree, step.edit, step.text);
     document.tree = tree;
     document.behind = [];
     return tree;

@@ -1,5 +1,6 @@
 /** What the engine asks of a language. */
 import type { Edit, Span } from "../text/edit.js";
+import type { Text } from "../text/text.js";
 import type { Names } from "../model/names.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
@@ -35,7 +36,7 @@ export interface Language {
    * The tree after one edit, where the language can do better than parse anew; `text` is the new text. It equals that of `parse` in all
    * respects. The given tree may be changed by it and must not be used any more.
    */
-  reparse?(tree: Tree, edit: Edit, text: string): Tree;
+  reparse?(tree: Tree, edit: Edit, text: Text): Tree;
   names(tree: Tree): Names;
   /** The comments that begin with `opening`, in the order of the text. */
   comments(text: string, tree: Tree, opening: string): Comment[];

@@ -1,9 +1,9 @@
-/** Where the lines of a text begin, kept through edits at a cost that follows the edit and not the text. */
+/** A text and where its lines begin, kept through edits at a cost that follows the edit and not the text. */
+import type { Edit } from "./edit.js";
 
-/** Line starts of a stretch of text, relative to the stretch. A line start is the offset just behind a line end. */
+/** A stretch of text with its line starts, relative to the stretch. A line start is the offset just behind a line end. */
 interface Block {
-  /** Length of the stretch in UTF-16 code units. */
-  readonly length: number;
+  readonly text: string;
   readonly starts: readonly number[];
 }
 
@@ -33,13 +33,14 @@ function blocksOf(text: string): Block[] {
   for (let from = 0; from < text.length; ) {
     let to = Math.min(text.length, from + blockSize);
     if (text.charCodeAt(to - 1) === 13 && text.charCodeAt(to) === 10) to += 1;
-    blocks.push({ length: to - from, starts: startsIn(text.slice(from, to)) });
+    const piece = text.slice(from, to);
+    blocks.push({ text: piece, starts: startsIn(piece) });
     from = to;
   }
   return blocks;
 }
 
-/** An immutable index from line numbers to offsets and back. Lines count from 0. */
+/** The immutable text of a document in blocks, with an index from line numbers to offsets and back. Lines count from 0. */
 export class LineIndex {
   /** Offset at which each block begins. */
   private readonly offsets: number[] = [];
@@ -47,7 +48,8 @@ export class LineIndex {
   private readonly counts: number[] = [];
   /** Number of lines; a text without line ends has one. */
   readonly lineCount: number;
-  private readonly length: number;
+  /** Length of the text in UTF-16 code units. */
+  readonly length: number;
 
   private constructor(private readonly blocks: readonly Block[]) {
     let offset = 0;
@@ -55,7 +57,7 @@ export class LineIndex {
     for (const block of blocks) {
       this.offsets.push(offset);
       this.counts.push(count);
-      offset += block.length;
+      offset += block.text.length;
       count += block.starts.length;
     }
     this.length = offset;
@@ -66,23 +68,34 @@ export class LineIndex {
     return new LineIndex(blocksOf(text));
   }
 
-  /**
-   * The index after `[from, to)` was replaced so that the text became `next` with `inserted` new code units in that place.
-   * Only the blocks that the edit touches are read again.
-   */
-  replaced(next: string, from: number, to: number, inserted: number): LineIndex {
-    if (this.blocks.length === 0) return LineIndex.of(next);
+  /** The index of the text after an edit whose range lies inside it. Only the blocks that the edit touches are read again. */
+  replaced({ from, to, insert }: Edit): LineIndex {
+    if (this.blocks.length === 0) return LineIndex.of(insert);
     let first = this.blockAt(from);
     let last = this.blockAt(to);
     // A line end may be split or joined at the edge of a block, so an edit at an edge takes the neighbour along.
     if (first > 0 && from - this.offsets[first]! < 2) first -= 1;
     if (last < this.blocks.length - 1 && this.offsets[last + 1]! - to < 2) last += 1;
-    const start = this.offsets[first]!;
-    const end = (last + 1 < this.blocks.length ? this.offsets[last + 1]! : this.length) + inserted - (to - from);
+    const end = last + 1 < this.blocks.length ? this.offsets[last + 1]! : this.length;
     const blocks = this.blocks.slice(0, first);
-    for (const block of blocksOf(next.slice(start, end))) blocks.push(block);
+    for (const block of blocksOf(this.slice(this.offsets[first]!, from) + insert + this.slice(to, end))) blocks.push(block);
     for (let i = last + 1; i < this.blocks.length; i += 1) blocks.push(this.blocks[i]!);
     return new LineIndex(blocks);
+  }
+
+  /** The text in `[from, to)`; what lies outside of the whole is left out. */
+  slice(from: number, to: number = this.length): string {
+    const end = Math.min(to, this.length);
+    const start = Math.max(0, from);
+    if (start >= end) return "";
+    let index = this.blockAt(start);
+    let result = "";
+    for (; index < this.blocks.length && this.offsets[index]! < end; index += 1) {
+      const offset = this.offsets[index]!;
+      const { text } = this.blocks[index]!;
+      result += start <= offset && end >= offset + text.length ? text : text.slice(Math.max(0, start - offset), end - offset);
+    }
+    return result;
   }
 
   /** Offset at which `line` begins. Lines before the first give 0, lines past the last the text's length. */

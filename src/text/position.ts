@@ -22,10 +22,11 @@ export function positionAt(text: Text, offset: number, encoding: PositionEncodin
   const from = text.lines.startOf(line);
   if (encoding === "utf-16") return { line, character: clamped - from };
   let character = 0;
-  for (let at = from; at < clamped; ) {
-    const width = unitsAt(text.value, at);
-    if (at + width > clamped) break;
-    character += encoding === "utf-32" ? 1 : utf8Width(text.value, at, width);
+  const lead = text.slice(from, clamped + 1);
+  for (let at = 0; at < clamped - from; ) {
+    const width = unitsAt(lead, at);
+    if (at + width > clamped - from) break;
+    character += encoding === "utf-32" ? 1 : utf8Width(lead, at, width);
     at += width;
   }
   return { line, character };
@@ -41,15 +42,16 @@ export function offsetAt(text: Text, position: Position, encoding: PositionEncod
   const from = text.lines.startOf(position.line);
   const end = text.lineEnd(position.line);
   if (encoding === "utf-16") return Math.max(from, Math.min(from + position.character, end));
+  const line = text.slice(from, end);
   let left = position.character;
-  let at = from;
-  while (at < end && left > 0) {
-    const width = unitsAt(text.value, at);
-    left -= encoding === "utf-32" ? 1 : utf8Width(text.value, at, width);
+  let at = 0;
+  while (at < line.length && left > 0) {
+    const width = unitsAt(line, at);
+    left -= encoding === "utf-32" ? 1 : utf8Width(line, at, width);
     if (left < 0) break;
     at += width;
   }
-  return at;
+  return from + at;
 }
 
 export function rangeOf(text: Text, from: number, to: number, encoding: PositionEncoding = "utf-16"): Range {

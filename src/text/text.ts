@@ -1,31 +1,49 @@
 import type { Edit } from "./edit.js";
 import { LineIndex } from "./line-index.js";
 
+/** What can be read in pieces: a string, or a snapshot that need not be put together for it. */
+export interface SourceText {
+  readonly length: number;
+  slice(from: number, to?: number): string;
+}
+
 /** An immutable snapshot of a document's text. All offsets are UTF-16 code units. */
-export class Text {
+export class Text implements SourceText {
+  private whole: string | undefined;
+
   private constructor(
-    /** The whole text. */
-    readonly value: string,
     /** Where its lines begin. */
     readonly lines: LineIndex,
-  ) {}
+    whole?: string,
+  ) {
+    this.whole = whole;
+  }
 
   static of(value: string): Text {
-    return new Text(value, LineIndex.of(value));
+    return new Text(LineIndex.of(value), value);
   }
 
   get length(): number {
-    return this.value.length;
+    return this.lines.length;
+  }
+
+  /** The whole text. Put together when first asked for, which `slice` is not. */
+  get value(): string {
+    return (this.whole ??= this.lines.slice(0));
+  }
+
+  /** The text in `[from, to)`; what lies outside of the whole is left out. */
+  slice(from: number, to?: number): string {
+    return this.lines.slice(from, to);
   }
 
   /** The snapshot after one edit. Throws a `RangeError` when the edit's range is not inside the text. */
   apply(edit: Edit): Text {
-    const { from, to, insert } = edit;
+    const { from, to } = edit;
     if (!(Number.isInteger(from) && Number.isInteger(to) && 0 <= from && from <= to && to <= this.length)) {
       throw new RangeError(`Range ${from}–${to} is not inside a text of length ${this.length}`);
     }
-    const value = this.value.slice(0, from) + insert + this.value.slice(to);
-    return new Text(value, this.lines.replaced(value, from, to, insert.length));
+    return new Text(this.lines.replaced(edit));
   }
 
   /** The line that holds `offset`, without its line end. */
@@ -33,23 +51,24 @@ export class Text {
     const number = this.lines.lineAt(offset);
     const from = this.lines.startOf(number);
     const to = this.lineEnd(number);
-    return { number, from, to, text: this.value.slice(from, to) };
+    return { number, from, to, text: this.slice(from, to) };
   }
 
   /** Offset of the end of `line`, before its line end. */
   lineEnd(line: number): number {
     let end = this.lines.startOf(line + 1);
     if (line + 1 >= this.lines.lineCount) return this.length;
-    if (this.value.charCodeAt(end - 1) === 10) end -= 1;
-    if (this.value.charCodeAt(end - 1) === 13) end -= 1;
-    return Math.max(end, this.lines.startOf(line));
+    const start = this.lines.startOf(line);
+    const tail = this.slice(Math.max(start, end - 2), end);
+    end -= /(?:\r\n|\n|\r)$/.exec(tail)?.[0].length ?? 0;
+    return Math.max(end, start);
   }
 
   /** The line end this text uses: that of its first line, `\n` when it has none. */
   get lineBreak(): "\n" | "\r\n" | "\r" {
     if (this.lines.lineCount === 1) return "\n";
     const start = this.lines.startOf(1);
-    if (this.value.charCodeAt(start - 1) === 13) return "\r";
-    return this.value.charCodeAt(start - 2) === 13 ? "\r\n" : "\n";
+    const tail = this.slice(Math.max(0, start - 2), start);
+    return tail.endsWith("\r") ? "\r" : tail === "\r\n" ? "\r\n" : "\n";
   }
 }

@@ -14,7 +14,7 @@ test("type a mistake, see the mark, take the quick fix, see it go, save", { time
   // The planted mistakes of the sample are listed.
   await page.getByRole("button", { name: "money.js" }).click();
   await page.locator(".problems li").first().waitFor();
-  expect(await page.locator(".problems h2").innerText()).toBe("12 alerts");
+  expect(await page.locator(".problems h2").innerText()).toBe("14 alerts");
 
   await page.locator(".cm-content").click();
   await page.keyboard.press("Control+End");

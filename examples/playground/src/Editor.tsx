@@ -78,7 +78,7 @@ export function Editor({ uri, diagnostics, onReady, onChange, onSave, onQuickFix
         doc,
         extensions: [
           lineNumbers(), highlightActiveLine(), highlightActiveLineGutter(), drawSelection(), history(), bracketMatching(), indentOnInput(),
-          javascript({ jsx: true }), syntaxHighlighting(defaultHighlightStyle),
+          javascript({ jsx: true, typescript: /\.tsx?$/.test(uri) }), syntaxHighlighting(defaultHighlightStyle),
           keymap.of([{ key: "Mod-s", run: command("onSave") }, { key: "Mod-.", run: command("onQuickFix") }, ...defaultKeymap, ...historyKeymap, indentWithTab]),
           EditorView.updateListener.of((update) => update.docChanged && handlers.current.onChange()),
           client.plugin(uri),

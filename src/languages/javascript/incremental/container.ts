@@ -1,5 +1,6 @@
 /** The lists of a tree that can be read again in part. */
 import type { Node } from "../../../syntax/node.js";
+import type { SourceText } from "../../../text/text.js";
 import type { JavaScriptNode } from "../nodes/index.js";
 import { parseMembers } from "../parser/classes.js";
 import { parseArgumentList, parseElements } from "../parser/expressions.js";
@@ -56,38 +57,44 @@ export function listOf(node: Node): (Node | null)[] | undefined {
   }
 }
 
+/** Where a mark stands first behind an offset, within a reasonable distance; -1 if it does not. */
+function find(source: SourceText, mark: string, from: number): number {
+  const index = source.slice(from, from + 1000).indexOf(mark);
+  return index < 0 ? -1 : from + index;
+}
+
 /** What a node's list is as a container; `undefined` where it has none, or its closer is not where it should be. */
-export function containerOf(node: Node, start: number, source: string): Container | undefined {
+export function containerOf(node: Node, start: number, source: SourceText): Container | undefined {
   const one = node as JavaScriptNode;
   const list = listOf(node);
   if (list === undefined) return undefined;
   const end = start + node.length;
-  const closed = (mark: string): boolean => source[end - 1] === mark && node.length > 1;
+  const closed = (mark: string): boolean => node.length > 1 && source.slice(end - 1, end) === mark;
   const plain = { node, start, list, commas: false, jsx: false, directives: false };
   switch (one.type) {
     case "Program":
       return { ...plain, from: 0, to: source.length, closers: [Token.End], directives: true, read: (p, into) => parseItems(p, into) };
     case "BlockStatement":
     case "FunctionBody":
-      if (!closed("}") || source[start] !== "{") return undefined;
-      return { ...plain, from: start + 1, to: end - 1, closers: [Token.BraceClose], directives: one.type === "FunctionBody", read: (p, into) => void parseStatements(p, Token.BraceClose, start, into) };
+      if (!closed("}") || source.slice(start, start + 1) !== "{") return undefined;
+      return { ...plain, from: start + 1, to: end - 1, closers: [Token.BraceClose], directives: one.type === "FunctionBody", read: (p, into) => void parseStatements(p, Token.BraceClose, start - p.base, into) };
     case "StaticBlock":
       if (!closed("}")) return undefined;
-      return { ...plain, from: -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => void parseStatements(p, Token.BraceClose, source.indexOf("{", start), into) };
+      return { ...plain, from: -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => void parseStatements(p, Token.BraceClose, start - p.base, into) };
     case "NamespaceDeclaration": {
-      const opener = source.indexOf("{", start + one.id.startInParent + one.id.length);
+      const opener = find(source, "{", start + one.id.startInParent + one.id.length);
       if (!closed("}") || opener < 0) return undefined;
-      return { ...plain, from: -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseNamespaceItems(p, opener, into) };
+      return { ...plain, from: -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseNamespaceItems(p, opener - p.base, into) };
     }
     case "ClassBody": {
-      if (!closed("}") || source[start] !== "{") return undefined;
+      if (!closed("}") || source.slice(start, start + 1) !== "{") return undefined;
       const derived = (one.parent as { superClass?: unknown } | null)?.superClass != null;
-      return { ...plain, from: start + 1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseMembers(p, derived, start, into) };
+      return { ...plain, from: start + 1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseMembers(p, derived, start - p.base, into) };
     }
     case "SwitchStatement": {
-      const opener = source.indexOf("{", start + one.discriminant.startInParent + one.discriminant.length);
+      const opener = find(source, "{", start + one.discriminant.startInParent + one.discriminant.length);
       if (!closed("}") || opener < 0) return undefined;
-      return { ...plain, from: -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseCases(p, opener, into) };
+      return { ...plain, from: -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseCases(p, opener - p.base, into) };
     }
     case "SwitchCase": {
       const owner = one.parent as JavaScriptNode;
@@ -95,26 +102,26 @@ export function containerOf(node: Node, start: number, source: string): Containe
       const ownerStart = start - one.startInParent;
       const following = owner.cases[owner.cases.indexOf(one) + 1];
       const to = following ? ownerStart + following.startInParent : ownerStart + owner.length - 1;
-      const opener = source.indexOf("{", ownerStart + owner.discriminant.startInParent + owner.discriminant.length);
-      if (opener < 0 || (!following && source[to] !== "}")) return undefined;
-      return { ...plain, from: -1, to, closers: [Token.Case, Token.Default, Token.BraceClose], read: (p, into) => parseCaseBody(p, opener, into) };
+      const opener = find(source, "{", ownerStart + owner.discriminant.startInParent + owner.discriminant.length);
+      if (opener < 0 || (!following && source.slice(to, to + 1) !== "}")) return undefined;
+      return { ...plain, from: -1, to, closers: [Token.Case, Token.Default, Token.BraceClose], read: (p, into) => parseCaseBody(p, opener - p.base, into) };
     }
     case "ObjectExpression":
       if (!closed("}")) return undefined;
-      return { ...plain, commas: true, from: start + 1, to: end - 1, closers: [Token.BraceClose], read: (p, into, behind) => parseProperties(p, { at: start, text: "{" }, into, behind) };
+      return { ...plain, commas: true, from: start + 1, to: end - 1, closers: [Token.BraceClose], read: (p, into, behind) => parseProperties(p, { at: start - p.base, text: "{" }, into, behind) };
     case "ArrayExpression":
       if (!closed("]")) return undefined;
-      return { ...plain, commas: true, from: start + 1, to: end - 1, closers: [Token.BracketClose], read: (p, into, behind) => parseElements(p, { at: start, text: "[" }, into, behind) };
+      return { ...plain, commas: true, from: start + 1, to: end - 1, closers: [Token.BracketClose], read: (p, into, behind) => parseElements(p, { at: start - p.base, text: "[" }, into, behind) };
     case "CallExpression":
     case "NewExpression": {
       if (!closed(")") || one.arguments.length === 0) return undefined;
       const before = one.typeArguments ?? one.callee;
-      const opener = source.indexOf("(", start + before.startInParent + before.length);
-      return { ...plain, commas: true, from: -1, to: end - 1, closers: [Token.ParenClose], read: (p, into, behind) => parseArgumentList(p, { at: opener, text: "(" }, into, behind) };
+      const opener = find(source, "(", start + before.startInParent + before.length);
+      return { ...plain, commas: true, from: -1, to: end - 1, closers: [Token.ParenClose], read: (p, into, behind) => parseArgumentList(p, { at: opener - p.base, text: "(" }, into, behind) };
     }
     case "ObjectType":
-      if (!closed("}") || source[start] !== "{") return undefined;
-      return { ...plain, from: start + 1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseTypeMembers(p, start, into) };
+      if (!closed("}") || source.slice(start, start + 1) !== "{") return undefined;
+      return { ...plain, from: start + 1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseTypeMembers(p, start - p.base, into) };
     case "JSXElement":
     case "JSXFragment": {
       const opening = one.type === "JSXElement" ? one.openingElement : one.openingFragment;

@@ -1,5 +1,6 @@
 /** What the parser knew when it stood inside a node: worked out from the nodes around it. */
 import type { Node } from "../../../syntax/node.js";
+import type { SourceText } from "../../../text/text.js";
 import type { FunctionBody, JavaScriptNode, Statement } from "../nodes/index.js";
 import { Context, functionBits, type ParseState } from "../parser/state.js";
 
@@ -18,7 +19,7 @@ export function isStrict(body: readonly Statement[]): boolean {
  * Brings `p`, which is in the state of the beginning of the text, into the state it had inside the last node of `path`, which leads there from the root.
  * `false` where that cannot be told from the tree.
  */
-export function enterPath(p: ParseState, path: readonly Node[], source: string): boolean {
+export function enterPath(p: ParseState, path: readonly Node[], source: SourceText): boolean {
   let start = 0;
   for (let i = 0; i < path.length; i += 1) {
     const node = path[i] as JavaScriptNode;

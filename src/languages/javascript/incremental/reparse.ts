@@ -7,10 +7,11 @@ import { placeAround, placeList, type Gaps } from "../../../syntax/anchor.js";
 import type { Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import type { Edit } from "../../../text/edit.js";
+import { Text, type SourceText } from "../../../text/text.js";
 import type { JavaScriptNode, Statement } from "../nodes/index.js";
 import { inOrder, parse, startState, type ParsedText } from "../parser/index.js";
 import { next, nextJsxChild } from "../parser/scanner.js";
-import { Overrun, ParseState } from "../parser/state.js";
+import { Overrun, ParseState, WindowEnd } from "../parser/state.js";
 import { parseDirectives } from "../parser/statements.js";
 import { Token } from "../parser/token.js";
 import { containerOf, listOf, type Container } from "./container.js";
@@ -22,13 +23,13 @@ interface Damage {
   readonly to: number;
   readonly end: number;
   readonly delta: number;
-  readonly source: string;
+  readonly source: SourceText;
 }
 
 const gapsOf = new WeakMap<Node, Gaps>();
 
 /** The tree after one edit of its text. `source` is the new text. The given tree must not be used any more. */
-export function reparse(tree: ParsedText, edit: Edit, source: string): ParsedText {
+export function reparse(tree: ParsedText, edit: Edit, source: SourceText): ParsedText {
   const end = edit.from + edit.insert.length;
   const damage: Damage = { from: edit.from, to: edit.to, end, delta: end - edit.to, source };
   const usable = !tree.problems.some(({ code }) => code === "too-deep") && (tree.options.module !== "detect" || !touchesModuleWords(tree, damage));
@@ -38,7 +39,7 @@ export function reparse(tree: ParsedText, edit: Edit, source: string): ParsedTex
     if (again === "give up") break;
     if (again !== undefined) return again;
   }
-  return parse(source, tree.options);
+  return { ...parse(source instanceof Text ? source.value : source.slice(0), tree.options), source };
 }
 
 /** Whether an edit at the head of a text without imports could make it a module by a guess from its words alone. */
@@ -113,20 +114,9 @@ function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): Par
 
   const first = firstToRead(tree, container, damage);
   if (first < 0) return undefined;
-  const p = stateAt(tree, path, container, damage, first);
-  if (p === undefined) return undefined;
-
-  const fresh: Node[] = [];
-  let sync = -1;
-  p.watched = fresh;
-  p.isEnough = () => (sync = syncIndex(tree, p, container, damage, first)) >= 0;
-  try {
-    if (first === 0 && container.directives) parseDirectives(p, fresh as Statement[]);
-    if (sync < 0) container.read(p, fresh as never[], first > 0 && container.commas);
-  } catch (error) {
-    if (error instanceof Overrun) return undefined;
-    throw error;
-  }
+  const attempt = readWithin(tree, path, container, damage, first);
+  if (attempt === undefined) return undefined;
+  const { p, fresh, sync } = attempt;
   if (p.problems.some(({ code }) => code === "too-deep")) return "give up";
   // A list with holes is read as a whole.
   if (fresh.includes(null as never)) return undefined;
@@ -138,6 +128,35 @@ function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): Par
   const others = [...tree.unclosed].some((item) => path.length > 1 || !container.list.slice(first, last).includes(item));
   if (others && (p.problems.length > 0 || tree.problems.some(({ seen }) => seen >= damage.from - 1))) return "give up";
   return splice(tree, p, path, container, damage, first, last, fresh);
+}
+
+interface Attempt {
+  readonly p: ParseState;
+  readonly fresh: Node[];
+  /** Index of the old element at which the reading stopped; -1 when it went to the end of the list. */
+  readonly sync: number;
+}
+
+/** Reads from element `first` on, in a window of the text that is widened until it is wide enough. */
+function readWithin(tree: ParsedText, path: readonly Node[], container: Container, damage: Damage, first: number): Attempt | undefined {
+  for (let size = 4096; ; size *= 8) {
+    const p = stateAt(tree, path, container, damage, first, size);
+    if (p === undefined) return undefined;
+    const fresh: Node[] = [];
+    let sync = -1;
+    p.watched = fresh;
+    p.isEnough = () => (sync = syncIndex(tree, p, container, damage, first)) >= 0;
+    try {
+      if (container.jsx) nextJsxChild(p);
+      else next(p);
+      if (first === 0 && container.directives) parseDirectives(p, fresh as Statement[]);
+      if (sync < 0) container.read(p, fresh as never[], first > 0 && container.commas);
+      return { p, fresh, sync };
+    } catch (error) {
+      if (error instanceof Overrun) return undefined;
+      if (!(error instanceof WindowEnd)) throw error;
+    }
+  }
 }
 
 /** Index of the first element to be read again; -1 where the list cannot be read on from any place before the damage. */
@@ -161,12 +180,14 @@ function firstToRead(tree: ParsedText, container: Container, { from }: Damage): 
 /** How far into the text the parser may have looked when it had read an element that ends at `end`. */
 function looksAt(tree: ParsedText, element: Node, end: number): number {
   const note = tree.notes.get(element);
-  const scan = new ParseState(tree.source, tree.options);
-  scan.end = end;
+  const window = tree.source.slice(end, end + 2048);
+  const scan = new ParseState(window, tree.options);
   scan.token = Token.Unknown;
   next(scan);
   next(scan);
-  return Math.max(scan.end, end + (note?.reach ?? 0));
+  // What goes on behind the window is as far as can be.
+  if (scan.end >= window.length && end + window.length < tree.source.length) return Infinity;
+  return end + Math.max(scan.end, note?.reach ?? 0);
 }
 
 /** Whether a problem was noticed in the gap behind the element before `index`, or could have an echo there. */
@@ -188,53 +209,51 @@ function isHeadTroubled(tree: ParsedText, { from }: Container): boolean {
 }
 
 /** The state in which the parser stood before element `first`, at the new text. */
-function stateAt(tree: ParsedText, path: readonly Node[], container: Container, damage: Damage, first: number): ParseState | undefined {
+function stateAt(tree: ParsedText, path: readonly Node[], container: Container, damage: Damage, first: number, size: number): ParseState | undefined {
   const item = path[1];
   // What an unclosed item is depends on all that follows it, so it is read from its beginning.
   if (item !== undefined && tree.unclosed.has(item)) return undefined;
-  const p = startState(damage.source, tree.options, tree.root.module);
+  const before = first > 0 ? container.list[first - 1]! : undefined;
+  const from = before ? container.start + before.startInParent + before.length : container.from;
+  const base = Math.max(0, from - 1);
+  const p = startState(damage.source.slice(base, Math.max(from, damage.end) + size), tree.options, tree.root.module);
+  p.base = base;
+  p.outer = damage.source;
   p.notes = tree.notes;
   p.depth = p.itemDepth = path.length * 14;
   if (!enterPath(p, path, tree.source)) return undefined;
-  if (path.length > 1) p.limit = container.to + damage.delta;
-  else p.closesNothing = closesNothing(tree, container, damage);
-  const before = first > 0 ? container.list[first - 1]! : undefined;
-  p.end = before ? container.start + before.startInParent + before.length : container.from;
-  p.prevEnd = p.end;
+  if (path.length > 1) p.limit = container.to + damage.delta - base;
+  else p.closesNothing = closesNothing(tree, container, damage, base);
+  p.end = p.prevEnd = p.reach = from - base;
   p.token = Token.Unknown;
-  try {
-    if (container.jsx) nextJsxChild(p);
-    else next(p);
-  } catch (error) {
-    if (error instanceof Overrun) return undefined;
-    throw error;
-  }
   return p;
 }
 
 /** Whether a place is the beginning of an old item behind the damage, from which on all braces come in pairs. */
-function closesNothing(tree: ParsedText, { list }: Container, { from, end, delta }: Damage): ((offset: number) => boolean) | null {
+function closesNothing(tree: ParsedText, { list }: Container, { from, end, delta }: Damage, base: number): ((offset: number) => boolean) | null {
   // Only where all behind the damaged item is sound can it be told what a fresh parse would do.
   const index = lastBefore(list, from);
   const following = list[index + 1];
   if (!following || [...tree.uneven.keys()].some((item) => item !== list[index]) || tree.problems.some(({ to }) => to >= following.startInParent)) return null;
   return (offset) => {
-    if (offset <= end) return false;
-    const index = lastBefore(list, offset - delta + 1);
-    return index >= 0 && list[index]!.startInParent === offset - delta;
+    const place = offset + base;
+    if (place <= end) return false;
+    const index = lastBefore(list, place - delta + 1);
+    return index >= 0 && list[index]!.startInParent === place - delta;
   };
 }
 
 /** Index of the old element behind the damage that begins at the current token in the same state; -1 if there is none. */
 function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end, delta }: Damage, first: number): number {
-  if (p.start <= end || p.calm || p.coverInit >= 0) return -1;
+  const here = p.start + p.base;
+  if (here <= end || p.calm || p.coverInit >= 0) return -1;
   const { list, start } = container;
-  const old = p.start - delta;
+  const old = here - delta;
   const index = lastBefore(list, old - start + 1);
   if (index < first || list[index]!.startInParent !== old - start) return -1;
   if (index === 0) return -1;
   const oldEnd = start + list[index - 1]!.startInParent + list[index - 1]!.length;
-  if (p.prevEnd <= end) {
+  if (p.prevEnd + p.base <= end) {
     // The gap itself was damaged: what stands behind it must not depend on it.
     if (container.commas || container.jsx) return -1;
     if (p.newline !== /[\n\r\u2028\u2029]/.test(tree.source.slice(oldEnd, old))) return -1;
@@ -248,8 +267,9 @@ function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end,
 function endsAsBefore(tree: ParsedText, p: ParseState, container: Container, { end, delta }: Damage): boolean {
   if (!container.closers.includes(p.token) || p.coverInit >= 0) return false;
   if (p.token === Token.End) return true;
-  if (p.start !== container.to + delta || p.start < end) return false;
-  if (p.token !== Token.BraceClose && p.token !== Token.BracketClose && p.token !== Token.ParenClose && p.start === end) return false;
+  const here = p.start + p.base;
+  if (here !== container.to + delta || here < end) return false;
+  if (p.token !== Token.BraceClose && p.token !== Token.BracketClose && p.token !== Token.ParenClose && here === end) return false;
   // What was noticed up to the closer could have an echo behind it, unless its line or statement ends there.
   if (/^.[ \t]*(?:[\n\r;]|$)/.test(tree.source.slice(container.to, container.to + 80))) return true;
   return !p.calm && (container.list.length === 0 ? !isHeadTroubled(tree, container) : !isTroubled(tree, container, container.list.length));
@@ -298,7 +318,7 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
   if (path.length === 1) for (const element of list.slice(first, last)) tree.uneven.delete(element!), tree.unclosed.delete(element!);
   for (const element of fresh) {
     element.parent = node;
-    element.offset -= start;
+    element.offset -= start - p.base;
   }
   replaceRange(list, first, last, fresh);
   gaps.set(list, first + fresh.length);
@@ -314,7 +334,7 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
   for (const element of p.unclosed) tree.unclosed.add(element);
 
   if (tree.root.module && tree.options.module === "detect" && !tree.root.body.some((item) => item.type.startsWith("Import") || item.type.startsWith("Export"))) return "give up";
-  return { ...tree, source: damage.source, problems: mergeProblems(tree.problems, p.problems, regionStart, regionEnd, delta) };
+  return { ...tree, source: damage.source, problems: mergeProblems(tree.problems, p.problems.map((problem) => moved(problem, (offset) => offset + p.base)), regionStart, regionEnd, delta) };
 }
 
 /** `list.splice` without the limit on the number of arguments. */
@@ -333,13 +353,18 @@ function mergeProblems(old: readonly SyntaxProblem[], found: readonly SyntaxProb
   const move = (offset: number): number => (offset >= regionEnd ? offset + delta : offset);
   const kept = old
     .filter(({ seen }) => seen < regionStart || seen > regionEnd)
-    .map((problem): SyntaxProblem => ({
-      ...problem,
-      from: move(problem.from),
-      to: move(problem.to),
-      seen: move(problem.seen),
-      related: problem.related.map((place) => ({ ...place, from: move(place.from), to: move(place.to) })),
-      ...(problem.insert && { insert: { ...problem.insert, at: move(problem.insert.at) } }),
-    }));
+    .map((problem) => moved(problem, move));
   return inOrder([...kept, ...found]);
+}
+
+/** A problem with all its places moved. */
+function moved(problem: SyntaxProblem, move: (offset: number) => number): SyntaxProblem {
+  return {
+    ...problem,
+    from: move(problem.from),
+    to: move(problem.to),
+    seen: move(problem.seen),
+    related: problem.related.map((place) => ({ ...place, from: move(place.from), to: move(place.to) })),
+    ...(problem.insert && { insert: { ...problem.insert, at: move(problem.insert.at) } }),
+  };
 }

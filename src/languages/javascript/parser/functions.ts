@@ -155,7 +155,7 @@ function parseBody(p: ParseState, id: Identifier | Missing | null, params: reado
 function bodyFollows(p: ParseState, from: number): boolean {
   if (from === Infinity || !p.newline || has(p, Context.Ambient) || p.token === Token.End || p.token === Token.BraceClose || p.token === Token.Semicolon) return false;
   if (p.token === Token.Function || p.token === Token.Export || p.token === Token.At || isWord(p, "async") || isWord(p, "declare")) return false;
-  return indentAt(p.source, p.start) > indentAt(p.source, from);
+  return indentAt(p, p.start) > indentAt(p, from);
 }
 
 /** The names that parameters declare, with their absolute starts; the parameters themselves have no parent yet. */

@@ -2,6 +2,7 @@
 import { Program, type ModuleItem, type Statement } from "../nodes/index.js";
 import type { Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
+import type { SourceText } from "../../../text/text.js";
 import { next } from "./scanner.js";
 import { Context, ParseState, type ElementNotes, type ParseOptions } from "./state.js";
 import { parseDirectives, parseItems } from "./statements.js";
@@ -30,7 +31,7 @@ export function parse(source: string, options: ParseOptions): ParsedText {
 
 /** A tree with all that reading a part of it again needs to know. */
 export interface ParsedText extends ParseResult {
-  readonly source: string;
+  readonly source: SourceText;
   readonly options: ParseOptions;
   readonly notes: ElementNotes;
   /** As in `ParseState`. */

@@ -51,7 +51,7 @@ export function parseListEnd(p: ParseState, closer: Token, opener: Opener): bool
     if (p.token === Token.Colon || p.token === Token.Assign || p.token === Token.Semicolon && closer === Token.BraceClose) return skipWithin(p, closer);
     return false;
   }
-  if (p.newline && indentAt(p.source, p.start) <= indentAt(p.source, opener.at)) return false;
+  if (p.newline && indentAt(p, p.start) <= indentAt(p, opener.at)) return false;
   // A second look at the same place means that no element could be read here.
   if (p.missingComma === p.start) return false;
   p.missingComma = p.start;

@@ -1,5 +1,6 @@
 /** Reporting what is wrong with the text's form, and finding the way back. */
 import type { RelatedPlace, SyntaxCode } from "../../../syntax/problem.js";
+import type { SourceText } from "../../../text/text.js";
 import { next } from "./scanner.js";
 import type { ParseState } from "./state.js";
 import { spelling, Token } from "./token.js";
@@ -84,12 +85,28 @@ export function expect(p: ParseState, token: Token, construct: string): boolean 
 }
 
 /** The column of the first character of the line that holds `offset`, tabs counted as one. */
-export function indentAt(source: string, offset: number): number {
+export function indentAt(p: ParseState, offset: number): number {
+  const { source, outer, base } = p;
   let start = offset;
-  while (start > 0 && source.charCodeAt(start - 1) !== 10 && source.charCodeAt(start - 1) !== 13) start -= 1;
+  while (start > 0 && !isBreak(source.charCodeAt(start - 1))) start -= 1;
+  if (start <= 0 && base > 0) return outerIndent(outer!, base + offset);
   let at = start;
   while (source.charCodeAt(at) === 32 || source.charCodeAt(at) === 9) at += 1;
   return at - start;
+}
+
+const isBreak = (unit: number): boolean => unit === 10 || unit === 13;
+
+/** As `indentAt`, for a place whose line begins before the window. */
+function outerIndent(text: SourceText, offset: number): number {
+  for (let size = 256; ; size *= 4) {
+    const from = Math.max(0, offset - size);
+    const before = text.slice(from, offset);
+    const start = Math.max(before.lastIndexOf("\n"), before.lastIndexOf("\r")) + 1;
+    if (start === 0 && from > 0) continue;
+    const line = from + start;
+    return /^[ \t]*/.exec(text.slice(line, line + 256))![0].length;
+  }
 }
 
 /**
@@ -98,7 +115,7 @@ export function indentAt(source: string, offset: number): number {
  */
 export function endsByIndent(p: ParseState, opener: number): boolean {
   if (!p.byIndent || !p.newline || p.token === Token.End) return false;
-  const own = indentAt(p.source, opener);
-  const column = indentAt(p.source, p.start);
+  const own = indentAt(p, opener);
+  const column = indentAt(p, p.start);
   return p.token === Token.BraceClose ? column < own : column <= own;
 }

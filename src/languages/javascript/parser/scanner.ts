@@ -1,6 +1,6 @@
 /** Cuts the text into tokens, one at a time, on demand of the parser, after ECMAScript 2025 §12. */
 import { asciiClass, continuesName, isHexDigit, isLineEnd, isWideSpace, startsName } from "./characters.js";
-import { Context, has, Overrun, type ParseState } from "./state.js";
+import { Context, has, Overrun, WindowEnd, type ParseState } from "./state.js";
 import { keywordAt, Token } from "./token.js";
 import { report } from "./recovery.js";
 
@@ -17,7 +17,13 @@ export function next(p: ParseState): void {
   if (p.end > p.reach) {
     p.reach = p.end;
     if (p.start > p.limit) throw new Overrun();
+    if (p.end >= p.length) checkWindow(p);
   }
+}
+
+/** A token that reaches the end of a window may go on behind it. */
+function checkWindow(p: ParseState): void {
+  if (p.outer !== null && p.base + p.length < p.outer.length) throw new WindowEnd();
 }
 
 /** What `peek` saw of the token behind the current one. */
@@ -446,6 +452,7 @@ export function nextJsxChild(p: ParseState): void {
   p.token = Token.JSXText;
   p.end = at;
   if (at > p.reach) p.reach = at;
+  if (at >= p.length) checkWindow(p);
 }
 
 /** Lengthens the current name by what a JSX name may hold beyond a name of the language: hyphens. */

@@ -1,5 +1,6 @@
 import type { Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
+import type { SourceText } from "../../../text/text.js";
 import { Token } from "./token.js";
 
 /** What the grammar's parameters and the enclosing constructs allow at the current place; bits of `ParseState.context`. */
@@ -67,6 +68,9 @@ export type ElementNotes = WeakMap<Node, ElementNote>;
 /** Thrown when a part that is read again turns out to reach further than the list it was in. */
 export class Overrun extends Error {}
 
+/** Thrown when the end of a window is met that is not the end of the text. */
+export class WindowEnd extends Error {}
+
 /** Thrown when an item at the top of the text has proved to be without its closing brace. */
 export class Unclosed extends Error {}
 
@@ -110,6 +114,9 @@ export class ParseState {
   depth = 0;
   itemDepth = 0;
 
+  /** Where `source` begins in the whole text, of which it may be a window; then also the whole, for a look before it. */
+  base = 0;
+  outer: SourceText | null = null;
   /** End of the furthest token that was looked at. */
   reach = 0;
   /** No token behind this offset may be read; see `Overrun`. */
