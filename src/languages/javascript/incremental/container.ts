@@ -133,4 +133,3 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
       return undefined;
   }
 }
-

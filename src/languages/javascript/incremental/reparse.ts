@@ -166,8 +166,8 @@ function firstToRead(tree: ParsedText, container: Container, { from }: Damage): 
   let first = lastBefore(list, from - start);
   if (first < 0) first = 0;
   else if (endOf(first) < from) first += 1;
-  while (first > 0 && (looksAt(tree, list[first - 1]!, endOf(first - 1)) >= from || isTroubled(tree, container, first))) first -= 1;
   if (container.jsx && first > 0) first -= 1;
+  while (first > 0 && (looksAt(tree, list[first - 1]!, endOf(first - 1)) >= from || isTroubled(tree, container, first))) first -= 1;
   if (container.directives) {
     let directives = 0;
     while (directives < list.length && (list[directives] as { directive?: string | null }).directive != null) directives += 1;
