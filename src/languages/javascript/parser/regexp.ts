@@ -43,6 +43,11 @@ function checkFlags(flags: string, at: number): void {
   if (flags.includes("u") && flags.includes("v")) throw new Fault(at, at + flags.length, "The flags `u` and `v` exclude each other");
 }
 
+/** Whether a pattern names a group, escapes and classes left out. */
+function namesGroup(text: string): boolean {
+  return /\(\?<(?![=!])/.test(text.replaceAll(/\\.|\[(?:\\.|[^\]\\])*\]/gs, " "));
+}
+
 /** What a piece of a character class stands for: one character's code, or a set. */
 type ClassPiece = number | "set";
 
@@ -67,7 +72,7 @@ class Checker {
   ) {
     this.sets = flags.includes("v");
     this.strict = this.sets || flags.includes("u");
-    this.named = this.strict || /\(\?<(?![=!])/.test(text);
+    this.named = this.strict || namesGroup(text);
   }
 
   check(): void {
@@ -93,7 +98,7 @@ class Checker {
 
   private alternatives(): void {
     // Two groups may bear one name if only one of them can take part in a match.
-    const before = this.taken.at(-1)!;
+    const before = new Set(this.taken.at(-1)!);
     const all = new Set(before);
     for (;;) {
       this.taken.push(new Set(before));
@@ -173,7 +178,7 @@ class Checker {
       const name = this.groupName();
       if (this.taken.at(-1)!.has(name)) this.fail(start, this.at - 1, `A group called \`${name}\` is there already`);
       this.names.add(name);
-      for (const open of this.taken) open.add(name);
+      this.taken.at(-1)!.add(name);
       this.groups += 1;
     } else if (this.eat("?")) this.modifiers(from);
     else this.groups += 1;

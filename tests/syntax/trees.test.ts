@@ -1,0 +1,217 @@
+/** What the language's constructs become: each item of the program on a line of its own. */
+import { expect, test } from "vitest";
+import { childrenOf, parse } from "../../src/languages/javascript/index.js";
+import { outline } from "../support/outline.js";
+
+test.each<[string, string, ...string[]]>([
+  [
+    "operators by their strength",
+    "a + b * c ** d ** e - f; a ?? ((b || c) && d);",
+    "ExpressionStatement[BinaryExpression -[BinaryExpression +[Identifier a, BinaryExpression *[Identifier b, BinaryExpression **[Identifier c, BinaryExpression **[Identifier d, Identifier e]]]], Identifier f]]",
+    "ExpressionStatement[LogicalExpression ??[Identifier a, LogicalExpression &&[LogicalExpression ||[Identifier b, Identifier c], Identifier d]]]",
+  ],
+  [
+    "assignment and condition",
+    "a = b ? c : d ? e : f; a ||= b; a **= 2;",
+    "ExpressionStatement[AssignmentExpression =[Identifier a, ConditionalExpression[Identifier b, Identifier c, ConditionalExpression[Identifier d, Identifier e, Identifier f]]]]",
+    "ExpressionStatement[AssignmentExpression ||=[Identifier a, Identifier b]]",
+    "ExpressionStatement[AssignmentExpression **=[Identifier a, Literal 2]]",
+  ],
+  [
+    "unary and update",
+    "-a + !b; typeof void ~c; ++d; e--; delete f.g;",
+    "ExpressionStatement[BinaryExpression +[UnaryExpression -[Identifier a], UnaryExpression ![Identifier b]]]",
+    "ExpressionStatement[UnaryExpression typeof[UnaryExpression void[UnaryExpression ~[Identifier c]]]]",
+    "ExpressionStatement[UpdateExpression ++[Identifier d]]",
+    "ExpressionStatement[UpdateExpression --[Identifier e]]",
+    "ExpressionStatement[UnaryExpression delete[MemberExpression[Identifier f, Identifier g]]]",
+  ],
+  [
+    "calls and members",
+    "a.b[c](...d, e)?.f?.[g]?.(h);",
+    "ExpressionStatement[ChainExpression[CallExpression optional[MemberExpression optional computed[MemberExpression optional[CallExpression[MemberExpression computed[MemberExpression[Identifier a, Identifier b], Identifier c], SpreadElement[Identifier d], Identifier e], Identifier f], Identifier g], Identifier h]]]",
+  ],
+  [
+    "new",
+    "new a; new a.b(c); new (a())(); new new a()();",
+    "ExpressionStatement[NewExpression[Identifier a]]",
+    "ExpressionStatement[NewExpression[MemberExpression[Identifier a, Identifier b], Identifier c]]",
+    "ExpressionStatement[NewExpression[CallExpression[Identifier a]]]",
+    "ExpressionStatement[NewExpression[NewExpression[Identifier a]]]",
+  ],
+  [
+    "functions",
+    "function a(b, { c = 1, ...d }, [e, , f], ...g) {} async function h() {} function* i() {} async function* j() {}",
+    "FunctionDeclaration[Identifier a, Identifier b, ObjectPattern[Property init[AssignmentPattern =[Identifier c, Literal 1]], RestElement[Identifier d]], ArrayPattern[Identifier e, Identifier f], RestElement[Identifier g], FunctionBody]",
+    "FunctionDeclaration async[Identifier h, FunctionBody]",
+    "FunctionDeclaration generator[Identifier i, FunctionBody]",
+    "FunctionDeclaration async generator[Identifier j, FunctionBody]",
+  ],
+  [
+    "arrows",
+    "a => b; (c, d = 1) => {}; async e => f; async (g, ...h) => i; () => ({});",
+    "ExpressionStatement[ArrowFunctionExpression[Identifier a, Identifier b]]",
+    "ExpressionStatement[ArrowFunctionExpression[Identifier c, AssignmentPattern =[Identifier d, Literal 1], FunctionBody]]",
+    "ExpressionStatement[ArrowFunctionExpression async[Identifier e, Identifier f]]",
+    "ExpressionStatement[ArrowFunctionExpression async[Identifier g, RestElement[Identifier h], Identifier i]]",
+    "ExpressionStatement[ArrowFunctionExpression[ObjectExpression]]",
+  ],
+  [
+    "objects",
+    "({ a, b: 1, [c]: d, \"e\": f, 1: g, get h() {}, set i(j) {}, async k() {}, *l() {}, async *m() {}, ...n });",
+    "ExpressionStatement[ObjectExpression[Property init[Identifier a], Property init[Identifier b, Literal 1], Property init computed[Identifier c, Identifier d], Property init[Literal \"e\", Identifier f], Property init[Literal 1, Identifier g], Property get[Identifier h, FunctionExpression[FunctionBody]], Property set[Identifier i, FunctionExpression[Identifier j, FunctionBody]], Property init[Identifier k, FunctionExpression async[FunctionBody]], Property init[Identifier l, FunctionExpression generator[FunctionBody]], Property init[Identifier m, FunctionExpression async generator[FunctionBody]], SpreadElement[Identifier n]]]",
+  ],
+  [
+    "words as members",
+    "({ get: 1, set: 2, async: 3, static: 4, get get() {}, set set(a) {}, async async() {} });",
+    "ExpressionStatement[ObjectExpression[Property init[Identifier get, Literal 1], Property init[Identifier set, Literal 2], Property init[Identifier async, Literal 3], Property init[Identifier static, Literal 4], Property get[Identifier get, FunctionExpression[FunctionBody]], Property set[Identifier set, FunctionExpression[Identifier a, FunctionBody]], Property init[Identifier async, FunctionExpression async[FunctionBody]]]]",
+  ],
+  [
+    "classes",
+    "class A extends (B, C) { #a = 1; static b; static { c(); } constructor() { super(); } get d() {} static async *e() {} \"f\"() {} [g] = 1; }",
+    "ClassDeclaration[Identifier A, SequenceExpression[Identifier B, Identifier C], ClassBody[PropertyDefinition[PrivateIdentifier a, Literal 1], PropertyDefinition static[Identifier b], StaticBlock[ExpressionStatement[CallExpression[Identifier c]]], MethodDefinition constructor[Identifier constructor, FunctionExpression[FunctionBody[ExpressionStatement[CallExpression[Super]]]]], MethodDefinition get[Identifier d, FunctionExpression[FunctionBody]], MethodDefinition method static[Identifier e, FunctionExpression async generator[FunctionBody]], MethodDefinition method[Literal \"f\", FunctionExpression[FunctionBody]], PropertyDefinition computed[Identifier g, Literal 1]]]",
+  ],
+  [
+    "private members",
+    "class A { #b; c(d) { return #b in d && this.#b; } }",
+    "ClassDeclaration[Identifier A, ClassBody[PropertyDefinition[PrivateIdentifier b], MethodDefinition method[Identifier c, FunctionExpression[Identifier d, FunctionBody[ReturnStatement[LogicalExpression &&[BinaryExpression in[PrivateIdentifier b, Identifier d], MemberExpression[ThisExpression, PrivateIdentifier b]]]]]]]]",
+  ],
+  [
+    "templates",
+    "`a${b}c${`d${e}`}f`; tag`g${h}`;",
+    "ExpressionStatement[TemplateLiteral[TemplateElement a, Identifier b, TemplateElement c, TemplateLiteral[TemplateElement d, Identifier e, TemplateElement], TemplateElement f]]",
+    "ExpressionStatement[TaggedTemplateExpression[Identifier tag, TemplateLiteral[TemplateElement g, Identifier h, TemplateElement]]]",
+  ],
+  [
+    "regular expressions",
+    "/a[/]b/g.test(c); d = e / f / g; if (h) /i/;",
+    "ExpressionStatement[CallExpression[MemberExpression[Literal /a[/]b/g, Identifier test], Identifier c]]",
+    "ExpressionStatement[AssignmentExpression =[Identifier d, BinaryExpression /[BinaryExpression /[Identifier e, Identifier f], Identifier g]]]",
+    "IfStatement[Identifier h, ExpressionStatement[Literal /i/]]",
+  ],
+  [
+    "patterns",
+    "[a, b.c, [d = 1], ...e] = f; ({ g, h: i.j, k = 2, ...l } = m);",
+    "ExpressionStatement[AssignmentExpression =[ArrayPattern[Identifier a, MemberExpression[Identifier b, Identifier c], ArrayPattern[AssignmentPattern =[Identifier d, Literal 1]], RestElement[Identifier e]], Identifier f]]",
+    "ExpressionStatement[AssignmentExpression =[ObjectPattern[Property init[Identifier g], Property init[Identifier h, MemberExpression[Identifier i, Identifier j]], Property init[AssignmentPattern =[Identifier k, Literal 2]], RestElement[Identifier l]], Identifier m]]",
+  ],
+  [
+    "loops",
+    "for (;;) {} for (let a = 0, b; a < 1; a++); for (const c in d); for (const [e] of f); while (g); do h(); while (i)",
+    "ForStatement[BlockStatement]",
+    "ForStatement[VariableDeclaration let[VariableDeclarator[Identifier a, Literal 0], VariableDeclarator[Identifier b]], BinaryExpression <[Identifier a, Literal 1], UpdateExpression ++[Identifier a], EmptyStatement]",
+    "ForInStatement[VariableDeclaration const[VariableDeclarator[Identifier c]], Identifier d, EmptyStatement]",
+    "ForOfStatement[VariableDeclaration const[VariableDeclarator[ArrayPattern[Identifier e]]], Identifier f, EmptyStatement]",
+    "WhileStatement[Identifier g, EmptyStatement]",
+    "DoWhileStatement[ExpressionStatement[CallExpression[Identifier h]], Identifier i]",
+  ],
+  [
+    "jumps",
+    "a: for (;;) { b: while (1) { continue a; break b; } }",
+    "LabeledStatement[Identifier a, ForStatement[BlockStatement[LabeledStatement[Identifier b, WhileStatement[Literal 1, BlockStatement[ContinueStatement[Identifier a], BreakStatement[Identifier b]]]]]]]",
+  ],
+  [
+    "switch",
+    "switch (a) { case 1: case 2: b(); break; default: c(); }",
+    "SwitchStatement[Identifier a, SwitchCase[Literal 1], SwitchCase[Literal 2, ExpressionStatement[CallExpression[Identifier b]], BreakStatement], SwitchCase[ExpressionStatement[CallExpression[Identifier c]]]]",
+  ],
+  [
+    "try",
+    "try { a(); } catch { b(); } try {} catch ({ c }) {} finally {}",
+    "TryStatement[BlockStatement[ExpressionStatement[CallExpression[Identifier a]]], CatchClause[BlockStatement[ExpressionStatement[CallExpression[Identifier b]]]]]",
+    "TryStatement[BlockStatement, CatchClause[ObjectPattern[Property init[Identifier c]], BlockStatement], BlockStatement]",
+  ],
+  [
+    "async code",
+    "async function a() { await b; for await (const c of d); } ",
+    "FunctionDeclaration async[Identifier a, FunctionBody[ExpressionStatement[AwaitExpression[Identifier b]], ForOfStatement[VariableDeclaration const[VariableDeclarator[Identifier c]], Identifier d, EmptyStatement]]]",
+  ],
+  [
+    "generators",
+    "function* a() { yield; yield b; yield* c; const d = yield e; }",
+    "FunctionDeclaration generator[Identifier a, FunctionBody[ExpressionStatement[YieldExpression], ExpressionStatement[YieldExpression[Identifier b]], ExpressionStatement[YieldExpression[Identifier c]], VariableDeclaration const[VariableDeclarator[Identifier d, YieldExpression[Identifier e]]]]]",
+  ],
+  [
+    "modules",
+    "import a, { b as c, default as d } from \"e\"; import * as f from \"g\"; import \"h\"; export { a, c as i }; export * from \"j\"; export * as k from \"l\"; export default class {}",
+    "ImportDeclaration[ImportDefaultSpecifier[Identifier a], ImportSpecifier[Identifier b, Identifier c], ImportSpecifier[Identifier default, Identifier d], Literal \"e\"]",
+    "ImportDeclaration[ImportNamespaceSpecifier[Identifier f], Literal \"g\"]",
+    "ImportDeclaration[Literal \"h\"]",
+    "ExportNamedDeclaration[ExportSpecifier[Identifier a], ExportSpecifier[Identifier c, Identifier i]]",
+    "ExportAllDeclaration[Literal \"j\"]",
+    "ExportAllDeclaration[Identifier k, Literal \"l\"]",
+    "ExportDefaultDeclaration[ClassDeclaration[ClassBody]]",
+  ],
+  [
+    "dynamic imports",
+    "import(\"a\"); import.meta.url; import.source(\"b\");",
+    "ExpressionStatement[ImportExpression[Literal \"a\"]]",
+    "ExpressionStatement[MemberExpression[MetaProperty[Identifier import, Identifier meta], Identifier url]]",
+    "ExpressionStatement[ImportExpression[Literal \"b\"]]",
+  ],
+  [
+    "automatic ends",
+    "a\nb\n++c\nd\n(e)\n",
+    "ExpressionStatement[Identifier a]",
+    "ExpressionStatement[Identifier b]",
+    "ExpressionStatement[UpdateExpression ++[Identifier c]]",
+    "ExpressionStatement[CallExpression[Identifier d, Identifier e]]",
+  ],
+  [
+    "return values",
+    "function a() { return\nb }",
+    "FunctionDeclaration[Identifier a, FunctionBody[ReturnStatement, ExpressionStatement[Identifier b]]]",
+  ],
+  [
+    "elements",
+    "<A.B c=\"d\" e={f} {...g}>h{i}{/* j */}<k /></A.B>;",
+    "ExpressionStatement[JSXElement[JSXOpeningElement[JSXMemberExpression[JSXIdentifier A, JSXIdentifier B], JSXAttribute[JSXIdentifier c, Literal \"d\"], JSXAttribute[JSXIdentifier e, JSXExpressionContainer[Identifier f]], JSXSpreadAttribute[Identifier g]], JSXText h, JSXExpressionContainer[Identifier i], JSXExpressionContainer[JSXEmptyExpression], JSXElement[JSXOpeningElement[JSXIdentifier k]], JSXClosingElement[JSXMemberExpression[JSXIdentifier A, JSXIdentifier B]]]]",
+  ],
+  [
+    "fragments",
+    "<><a:b c:d /></>;",
+    "ExpressionStatement[JSXFragment[JSXOpeningFragment, JSXElement[JSXOpeningElement[JSXNamespacedName[JSXIdentifier a, JSXIdentifier b], JSXAttribute[JSXNamespacedName[JSXIdentifier c, JSXIdentifier d]]]], JSXClosingFragment]]",
+  ],
+  [
+    "directives",
+    "\"use strict\"; 'a\\n'; b;",
+    "ExpressionStatement[Literal \"use strict\"]",
+    "ExpressionStatement[Literal 'a\\n']",
+    "ExpressionStatement[Identifier b]",
+  ],
+  [
+    "let as a name",
+    "let = 1; let\n[a] = b;",
+    "ExpressionStatement[AssignmentExpression =[Identifier let, Literal 1]]",
+    "VariableDeclaration let[VariableDeclarator[ArrayPattern[Identifier a], Identifier b]]",
+  ],
+  [
+    "async as a name",
+    "async = 1; async(b); async.c;",
+    "ExpressionStatement[AssignmentExpression =[Identifier async, Literal 1]]",
+    "ExpressionStatement[CallExpression[Identifier async, Identifier b]]",
+    "ExpressionStatement[MemberExpression[Identifier async, Identifier c]]",
+  ],
+  [
+    "numbers",
+    "0x1F; 0b1; 0o7; 1_000n; .5; 1.e3; 017;",
+    "ExpressionStatement[Literal 0x1F]",
+    "ExpressionStatement[Literal 0b1]",
+    "ExpressionStatement[Literal 0o7]",
+    "ExpressionStatement[Literal 1_000n]",
+    "ExpressionStatement[Literal .5]",
+    "ExpressionStatement[Literal 1.e3]",
+    "ExpressionStatement[Literal 017]",
+  ],
+  [
+    "optional chains in parentheses",
+    "a?.b; c?.d.e; (f?.g).h;",
+    "ExpressionStatement[ChainExpression[MemberExpression optional[Identifier a, Identifier b]]]",
+    "ExpressionStatement[ChainExpression[MemberExpression[MemberExpression optional[Identifier c, Identifier d], Identifier e]]]",
+    "ExpressionStatement[MemberExpression[ChainExpression[MemberExpression optional[Identifier f, Identifier g]], Identifier h]]",
+  ],
+])("%s", (_, code, ...items) => {
+  const { root, problems } = parse(code, { module: "detect", jsx: true });
+  expect(problems).toEqual([]);
+  expect(childrenOf(root).map(outline)).toEqual(items);
+});
