@@ -124,10 +124,14 @@ function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): Par
   const last = sync < 0 ? container.list.length : sync;
   if (!fits(tree, path, container, first, last, fresh)) return undefined;
   if (p.sawModuleItem && !tree.root.module) return "give up";
+  // A problem in what is replaced that was noticed elsewhere would be left behind.
+  const regionEnd = last < container.list.length ? start + container.list[last]!.startInParent : container.to;
+  const regionStart = first > 0 ? start + container.list[first - 1]!.startInParent + container.list[first - 1]!.length : container.from;
+  if (tree.problems.some(({ from, seen }) => from >= regionStart && from < regionEnd && (seen < regionStart || seen > regionEnd))) return undefined;
   // An item is unclosed because of all that follows it, which only sound code leaves as it was.
   const others = [...tree.unclosed].some((item) => path.length > 1 || !container.list.slice(first, last).includes(item));
   if (others && (p.problems.length > 0 || tree.problems.some(({ seen }) => seen >= damage.from - 1))) return "give up";
-  return splice(tree, p, path, container, damage, first, last, fresh);
+  return splice(tree, p, path, container, damage, { first, last, from: regionStart, to: regionEnd }, fresh);
 }
 
 interface Attempt {
@@ -300,12 +304,18 @@ const isConstructorLike = (node: JavaScriptNode): boolean => node.type === "Meth
 const isDefault = (node: JavaScriptNode): boolean => node.type === "SwitchCase" && node.test === null;
 const isPrototype = (node: JavaScriptNode): boolean => node.type === "Property" && ((node.key.type === "Identifier" && node.key.name === "__proto__") || (node.key.type === "Literal" && node.key.value === "__proto__"));
 
-/** Puts the new elements in the place of the old ones `[first, last)`, and moves what is behind. */
-function splice(tree: ParsedText, p: ParseState, path: readonly Node[], container: Container, damage: Damage, first: number, last: number, fresh: Node[]): ParsedText | "give up" {
+/** Elements of a list by their indexes, and the stretch of the old text from the end of the one before them to the beginning of the one behind. */
+interface Region {
+  readonly first: number;
+  readonly last: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Puts the new elements in the place of a region's, and moves what is behind. */
+function splice(tree: ParsedText, p: ParseState, path: readonly Node[], container: Container, damage: Damage, { first, last, from, to }: Region, fresh: Node[]): ParsedText | "give up" {
   const { node, list, start } = container;
   const { delta } = damage;
-  const regionStart = first > 0 ? start + list[first - 1]!.startInParent + list[first - 1]!.length : container.from;
-  const regionEnd = last < list.length ? start + list[last]!.startInParent : container.to;
   let gaps = gapsOf.get(tree.root);
   if (gaps === undefined) gapsOf.set(tree.root, (gaps = new WeakMap()));
 
@@ -334,7 +344,7 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
   for (const element of p.unclosed) tree.unclosed.add(element);
 
   if (tree.root.module && tree.options.module === "detect" && !tree.root.body.some((item) => item.type.startsWith("Import") || item.type.startsWith("Export"))) return "give up";
-  return { ...tree, source: damage.source, problems: mergeProblems(tree.problems, p.problems.map((problem) => moved(problem, (offset) => offset + p.base)), regionStart, regionEnd, delta) };
+  return { ...tree, source: damage.source, problems: mergeProblems(tree.problems, p.problems.map((problem) => moved(problem, (offset) => offset + p.base)), from, to, delta) };
 }
 
 /** `list.splice` without the limit on the number of arguments. */
