@@ -28,6 +28,8 @@ export interface Reference {
   readonly access: Access;
   /** The use does not need the name to exist as a value: it asks for that (`typeof name`), or the name may be a type's. */
   readonly probing: boolean;
+  /** The name stands where a type does. */
+  readonly asType: boolean;
   /** What the name means; absent while it is not known and for names from outside the file. */
   binding: Binding | undefined;
 }

@@ -35,7 +35,7 @@ export function markedLine(text: Text, from: number, to: number, paint: Paint, f
   const lead = (start === 0 ? "" : " ") + before;
   const width = Math.max(1, Math.min(end - from, widest));
   const number = String(line.number + 1).padStart(gutter);
-  return [`${faint(`${number} │`)} ${shown}`, `${faint(`${" ".repeat(gutter)} │`)} ${lead}${paint((to > line.to && to > from ? "━" : "━").repeat(width))}`];
+  return [`${faint(`${number} │`)} ${shown}`, `${faint(`${" ".repeat(gutter)} │`)} ${lead}${paint("━".repeat(width))}`];
 }
 
 function alertLines(file: FileReview, alert: Alert, colours: Palette, gutter: number): string[] {

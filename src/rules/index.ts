@@ -2,17 +2,41 @@
 import { consoleOutput } from "./calls/console-output.js";
 import { debugPause } from "./calls/debug-pause.js";
 import { afterExit } from "./dead/after-exit.js";
+import { emptyBlock } from "./dead/empty-block.js";
+import { equalBranches } from "./dead/equal-branches.js";
+import { idleStatement } from "./dead/idle-statement.js";
+import { needlessCatch } from "./dead/needless-catch.js";
+import { needlessRename } from "./dead/needless-rename.js";
+import { needlessReturn } from "./dead/needless-return.js";
+import { repeatedTest } from "./dead/repeated-test.js";
+import { straySemicolon } from "./dead/stray-semicolon.js";
+import { unreadImport } from "./dead/unread-import.js";
 import { unreadName } from "./dead/unread-name.js";
+import { unusedLabel } from "./dead/unused-label.js";
+import { assignmentAsTest } from "./flow/assignment-as-test.js";
+import { exitInFinally } from "./flow/exit-in-finally.js";
+import { missingSuper } from "./flow/missing-super.js";
+import { returnCutShort } from "./flow/return-cut-short.js";
+import { silentGetter } from "./flow/silent-getter.js";
 import { stuckLoop } from "./flow/stuck-loop.js";
 import { finalNewline } from "./layout/final-newline.js";
 import { statementEnd } from "./layout/statement-end.js";
+import { couldBeFixed } from "./names/could-be-fixed.js";
 import { fixedReassigned } from "./names/fixed-reassigned.js";
+import { importWritten } from "./names/import-written.js";
 import { unknown } from "./names/unknown.js";
+import { usedTooSoon } from "./names/used-too-soon.js";
 import type { Rule } from "./rule.js";
 import { syntaxRules } from "./syntax/index.js";
 
 export const rules: readonly Rule[] = [
-  ...syntaxRules, unknown, fixedReassigned, unreadName, afterExit, stuckLoop, consoleOutput, debugPause, statementEnd, finalNewline,
+  ...syntaxRules,
+  unknown, usedTooSoon, fixedReassigned, importWritten, couldBeFixed,
+  unreadName, unreadImport, afterExit, emptyBlock, idleStatement, straySemicolon, needlessReturn, needlessCatch, needlessRename, repeatedTest, equalBranches,
+  unusedLabel,
+  stuckLoop, returnCutShort, assignmentAsTest, exitInFinally, missingSuper, silentGetter,
+  consoleOutput, debugPause,
+  statementEnd, finalNewline,
 ];
 
 /** The rule of an id. */

@@ -21,6 +21,7 @@ test.each<[string, string, string[]]>([
   ["var reaches its whole function", "function a() {\n{ var b; }\nreturn b;\n}", ["read b 2"]],
   ["let stays in its block", "let b;\n{ let b;\nb; }\nb;", ["read b 2", "read b 1"]],
   ["parameters, defaults and patterns", "function a(\nb, {\nc: d = b }, ...\ne) { c; d; e; }", ["read b 2", "read c -", "read d 3", "read e 4"]],
+  ["the rest of an object", "const { a, ...\nb } = c;\nfunction d({ e, ...\nf }) { f; }\n({ e, ...b } = b);", ["read c -", "read f 4", "write e -", "write b 2", "read b 2"]],
   ["what is caught", "try {} catch (\n{ message }) { message; }\nmessage;", ["read message 2", "read message -"]],
   ["closures see outward", "const a = 1;\nconst b = () => { return () => a; };", ["read a 1"]],
   ["a class is known inside itself", "const A = class\nB { c() { B; } };\nB;", ["read B 2", "read B -"]],
@@ -40,6 +41,12 @@ test.each<[string, string, string[]]>([
   ["every function has arguments", "function a() { return arguments; }\nconst b = () => arguments;", ["read arguments -", "read arguments -"]],
 ])("%s", (_, code, expected) => {
   expect(uses(code)).toEqual(expected);
+});
+
+test("in types, names mean types, which values do not hide", () => {
+  const tree = language.parse("import { pier, Ferry } from 'a';\nfunction b(pier: pier, c: typeof pier, Ferry = 1): Ferry {}\ninterface D { e(pier: pier): D }", { uri: "file:///a.ts", languageId: "typescript", modules: "detect" });
+  const found = [...language.names(tree).uses.values()].map(({ name, asType, binding }) => `${name} ${asType ? "type" : "value"} ${binding?.kind}`);
+  expect(found).toEqual(["pier type import", "pier value parameter", "Ferry type import", "pier type import", "D type undefined"]);
 });
 
 test("a component that is used counts as read", () => {

@@ -41,7 +41,7 @@ export function roleOf(node: Node): Role {
     } else if (up.type === "ParameterProperty") {
       if (up.parameter !== child) return read;
       child = up as Node;
-    } else if (up.type === "ArrayPattern" || up.type === "RestElement") child = up as Node;
+    } else if (up.type === "ArrayPattern" || up.type === "ObjectPattern" || up.type === "RestElement") child = up as Node;
     else break;
     up = child.parent as JavaScriptNode | null;
   }
@@ -107,6 +107,7 @@ export function roleOf(node: Node): Role {
     case "CallSignature":
     case "IndexSignature":
     case "ExportNamespace":
+    case "ImportType":
     case "LabeledStatement":
     case "BreakStatement":
     case "ContinueStatement":
@@ -238,7 +239,7 @@ class Finder {
     const outer = this.waiting.at(-2);
     for (const use of this.waiting.pop()!) {
       const binding = scope.bindings.get(use.name);
-      if (binding !== undefined) {
+      if (binding !== undefined && (!use.asType || mayBeType(binding))) {
         use.binding = binding;
         binding.references.push(use);
       } else if (use.name === ownOfFunctions && scope.kind === "function" && scope.node.type !== "ArrowFunctionExpression") continue;
@@ -253,7 +254,9 @@ class Finder {
     const role = roleOf(node);
     if (role.is === "word") return;
     if (role.is === "use") {
-      this.use(node.name, node, role.access, role.inType === true || this.isProbing(node));
+      // What is asked with `typeof`, and keys that are computed, are values wherever they stand.
+      const asType = role.inType === true && !["TypeQuery", "EnumMember", "PropertySignature", "MethodSignature"].includes(node.parent!.type);
+      this.use(node.name, node, role.access, role.inType === true || this.isProbing(node), asType);
       return;
     }
     this.declare(node, role.kind, role.owner);
@@ -280,8 +283,8 @@ class Finder {
     if (parent!.type === "JSXMemberExpression" || /^[A-Z_$]/.test(node.name)) this.use(node.name, node, "read", false);
   }
 
-  private use(name: string, node: Node, access: Access, probing: boolean): void {
-    const use: Reference = { node, name, scope: this.scope, access, probing, binding: undefined };
+  private use(name: string, node: Node, access: Access, probing: boolean, asType = false): void {
+    const use: Reference = { node, name, scope: this.scope, access, probing, asType, binding: undefined };
     this.waiting.at(-1)!.push(use);
     if (node.type === "Identifier") this.uses.set(node, use);
   }
@@ -318,6 +321,11 @@ class Finder {
     const [earlier, later] = first.node.start <= second.node.start ? [first, second] : [second, first];
     this.clashes.push({ name, node: later.node, earlier: earlier.node });
   }
+}
+
+/** Whether a name can stand for a type: variables, functions and parameters cannot, and do not hide one. */
+function mayBeType({ kind }: Binding): boolean {
+  return kind === "import" || kind === "class" || kind === "class-name" || kind === "merging";
 }
 
 /** Whether a binding belongs to its block alone, so that nothing else there may bear its name. */

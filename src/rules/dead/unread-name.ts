@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { FunctionNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
+import type { ClassNode, FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { hasEffect } from "../../languages/javascript/effects.js";
 import { allBindings, type Binding, type Reference } from "../../model/names.js";
 import { nearest } from "../../model/spelling.js";
@@ -69,10 +69,13 @@ function isOnlyDeclared(node: Node): boolean {
   return (node as { body?: unknown }).body === null;
 }
 
-/** Parameters of setters are demanded by the language. */
+/** Whether a function's parameters are given by something else: by the language for setters, by a base class or interface for methods. */
 function hasFixedShape(binding: Binding): boolean {
-  const holder = binding.scope.node.parent as { kind?: string } | null;
-  return holder?.kind === "set";
+  const holder = binding.scope.node.parent as JavaScriptNode | null;
+  if (holder?.type === "Property") return holder.kind === "set" || holder.method;
+  if (holder?.type !== "MethodDefinition") return false;
+  const owner = holder.parent!.parent as ClassNode;
+  return holder.kind === "set" || owner.superClass !== null || owner.implements.length > 0;
 }
 
 /** The bindings that unknown names in the file are most likely misspellings of. */
@@ -139,6 +142,7 @@ export const unreadName = defineRule({
       { code: "export function rest({ id, ...others }) {\n  return others;\n}\n" },
       { code: "function kiosk() {}\nconst piers = 4;\n" },
       { code: "export function dock() {\n  const tide = 1;\n  return tdie;\n}\n" },
+      { code: "export class Ferry extends Boat {\n  moor(berth) {}\n}\n" },
       { code: "export function half(pence) {\n  const tip = (\n}\n" },
       { code: "export function count() {\n  let trips = 0;\n  return () => trips++;\n}\n" },
       { code: "export function safe(run) {\n  try { run(); } catch (problem) { return; }\n}\n" },

@@ -1,0 +1,4 @@
+/** Whether a stretch of source holds a comment; to be asked of stretches without texts in them. */
+export function holdsComment(text: string, from: number, to: number): boolean {
+  return /\/\/|\/\*/.test(text.slice(from, to));
+}

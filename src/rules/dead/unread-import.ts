@@ -1,0 +1,59 @@
+import type { ImportDeclaration, ImportPart } from "../../languages/javascript/nodes/index.js";
+import { allBindings, type Binding } from "../../model/names.js";
+import { removeLines } from "../lines.js";
+import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+
+/** Taking one part out of an import; the last one takes the whole with it. */
+function remove(binding: Binding, part: ImportPart, file: FileView): RemedyOffer[] {
+  const whole = part.parent as ImportDeclaration;
+  const title = `Remove the import of \`${binding.name}\``;
+  if (whole.specifiers.length === 1) return [{ title, certainty: "proposed", edits: [removeLines(file.text, whole.start, whole.end)] }];
+  const index = whole.specifiers.indexOf(part);
+  const before = whole.specifiers[index - 1];
+  const after = whole.specifiers[index + 1];
+  // A list in braces that would be left empty goes with its braces.
+  const named = whole.specifiers.filter(({ type }) => type === "ImportSpecifier");
+  if (part.type === "ImportSpecifier" && named.length === 1) {
+    const open = file.text.lastIndexOf("{", part.start);
+    const close = file.text.indexOf("}", part.end);
+    return [{ title, certainty: "proposed", edits: [{ from: before!.end, to: close + 1, insert: open < before!.end ? file.text.slice(before!.end, close + 1) : "" }] }];
+  }
+  if (part.type === "ImportDefaultSpecifier") return [{ title, certainty: "proposed", edits: [{ from: part.start, to: file.text.indexOf(after!.type === "ImportSpecifier" ? "{" : "*", part.end), insert: "" }] }];
+  const edit = after ? { from: part.start, to: after.start, insert: "" } : { from: before!.end, to: part.end, insert: "" };
+  return [{ title, certainty: "proposed", edits: [edit] }];
+}
+
+export const unreadImport = defineRule({
+  id: "dead.unread-import",
+  title: "An import that is never read",
+  why: "What is imported and not read makes the module load something for nothing and suggests a connection that is not there. Usually it is left over from a change.",
+  level: "warning",
+  kits: ["sound"],
+  examples: {
+    alerts: [
+      { code: "import { sail, «moor» } from \"./ferry.js\";\nsail();\n", after: "import { sail } from \"./ferry.js\";\nsail();\n" },
+      { code: "import «tide» from \"./tide.js\";\nexport const pier = 1;\n", after: "export const pier = 1;\n" },
+      { code: "import fare, { «format» } from \"./fare.js\";\nfare();\n", after: "import fare from \"./fare.js\";\nfare();\n" },
+      { code: "import «fare», { format } from \"./fare.js\";\nformat();\n", after: "import { format } from \"./fare.js\";\nformat();\n" },
+      { code: "import * as «piers» from \"./piers.js\";\nexport {};\n", after: "export {};\n" },
+    ],
+    quiet: [
+      { code: "import \"./board.css\";\n" },
+      { code: "import { sail } from \"./ferry.js\";\nexport { sail };\n" },
+      { code: "import React from \"react\";\nexport const sign = <b />;\n" },
+      { code: "import { Pier } from \"./pier.js\";\nexport const map = <Pier.Sign />;\n" },
+    ],
+  },
+  file(file) {
+    for (const binding of allBindings(file.names)) {
+      const { owner, node } = binding.declarations[0]!;
+      if (!owner.type.startsWith("Import") || owner.type === "ImportEqualsDeclaration" || binding.references.length > 0 || binding.exported) continue;
+      if (file.problems.length > 0 || binding.scope.dynamic) continue;
+      file.alert(node, {
+        message: `The import \`${binding.name}\` is never read`,
+        labels: ["unnecessary"],
+        remedies: () => remove(binding, owner as ImportPart, file),
+      });
+    }
+  },
+});

@@ -1,0 +1,30 @@
+import { walk } from "../../syntax/walk.js";
+import { defineRule } from "../rule.js";
+
+export const unusedLabel = defineRule({
+  id: "dead.unused-label",
+  title: "A label that nothing jumps to",
+  why: "A label is there for a `break` or `continue` that names it. Without one it is left over, or an object's braces were taken for a block.",
+  level: "warning",
+  kits: ["sound"],
+  examples: {
+    alerts: [{ code: "«piers»: for (const pier of all) {\n  sail(pier);\n}\n", after: "for (const pier of all) {\n  sail(pier);\n}\n" }],
+    quiet: [{ code: "piers: for (const pier of all) {\n  for (;;) break piers;\n}\n" }],
+  },
+  visit: {
+    LabeledStatement(node, { alert, isBroken }) {
+      const { name } = node.label;
+      let used = false;
+      walk(node.body, (inner) => {
+        if ((inner.type === "BreakStatement" || inner.type === "ContinueStatement") && (inner as unknown as { label: { name: string } | null }).label?.name === name) used = true;
+        return !used;
+      });
+      if (used || isBroken(node)) return;
+      alert(node.label, {
+        message: `Nothing jumps to the label \`${name}\``,
+        labels: ["unnecessary"],
+        remedies: () => [{ title: "Remove the label", certainty: "certain", edits: [{ from: node.start, to: node.body.start, insert: "" }] }],
+      });
+    },
+  },
+});

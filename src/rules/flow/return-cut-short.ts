@@ -1,0 +1,37 @@
+import { holdsComment } from "../comments.js";
+import { defineRule, type FileView } from "../rule.js";
+import type { Statement } from "../../languages/javascript/nodes/index.js";
+
+function check(statements: readonly Statement[], { text, alert }: FileView): void {
+  statements.forEach((statement, index) => {
+    if (statement.type !== "ReturnStatement" || statement.argument !== null || text[statement.end - 1] === ";") return;
+    const next = statements[index + 1];
+    const looksLikeValue = next?.type === "ExpressionStatement" || (next?.type === "BlockStatement" && next.body.every(({ type }) => type === "LabeledStatement" || type === "ExpressionStatement"));
+    if (next === undefined || !looksLikeValue) return;
+    const from = statement.end;
+    const to = next.start;
+    if (/\n\s*\n/.test(text.slice(from, to))) return;
+    alert(statement, {
+      message: "The value on the next line is not returned: a line end behind `return` ends it",
+      related: [{ from: next.start, to: next.end, message: "This is never reached" }],
+      remedies: () => (holdsComment(text, from, to) || next.type !== "ExpressionStatement" ? [] : [{ title: "Join the lines", certainty: "proposed", edits: [{ from, to, insert: " " }] }]),
+    });
+  });
+}
+
+export const returnCutShort = defineRule({
+  id: "flow.return-cut-short",
+  title: "A return whose value stands on the next line",
+  why: "A line end behind `return` ends the statement, so that nothing is returned and the value on the next line is never worked out.",
+  level: "error",
+  kits: ["sound"],
+  examples: {
+    alerts: [{ code: "function fare(adults) {\n  «return»\n    adults * 420;\n}\n", after: "function fare(adults) {\n  return adults * 420;\n}\n" }],
+    quiet: [{ code: "function fare(adults) {\n  return (\n    adults * 420\n  );\n}\n" }, { code: "function fare(a) {\n  if (a) return\n  sail()\n}\n" }, { code: "function fare() {\n  return;\n}\n" }],
+  },
+  visit: {
+    FunctionBody: (node, file) => check(node.body, file),
+    BlockStatement: (node, file) => check(node.body, file),
+    SwitchCase: (node, file) => check(node.consequent, file),
+  },
+});
