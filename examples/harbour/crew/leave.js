@@ -2,7 +2,7 @@
 export class LeaveBook {
   requests = [];
 
-  ask(crew, from, to, note) {
+  ask(crew, from, to) {
     this.requests.push({ crew, from, to, granted: false });
   }
 
@@ -16,4 +16,9 @@ export class LeaveBook {
   away(day) {
     return this.requests.filter((request) => request.granted && request.from <= day && day <= request.to).map((request) => request.crew);
   }
+}
+
+/** Asks for leave by the week, as the office's form has it. */
+export function askForWeek(book, crew, week, note) {
+  book.ask(crew, week * 7, week * 7 + 6);
 }

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { ClassNode, FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
+import type { FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { hasEffect } from "../../languages/javascript/effects.js";
 import { allBindings, type Binding, type Reference } from "../../model/names.js";
 import { nearest } from "../../model/spelling.js";
@@ -11,6 +11,7 @@ import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 const options = z.strictObject({
   mayStay: z.string().default("^_").describe("A regular expression; names it matches may stay unread."),
   parameters: z.enum(["last", "all", "none"]).default("last").describe("Which unread parameters alert: those behind the last one that is read, all, or none."),
+  methods: z.boolean().default(false).describe("Alert at unread parameters of methods, too. What calls them may be a base class or an interface that gives them."),
   caught: z.boolean().default(false).describe("Alert at unread names of `catch` clauses."),
 });
 type Options = z.infer<typeof options>;
@@ -47,7 +48,7 @@ function concerns(binding: Binding, settings: Options, isCommonJs: boolean): boo
     case "caught":
       return settings.caught;
     case "parameter":
-      return settings.parameters === "all" || (settings.parameters === "last" && isLastParameter(binding) && !hasFixedShape(binding));
+      return settings.parameters === "all" || (settings.parameters === "last" && isLastParameter(binding) && !hasFixedShape(binding, settings));
     default:
       // At the top of a script other scripts can read the name; what looks like a CommonJS module is none.
       return binding.scope.kind !== "file" || isCommonJs;
@@ -69,13 +70,11 @@ function isOnlyDeclared(node: Node): boolean {
   return (node as { body?: unknown }).body === null;
 }
 
-/** Whether a function's parameters are given by something else: by the language for setters, by a base class or interface for methods. */
-function hasFixedShape(binding: Binding): boolean {
+/** Whether a function's parameters may be given by something else: by the language for setters, by a base class or interface for methods. */
+function hasFixedShape(binding: Binding, { methods }: Options): boolean {
   const holder = binding.scope.node.parent as JavaScriptNode | null;
-  if (holder?.type === "Property") return holder.kind === "set" || holder.method;
-  if (holder?.type !== "MethodDefinition") return false;
-  const owner = holder.parent!.parent as ClassNode;
-  return holder.kind === "set" || owner.superClass !== null || owner.implements.length > 0;
+  if (holder?.type !== "MethodDefinition" && !(holder?.type === "Property" && (holder.method || holder.kind !== "init"))) return false;
+  return holder.kind === "set" || !methods;
 }
 
 /** The bindings that unknown names in the file are most likely misspellings of. */
@@ -131,6 +130,7 @@ export const unreadName = defineRule({
       { code: "export function sail() {\n  let «trips» = 0;\n  trips += 1;\n}\n" },
       { code: "export function moor(berth, «rope») {\n  return berth;\n}\n" },
       { code: "const { tides, «winds» } = require(\"./weather\");\ntides();\n" },
+      { code: "export class Ferry {\n  moor(«berth») {}\n}\n", options: { methods: true } },
       { code: "export const a = 1;\nfunction «again»() {\n  again();\n}\n" },
       { code: "export function dock() {\n  const pier = 1, «tide» = 2;\n  return pier;\n}\n", after: "export function dock() {\n  const pier = 1;\n  return pier;\n}\n" },
       { code: "export function dock() {\n  const «tide» = measure();\n}\nfunction measure() { return 1; }\n" },

@@ -26,6 +26,9 @@ interface Damage {
   readonly source: SourceText;
 }
 
+/** Nodes that the parser reads on trial, and otherwise if a problem comes up. */
+const tried = new Set(["TypeArguments", "TypeParameters", "InferType"]);
+
 const gapsOf = new WeakMap<Node, Gaps>();
 
 /** The tree after one edit of its text. `source` is the new text. The given tree must not be used any more. */
@@ -124,6 +127,8 @@ function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): Par
   const last = sync < 0 ? container.list.length : sync;
   if (!fits(tree, path, container, first, last, fresh)) return undefined;
   if (p.sawModuleItem && !tree.root.module) return "give up";
+  // What was read on trial stands only as long as nothing is wrong with it.
+  if (p.problems.length > 0 && path.some(({ type }) => tried.has(type))) return undefined;
   // A problem in what is replaced that was noticed elsewhere would be left behind.
   const regionEnd = last < container.list.length ? start + container.list[last]!.startInParent : container.to;
   const regionStart = first > 0 ? start + container.list[first - 1]!.startInParent + container.list[first - 1]!.length : container.from;
