@@ -29,7 +29,7 @@ describe("review", () => {
   });
 
   test("shows people the line with the range marked", () => {
-    const folder = project({ "a.js": "export const fare = 1;\n\tsail(fare, tdie);\nexport const tide = '🚢', sail = Math.max;\n" });
+    const folder = project({ "a.js": "export const fare = 1;\n\tsail(fare, tdie);\nexport const tide = '🚢';\nexport function sail() {}\n" });
     const { code, out } = quill(folder, "review");
     expect(code).toBe(1);
     expect(out).toBe(
