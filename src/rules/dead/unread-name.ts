@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { hasEffect } from "../../languages/javascript/effects.js";
 import { allBindings, type Binding, type Reference } from "../../model/names.js";
-import { nearest } from "../../model/spelling.js";
+import { editDistance, mostEdits } from "../../model/spelling.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
 import { removeLines } from "../lines.js";
@@ -77,16 +77,9 @@ function hasFixedShape(binding: Binding, { methods }: Options): boolean {
   return holder.kind === "set" || !methods;
 }
 
-/** The bindings that unknown names in the file are most likely misspellings of. */
-function misspelt(file: FileView): Set<Binding> {
-  const meant = new Set<Binding>();
-  for (const use of file.names.unresolved) {
-    if (use.probing || file.isKnown(use.name)) continue;
-    const [name] = nearest(use.name, [...use.scope.visible()].map((binding) => binding.name));
-    const binding = name === undefined ? undefined : use.scope.lookUp(name);
-    if (binding !== undefined) meant.add(binding);
-  }
-  return meant;
+/** Whether an unknown name in the file is most likely a misspelt use of `binding`. */
+function isMisspelt(binding: Binding, unknown: readonly Reference[]): boolean {
+  return unknown.some((use) => Math.abs(use.name.length - binding.name.length) <= 2 && editDistance(use.name, binding.name, mostEdits(use.name)) <= mostEdits(use.name) && use.scope.lookUp(binding.name) === binding);
 }
 
 /** A rest beside it makes a destructured name useful even unread: it keeps its property out of the rest. */
@@ -149,15 +142,15 @@ export const unreadName = defineRule({
     ],
   },
   file(file) {
-    const meant = misspelt(file);
+    const unknown = file.names.unresolved.filter((use) => !use.probing && !file.isKnown(use.name));
     const isCommonJs = file.names.unresolved.some(({ name }) => name === "require" || name === "module" || name === "exports");
     for (const binding of allBindings(file.names)) {
       if (!concerns(binding, file.options, isCommonJs) || binding.scope.dynamic || keepsOutOfRest(binding)) continue;
-      // A misspelt use is one mistake, and `names.unknown` tells of it.
-      if (meant.has(binding)) continue;
       // In code that is being written, what reads the name is most likely still to come.
       if (file.isBroken(binding.scope.node)) continue;
       if (!binding.references.every((use) => isIdle(use, binding))) continue;
+      // A misspelt use is one mistake, and `names.unknown` tells of it.
+      if (isMisspelt(binding, unknown)) continue;
       const { node } = binding.declarations[0]!;
       const assigned = binding.references.some((use) => use.access !== "read");
       file.alert(node, {

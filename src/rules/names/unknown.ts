@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { nearest } from "../../model/spelling.js";
-import type { Reference } from "../../model/names.js";
+import type { Reference, Scope } from "../../model/names.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
 const options = z.strictObject({
@@ -37,11 +37,20 @@ export const unknown = defineRule({
     ],
   },
   file(file) {
+    // The same name in the same scope has the same suggestions.
+    const known = new Map<Scope, Map<string, string[]>>();
+    const suggested = (use: Reference): string[] => {
+      let names = known.get(use.scope);
+      if (names === undefined) known.set(use.scope, (names = new Map()));
+      let near = names.get(use.name);
+      if (near === undefined) names.set(use.name, (near = suggestions(use, file)));
+      return near;
+    };
     for (const use of file.names.unresolved) {
       if (use.probing || file.isKnown(use.name)) continue;
       if (use.access === "write" && !file.options.assigned) continue;
       if (use.scope.dynamic) continue;
-      const near = suggestions(use, file);
+      const near = suggested(use);
       const hint = near[0];
       const declared = hint === undefined ? undefined : use.scope.lookUp(hint)?.declarations[0]?.node;
       const span = { from: use.node.start, to: use.node.end };
