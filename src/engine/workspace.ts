@@ -203,11 +203,13 @@ export class Workspace {
     const { language, behind, text } = document;
     const { info } = this.input(document);
     let { tree } = document;
+    // Should the language fail half-way, what is left of the old tree is not used again.
+    document.tree = undefined;
+    document.behind = [];
     if (language.reparse === undefined || behind.length > mostBehind) tree = behind.length === 0 ? tree : undefined;
     if (tree === undefined) tree = language.parse(text.value, info);
     else for (const step of behind) tree = language.reparse!(tree, step.edit, step.text);
     document.tree = tree;
-    document.behind = [];
     return tree;
   }
 

@@ -1,6 +1,6 @@
 /** A rule's documentation, made from the rule itself: as Markdown, and as text for a terminal. */
 import type { Rule } from "../rules/rule.js";
-import { kitNames, optionNames } from "../settings/resolve.js";
+import { inKit, kitNames, optionNames } from "../settings/resolve.js";
 import type { Palette } from "./text.js";
 
 /** An option of a rule as its documentation shows it. */
@@ -37,7 +37,7 @@ export function optionsOf(rule: Rule, toJsonSchema: (rule: Rule) => unknown): Op
 
 /** The kits that switch a rule on. */
 export function kitsOf(rule: Rule): string[] {
-  return kitNames.filter((kit) => (kit === "thorough" ? !(rule.kits.length === 1 && rule.kits[0] === "tidy") : (rule.kits as readonly string[]).includes(kit)));
+  return kitNames.filter((kit) => inKit(rule, kit));
 }
 
 export function markdownPage(rule: Rule, options: readonly OptionPage[]): string {

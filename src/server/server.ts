@@ -104,8 +104,8 @@ export class Server {
 
   private initialize(params: InitializeParams): InitializeResult {
     const { general, workspace } = params.capabilities;
-    const offered = general?.positionEncodings ?? [];
-    this.encoding = (["utf-16", "utf-32", "utf-8"] as const).find((encoding) => encoding === offered[0]) ?? "utf-16";
+    const ours: readonly string[] = ["utf-8", "utf-16", "utf-32"] satisfies PositionEncoding[];
+    this.encoding = (general?.positionEncodings?.find((encoding) => ours.includes(encoding)) as PositionEncoding | undefined) ?? "utf-16";
     this.documentChanges = workspace?.workspaceEdit?.documentChanges === true;
     this.state = "running";
     const capabilities: ServerCapabilities = {
@@ -197,8 +197,13 @@ export class Server {
     const version = this.workspace.version(uri);
     const text = this.workspace.text(uri);
     const rulePage = (rule: string): string | undefined => this.options.host.rulePage(rule);
-    const diagnostics = this.workspace.alerts(uri).map((alert) => toDiagnostic(alert, { uri, version, text, encoding: this.encoding, rulePage }));
-    this.send("textDocument/publishDiagnostics", { uri, version, diagnostics });
+    try {
+      const diagnostics = this.workspace.alerts(uri).map((alert) => toDiagnostic(alert, { uri, version, text, encoding: this.encoding, rulePage }));
+      this.send("textDocument/publishDiagnostics", { uri, version, diagnostics });
+    } catch (error) {
+      // A fault of ours costs this report, not the session.
+      this.log(1, `${uri} could not be analysed at version ${version}: ${error instanceof Error ? error.stack : String(error)}`);
+    }
   }
 
   private log(type: MessageType, message: string): void {

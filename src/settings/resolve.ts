@@ -16,7 +16,8 @@ export interface ResolvedSettings extends FullSettings {
   readonly active: readonly ActiveRule[];
 }
 
-function inKit(rule: Rule, kit: string): boolean {
+/** Whether a built-in kit switches a rule on. */
+export function inKit(rule: Rule, kit: string): boolean {
   if (kit === "thorough") return !(rule.kits.length === 1 && rule.kits[0] === "tidy");
   return (rule.kits as readonly string[]).includes(kit);
 }

@@ -59,9 +59,3 @@ export function isInside(node: Node, outer: Node): boolean {
   for (let up: Node | null = node; up !== null; up = up.parent) if (up === outer) return true;
   return false;
 }
-
-/** The nearest node above `node` (not itself) that satisfies `test`. */
-export function above(node: Node, test: (node: Node) => boolean): Node | undefined {
-  for (let up = node.parent; up !== null; up = up.parent) if (test(up)) return up;
-  return undefined;
-}

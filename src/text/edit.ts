@@ -52,16 +52,6 @@ export function difference(before: string, after: string): Edit | undefined {
   return { from: head, to: before.length - tail, insert: after.slice(head, after.length - tail) };
 }
 
-/**
- * Where `offset` lies after `edit`. An offset inside replaced text moves to the end of the insertion;
- * one at an insertion stays before it, or moves behind it with `after`.
- */
-export function moveThrough(offset: number, edit: Edit, after = false): number {
-  if (offset < edit.from || (offset === edit.from && !after)) return offset;
-  if (offset >= edit.to) return offset + edit.insert.length - (edit.to - edit.from);
-  return edit.from + edit.insert.length;
-}
-
 export function isHighSurrogate(unit: number): boolean {
   return (unit & 0xfc00) === 0xd800;
 }

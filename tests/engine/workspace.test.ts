@@ -45,6 +45,24 @@ describe("documents", () => {
     expect(WorkspaceError.prototype).toBeInstanceOf(Error);
   });
 
+  test("a language that fails half-way through an edit costs that answer only", () => {
+    let fails = true;
+    const shaky = {
+      ...javascript(),
+      reparse: () => {
+        if (fails) throw new Error("on purpose");
+        return javascript().parse("", { uri, languageId: "javascript", modules: "detect" });
+      },
+    };
+    const workspace = createWorkspace({ languages: [shaky] });
+    workspace.open({ uri, languageId: "javascript", version: 1, text: "tide();\n" });
+    expect(workspace.alerts(uri)).toHaveLength(1);
+    workspace.edit(uri, 2, [{ from: 0, to: 0, insert: "water();\n" }]);
+    expect(() => workspace.alerts(uri)).toThrow("on purpose");
+    fails = false;
+    expect(workspace.alerts(uri)).toHaveLength(2);
+  });
+
   test("a rule that throws is told once a version, and the others go on", () => {
     const onFailure = vi.fn();
     const rule = defineRule({

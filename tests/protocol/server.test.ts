@@ -98,6 +98,7 @@ describe("diagnostics", () => {
     ["utf-8", ["utf-8", "utf-16"], 4],
     ["utf-32", ["utf-32"], 1],
     ["utf-16", ["klingon-7"], 2],
+    ["utf-8", ["klingon-7", "utf-8"], 4],
   ])("positions are counted in %s when the client offers %j", async (encoding, positionEncodings, boat) => {
     const { capabilities } = await client.initialize({ general: { positionEncodings } });
     expect(capabilities.positionEncoding).toBe(encoding);

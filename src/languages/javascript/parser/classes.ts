@@ -105,7 +105,7 @@ export function parseMembers(p: ParseState, derived: boolean, opener: number, me
 }
 
 /** Whether a member is a constructor with a body, of which there can be one. */
-export function isConstructor(member: ClassMember): member is MethodDefinition {
+function isConstructor(member: ClassMember): member is MethodDefinition {
   return member.type === "MethodDefinition" && member.kind === "constructor" && member.value.body !== null;
 }
 
