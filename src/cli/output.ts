@@ -1,13 +1,14 @@
-import picocolors from "picocolors";
 import { palette, type Palette } from "../report/text.js";
 
-/** Colours for standard output: where there is a terminal, and as the variables `NO_COLOR` and `FORCE_COLOR` say. */
+/** Colours for standard output: where `hasColour` says so. */
 export function outputColours(): Palette {
   return palette(hasColour());
 }
 
+/** Whether output is coloured: where there is a terminal, unless the variables `NO_COLOR` and `FORCE_COLOR` say otherwise. A build server's log is none. */
 export function hasColour(): boolean {
-  return picocolors.isColorSupported;
+  if (process.env["NO_COLOR"]) return false;
+  return Boolean(process.env["FORCE_COLOR"]) || process.stdout.isTTY === true;
 }
 
 // A reader that has seen enough, such as `head`, ends the program and is no mistake.

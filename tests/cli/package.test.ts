@@ -6,7 +6,9 @@ import { expect, test } from "vitest";
 import { scratch } from "../support/command.js";
 import { root } from "../support/files.js";
 
-const run = (folder: string, command: string, ...args: string[]): string => execFileSync(command, args, { cwd: folder, encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] });
+/** As on a build server, whose log is no terminal: nothing may be coloured there. */
+const onBuildServer = { ...process.env, CI: "1", FORCE_COLOR: undefined };
+const run = (folder: string, command: string, ...args: string[]): string => execFileSync(command, args, { cwd: folder, encoding: "utf8", stdio: ["ignore", "pipe", "pipe"], env: onBuildServer });
 
 test("packed and installed elsewhere it reviews, serves types, and holds only what users need", { timeout: 180_000 }, () => {
   const folder = scratch();
