@@ -47,3 +47,32 @@ export function grown(text: string, size: number): string {
   }
   return parts.join("\n");
 }
+
+/** A module of about `lines` lines, made of copies of several files, each copy with names of its own; what they import is imported once. */
+export function program(texts: readonly string[], lines: number): string {
+  const imported = new Set<string>();
+  const imports = /^import (?:type )?\{([^}]*)\} from [^;]*;\n/gm;
+  const parts: string[] = [];
+  let count = 0;
+  for (let copy = 0; count < lines; copy += 1) {
+    const text = texts[copy % texts.length]!;
+    for (const [, names] of text.matchAll(imports)) for (const name of names!.split(",")) imported.add(name.trim().replace(/^type /, ""));
+    const own = [...text.matchAll(/^(?:export )?(?:async )?(?:function|const|class|let|interface|type|enum) (\w+)/gm)].map((match) => match[1]!);
+    const body = text.replaceAll(imports, "").replaceAll(/^import [^]*?;\n/gm, "");
+    let part = body.replaceAll(new RegExp(`\\b(?:${own.join("|")})\\b(?!\\??:)`, "g"), `$&_${copy}`);
+    const left = lines - count;
+    // A file that is longer than what is left is cut behind an item.
+    if (part.split("\n").length > left) part = part.slice(0, cutBehind(part, left));
+    parts.push(part);
+    count += part.split("\n").length;
+  }
+  const body = parts.join("\n");
+  const used = [...imported].filter((name) => name !== "" && new RegExp(`\\b${name}\\b`).test(body));
+  return `import { ${used.sort().join(", ")} } from "./all.js";\n\n${body}`;
+}
+
+function cutBehind(text: string, lines: number): number {
+  const most = text.split("\n").slice(0, lines).join("\n").length;
+  const cut = text.lastIndexOf("\n}\n", most);
+  return cut < 0 ? text.length : cut + 3;
+}

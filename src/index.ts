@@ -1,6 +1,7 @@
 /** Alert Quill as a library. */
+export { Meter } from "./engine/meter.js";
 export { createWorkspace, Workspace, type OpenDocument, type Remedy, type WorkspaceOptions } from "./engine/workspace.js";
-export type { Alert, RuleFailure } from "./engine/analysis.js";
+export type { Alert, RuleFailure } from "./engine/alert.js";
 export { WorkspaceError, type WorkspaceErrorCode } from "./engine/errors.js";
 export type { Dropped, MendOptions, MendResult } from "./engine/mend.js";
 export { defineLanguage, type Comment, type DocumentInfo, type Language, type Tree } from "./languages/language.js";
@@ -16,4 +17,7 @@ export { offsetAt, positionAt, type Position, type PositionEncoding, type Range 
 export { Text } from "./text/text.js";
 export type { SyntaxCode, SyntaxProblem } from "./syntax/problem.js";
 export { Node } from "./syntax/node.js";
-export type { Access, Binding, BindingKind, Names, Reference, Scope } from "./model/names.js";
+export { Binding, Declaration, Reference, type Access, type BindingKind, type NameFact } from "./model/binding.js";
+export { Block, type FlowExit, type FlowGraph, type FlowLoop, type Step } from "./model/flow.js";
+export { Names } from "./model/names.js";
+export { Scope, type ScopeKind } from "./model/scope.js";

@@ -1,45 +1,21 @@
-/** One text, analysed: tree, names, alerts. */
-import type { Language, DocumentInfo, Tree } from "../languages/language.js";
-import type { Names } from "../model/names.js";
-import type { FileView, Finding, RemedyOffer, Label, Rule, AlertLevel } from "../rules/rule.js";
+/** The analysis of one document, kept up to date through its edits: what an edit leaves as it was is not looked at again. */
+import { Declaration, Reference, type Binding } from "../model/binding.js";
+import type { NameChanges, Names } from "../model/names.js";
+import type { DocumentInfo, Language, NameKeeper, Tree, TreeChange } from "../languages/language.js";
+import type { FileView, Finding, Place, Rule } from "../rules/rule.js";
 import { readyMadeNames } from "../settings/ready-made.js";
-import type { ResolvedSettings } from "../settings/resolve.js";
+import type { ActiveRule, ResolvedSettings } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
-import { walk } from "../syntax/walk.js";
+import type { SyntaxProblem } from "../syntax/problem.js";
+import { nodesTouching, walk } from "../syntax/walk.js";
+import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
-import { findHushes, isHushed } from "./hush.js";
-
-/** One finding of one rule at one range. Offsets are UTF-16 code units of the text it was found in. */
-export interface Alert {
-  readonly rule: string;
-  readonly level: AlertLevel;
-  readonly message: string;
-  readonly from: number;
-  readonly to: number;
-  readonly labels: readonly Label[];
-  readonly related: readonly { readonly from: number; readonly to: number; readonly message: string }[];
-}
-
-/** An alert with the ways to settle it. */
-export interface FoundAlert {
-  readonly alert: Alert;
-  readonly remedies: () => readonly RemedyOffer[];
-}
-
-/** A rule that failed on a text. It says so once and finds nothing there. */
-export interface RuleFailure {
-  readonly rule: string;
-  readonly error: unknown;
-}
-
-export interface Analysis {
-  readonly text: Text;
-  readonly tree: Tree;
-  readonly names: Names;
-  /** In document order. */
-  readonly found: readonly FoundAlert[];
-  readonly failures: readonly RuleFailure[];
-}
+import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
+import { findHushes, findKnown, isHushed } from "./hush.js";
+import type { Meter } from "./meter.js";
+import { RecordStore } from "./record-store.js";
+import { SpellingWatch } from "./spelling-watch.js";
+import { sharedView, viewFor, type ViewSource } from "./view.js";
 
 export interface AnalysisInput {
   readonly text: Text;
@@ -48,77 +24,555 @@ export interface AnalysisInput {
   readonly settings: ResolvedSettings;
   /** As `YYYY-MM-DD`, for hush comments with an end. */
   readonly today: string;
+  readonly meter?: Meter | undefined;
 }
 
-type Visitor = (node: Node, file: FileView) => void;
+interface Call<Arguments extends unknown[]> {
+  readonly rule: Rule;
+  readonly view: FileView;
+  readonly run: (...args: Arguments) => void;
+}
 
-/** Analyses a text. `tree` is its tree, where there is one already. */
-export function analyse({ text, info, language, settings, today }: AnalysisInput, tree: Tree = language.parse(text.value, info)): Analysis {
-  const names = language.names(tree);
-  const hushes = findHushes(text, tree, language);
-  const ready = readyMadeNames(settings);
-  const known = new Set(settings.known);
-  const found: FoundAlert[] = [];
-  const failures: RuleFailure[] = [];
-  const failed = new Set<Rule>();
-  const visitors = new Map<string, { rule: Rule; visit: Visitor; view: FileView }[]>();
+/** With more edits than this behind, the text is read anew. */
+const mostBehind = 200;
 
-  const guard = (rule: Rule, run: () => void): void => {
-    if (failed.has(rule)) return;
-    try {
-      run();
-    } catch (error) {
-      failed.add(rule);
-      failures.push({ rule: rule.id, error });
-    }
-  };
+/** After this many visits the analysis asks whether it should stop for now. */
+const visitsBetweenPauses = 200;
 
-  const isBroken = (node: Node): boolean => {
-    if (tree.problems.length === 0) return false;
-    const from = node.start;
-    const to = from + node.length;
-    return tree.problems.some((problem) => problem.from <= to && problem.to >= from);
-  };
+const trackedKinds = new Set(["variable", "changeable", "fixed", "parameter", "caught"]);
 
-  for (const { rule, level, options } of settings.active) {
-    const view: FileView = {
-      text: text.value,
-      root: tree.root,
-      names,
-      problems: tree.problems,
-      options,
-      edition: settings.language.edition,
-      isBroken,
-      isKnown: (name) => ready.has(name) || known.has(name),
-      knownNames: function* () {
-        yield* known;
-        yield* ready;
-      },
-      alert(at, finding: Finding) {
-        const from = "from" in at ? at.from : at.start;
-        const to = "from" in at ? at.to : from + at.length;
-        if (isHushed(hushes, rule.id, from, today)) return;
-        const { message, labels = [], related = [], remedies = () => [] } = finding;
-        found.push({ alert: { rule: rule.id, level, message, from, to, labels, related }, remedies });
-      },
-    };
-    if (rule.file) guard(rule, () => rule.file!(view));
-    for (const [type, visit] of Object.entries(rule.visit ?? {})) {
-      const list = visitors.get(type) ?? [];
-      list.push({ rule, visit: visit as Visitor, view });
-      visitors.set(type, list);
-    }
+export class DocumentAnalysis {
+  private language: Language;
+  private settings: ResolvedSettings;
+  private readonly info: DocumentInfo;
+  private current: Text;
+  private tree: Tree | undefined;
+  private keeper: NameKeeper | undefined;
+  /** Edits that the tree has not been through yet, each with the text after it. */
+  private behind: { readonly edit: Edit; readonly text: Text }[] = [];
+  private done = false;
+  private result: readonly FoundAlert[] | undefined;
+  private failed = new Map<Rule, RuleFailure>();
+
+  // What was found, by what the rules were called for.
+  private readonly visits = new RecordStore<Node>();
+  private readonly flows = new RecordStore<Node>();
+  private readonly bindings = new RecordStore<Binding>();
+  private readonly uses = new RecordStore<Reference>();
+  private ofFile: AlertRecord[] = [];
+
+  // What is to be done.
+  private readonly parts = new Set<Node>();
+  private readonly subtrees = new Set<Node>();
+  private readonly touched = new Set<Node>();
+  private readonly dirtyBindings = new Set<Binding>();
+  private readonly dirtyUses = new Set<Reference>();
+  private readonly dirtyFlows = new Set<Node>();
+  /** All is to be looked at, so that it need not be noted what is. */
+  private everything = true;
+  /** Nothing has been visited since the start. */
+  private fresh = true;
+  private lastEdit = 0;
+
+  // What rules asked that depends on names elsewhere.
+  private readonly suggested = new SpellingWatch<Reference>();
+  private readonly missed = new SpellingWatch<Binding>();
+  private told: ReadonlySet<string> = new Set();
+  private keepsToItself = false;
+  /** Of which nodes rules asked whether they are broken, with the answer and who asked. */
+  private readonly asked = new Map<Node, { answer: boolean; readonly askers: Set<() => void> }>();
+  private readonly broken = new Set<Node>();
+
+  // The rules by what they are called for.
+  private byNode = new Map<string, Call<[never, FileView]>[]>();
+  private byBinding: Call<[Binding, FileView]>[] = [];
+  private byUse: Call<[Reference, FileView]>[] = [];
+  private byFlow: Call<[never, FileView]>[] = [];
+  private byFile: Call<[FileView]>[] = [];
+  /** Where an alert of the rule that is running goes, and the node its offsets are tied to. */
+  private sink: (record: AlertRecord) => void = () => undefined;
+  private unit: Node | undefined;
+  /** Notes that the rules that are running are to be run again. */
+  private again: () => void = () => undefined;
+
+  constructor(private readonly input: AnalysisInput) {
+    this.language = input.language;
+    this.settings = input.settings;
+    this.info = input.info;
+    this.current = input.text;
   }
-  if (visitors.size > 0) {
-    walk(tree.root, (node) => {
-      for (const { rule, visit, view } of visitors.get(node.type) ?? []) guard(rule, () => visit(node, view));
+
+  get text(): Text {
+    return this.current;
+  }
+
+  /** The tree of the text as it was when the analysis was last run. */
+  get root(): Node {
+    this.finish();
+    return this.tree!.root;
+  }
+
+  get problems(): readonly SyntaxProblem[] {
+    this.finish();
+    return this.tree!.problems;
+  }
+
+  /** The names of the text; to be read only. */
+  get names(): Names {
+    this.finish();
+    return this.keeper!.names;
+  }
+
+  /** Rules that failed in the last run. */
+  get failures(): readonly RuleFailure[] {
+    return [...this.failed.values()];
+  }
+
+  /** Whether the alerts are those of the text as it is. */
+  get isDone(): boolean {
+    return this.done;
+  }
+
+  /** Whether all of the document is being looked at, as after it was opened, and not just what an edit changed. */
+  get isWhole(): boolean {
+    return this.everything;
+  }
+
+  /** Takes an edit in; `text` is the text after it. */
+  edit(edit: Edit, text: Text): void {
+    this.current = text;
+    this.behind.push({ edit, text });
+    this.lastEdit = edit.from;
+    this.done = false;
+    this.result = undefined;
+  }
+
+  /** Puts other settings in place. */
+  configure(settings: ResolvedSettings, info: DocumentInfo): void {
+    const again = info.modules !== this.info.modules;
+    Object.assign(this.info, info);
+    this.settings = settings;
+    this.done = false;
+    this.result = undefined;
+    // What counts as a module decides how the text is read.
+    if (again) this.tree = undefined;
+    else if (this.tree !== undefined) this.arrange();
+    if (this.tree !== undefined) this.startOver();
+  }
+
+  /**
+   * Works until all is done, or until `stop`, which is asked every now and then, says to leave off for now. What was done is kept:
+   * the next call goes on from there, also after further edits. Tells whether all is done.
+   */
+  run(stop: () => boolean = () => false): boolean {
+    if (this.done) return true;
+    if (this.failed.size > 0 && this.tree !== undefined) {
+      // A rule that failed is given another chance on the new text, all of which it has not seen.
+      this.startOver();
+    }
+    this.failed = new Map();
+    this.read();
+    for (const _ of this.work()) if (stop()) return false;
+    this.done = true;
+    this.everything = false;
+    return true;
+  }
+
+  /** The alerts in document order. Runs what is left to be done. */
+  found(): readonly FoundAlert[] {
+    this.finish();
+    return (this.result ??= this.collect());
+  }
+
+  /** What has been found so far of what is being looked at for the first time. */
+  foundSoFar(): readonly FoundAlert[] {
+    return this.tree === undefined ? [] : this.collect();
+  }
+
+  private finish(): void {
+    this.run();
+  }
+
+  // Reading the text.
+
+  private read(): void {
+    const { behind, language } = this;
+    if (this.tree !== undefined && behind.length === 0) return;
+    let { tree } = this;
+    // Should the language fail half-way, what is left of the old tree is not used again.
+    this.tree = undefined;
+    this.behind = [];
+    if (language.reparse === undefined || behind.length > mostBehind) tree = undefined;
+    this.staged("parse", () => {
+      if (tree === undefined) {
+        this.begin(language.parse(this.current.value, this.info));
+        return;
+      }
+      let before = tree;
+      let whole = false;
+      for (const { edit, text } of behind) {
+        const next = language.reparse!(before, edit, text);
+        if (next.change === undefined || next.root !== before.root) whole = true;
+        else if (!whole) this.follow(next.change);
+        before = next;
+      }
+      if (whole) this.begin(before);
+      else this.tree = before;
     });
   }
-  const kept = found.filter(({ alert }) => !failed.has(ruleNamed(settings, alert.rule)));
-  kept.sort((a, b) => a.alert.from - b.alert.from || a.alert.to - b.alert.to || (a.alert.rule < b.alert.rule ? -1 : a.alert.rule > b.alert.rule ? 1 : 0));
-  return { text, tree, names, found: kept, failures };
+
+  /** Begins with a tree of which nothing is known. */
+  private begin(tree: Tree): void {
+    this.tree = tree;
+    this.keeper = this.language.names(tree);
+    this.arrange();
+    this.parts.clear();
+    tree.root.each((child) => void this.parts.add(child));
+    this.startOver();
+  }
+
+  /** Gives all to all rules again. */
+  private startOver(): void {
+    for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.clear();
+    for (const set of [this.subtrees, this.touched, this.dirtyBindings, this.dirtyUses, this.dirtyFlows]) set.clear();
+    this.suggested.clear();
+    this.missed.clear();
+    this.asked.clear();
+    this.broken.clear();
+    this.everything = this.fresh = true;
+    const { root } = this.tree!;
+    root.each((child) => void this.subtrees.add(child));
+    this.touched.add(root);
+    this.dirtyFlows.add(root);
+    const { names } = this.keeper!;
+    for (const binding of names.all()) this.dirtyBindings.add(binding);
+    for (const use of names.unresolvedUses()) this.dirtyUses.add(use);
+  }
+
+  /** Notes what is to be looked at again after an edit. */
+  private follow({ path, removed, added }: TreeChange): void {
+    for (const part of removed) this.forget(part);
+    const holder = path.at(-1)!;
+    if (!isWithin(holder, this.parts)) for (const part of added) this.parts.add(part);
+    if (!isWithin(holder, this.subtrees)) for (const part of added) this.subtrees.add(part);
+    for (const node of path) this.touch(node);
+    let root = holder;
+    while (!this.language.isFlowRoot(root)) root = root.parent!;
+    this.dirtyFlows.add(root);
+  }
+
+  private touch(node: Node): void {
+    this.touched.add(node);
+    // What a rule says of a name may depend on all that its declaration holds.
+    const { id, left, target, key } = node as { id?: Node | null; left?: Node; target?: Node; key?: Node };
+    for (const part of [id, left, target, key]) {
+      if (part == null) continue;
+      walk(part, (inner) => {
+        const { fact } = inner as { fact?: unknown };
+        if (fact instanceof Declaration) this.dirtyBindings.add(fact.binding);
+      });
+    }
+  }
+
+  private forget(part: Node): void {
+    walk(part, (node) => {
+      this.visits.drop(node);
+      this.flows.drop(node);
+      this.subtrees.delete(node);
+      this.parts.delete(node);
+      this.touched.delete(node);
+      this.dirtyFlows.delete(node);
+      this.asked.delete(node);
+      this.broken.delete(node);
+    });
+    this.keeper!.remove(part);
+    // So that it can be told that it is in the tree no more.
+    part.parent = null;
+  }
+
+  // Looking at what is to be looked at. Every `yield` is a place to leave off.
+
+  private *work(): Generator<void> {
+    const keeper = this.keeper!;
+    for (const part of this.parts) {
+      this.staged("names", () => keeper.add(part));
+      this.parts.delete(part);
+      yield;
+    }
+    this.staged("names", () => this.settleNames(keeper.names));
+    this.checkBroken();
+    yield;
+    yield* this.visitAll();
+    for (const binding of this.dirtyBindings) {
+      this.lookAtBinding(binding);
+      this.dirtyBindings.delete(binding);
+      yield;
+    }
+    for (const use of this.dirtyUses) {
+      this.lookAtUse(use);
+      this.dirtyUses.delete(use);
+      yield;
+    }
+    for (const root of this.dirtyFlows) {
+      this.lookAtFlow(root, keeper.names);
+      this.dirtyFlows.delete(root);
+      yield;
+    }
+    this.ofFile = [];
+    this.sink = (record) => void this.ofFile.push(record);
+    this.unit = this.tree!.root;
+    this.again = () => undefined;
+    for (const call of this.byFile) this.call(call, call.view);
+  }
+
+  private settleNames(names: Names): void {
+    if (names.unsettled) {
+      names.unsettled = false;
+      this.startOver();
+    }
+    this.absorb(names.settle());
+    const told = findKnown(this.current, this.tree!, this.language);
+    for (const name of [...told, ...this.told]) {
+      if (told.has(name) && this.told.has(name)) continue;
+      for (const use of names.unresolvedUses(name)) this.dirtyUses.add(use);
+      for (const asker of this.suggested.concerned(new Set([name]))) this.dirtyUses.add(asker);
+      for (const asker of this.missed.concerned(new Set([name]))) this.dirtyBindings.add(asker);
+    }
+    this.told = told;
+    const keepsToItself = this.language.keepsToItself(names);
+    if (keepsToItself !== this.keepsToItself) for (const binding of names.root.bindings.values()) this.dirtyBindings.add(binding);
+    this.keepsToItself = keepsToItself;
+  }
+
+  /** Sends for the rules that asked whether a node is broken and would be told otherwise now. */
+  private checkBroken(): void {
+    // What was broken is asked again; what was not can only be broken where there is a problem.
+    const doubtful = new Set(this.broken);
+    for (const { from, to } of this.tree!.problems) for (const node of nodesTouching(this.tree!.root, from, to)) doubtful.add(node);
+    for (const node of doubtful) {
+      const asked = this.asked.get(node);
+      if (asked === undefined || this.isBroken(node) === asked.answer) continue;
+      this.asked.delete(node);
+      this.broken.delete(node);
+      for (const again of asked.askers) again();
+    }
+  }
+
+  private isBroken(node: Node): boolean {
+    const { problems } = this.tree!;
+    if (problems.length === 0) return false;
+    const from = node.start;
+    const to = from + node.length;
+    return problems.some((problem) => problem.from <= to && problem.to >= from);
+  }
+
+  /** `isBroken` for a rule, which is run again when the answer is another one. */
+  private askBroken(node: Node): boolean {
+    let asked = this.asked.get(node);
+    if (asked === undefined) {
+      this.asked.set(node, (asked = { answer: this.isBroken(node), askers: new Set() }));
+      if (asked.answer) this.broken.add(node);
+    }
+    asked.askers.add(this.again);
+    return asked.answer;
+  }
+
+  /** Notes what is to be looked at again because of what names mean now. */
+  private absorb({ bindings, references, gone, declared, unknown }: NameChanges): void {
+    for (const use of gone) this.loseUse(use);
+    for (const binding of bindings) {
+      this.dirtyBindings.add(binding);
+      if (!this.fresh && binding.isDeclared) for (const other of this.language.together(binding)) this.dirtyBindings.add(other);
+      if (!this.fresh && binding.isDeclared && trackedKinds.has(binding.kind)) this.dirtyFlows.add(this.language.flowRootOf(binding.scope));
+    }
+    for (const use of references) {
+      this.dirtyUses.add(use);
+      if (this.fresh) continue;
+      if (!isWithin(use.node, this.subtrees)) for (let node: Node | null = use.node; node !== null && !this.touched.has(node); node = node.parent) this.touched.add(node);
+      this.dirtyFlows.add(this.language.flowRootOf(use.scope));
+    }
+    for (const use of this.suggested.concerned(declared)) this.dirtyUses.add(use);
+    for (const binding of this.missed.concerned(unknown)) this.dirtyBindings.add(binding);
+  }
+
+  private loseUse(use: Reference): void {
+    this.uses.drop(use);
+    this.dirtyUses.delete(use);
+    this.suggested.forget(use.name, use);
+  }
+
+  /** Visits what is new, nearest to the last edit first, and what has other contents. */
+  private *visitAll(): Generator<void> {
+    this.fresh = false;
+    for (const node of this.touched) {
+      this.visit(node);
+      this.touched.delete(node);
+    }
+    const parts = [...this.subtrees];
+    if (!this.everything || this.lastEdit > 0) {
+      const distance = new Map(parts.map((part) => [part, Math.abs(part.start - this.lastEdit)]));
+      parts.sort((a, b) => distance.get(a)! - distance.get(b)!);
+    }
+    let count = 0;
+    const stack: Node[] = [];
+    const below: Node[] = [];
+    const collect = (child: Node): void => void below.push(child);
+    for (const part of parts) {
+      stack.push(part);
+      while (stack.length > 0) {
+        const node = stack.pop()!;
+        this.visit(node);
+        if (this.language.isFlowRoot(node)) this.dirtyFlows.add(node);
+        node.each(collect);
+        while (below.length > 0) stack.push(below.pop()!);
+        count += 1;
+        if (count % visitsBetweenPauses === 0) yield;
+      }
+      this.subtrees.delete(part);
+    }
+  }
+
+  private visit(node: Node): void {
+    this.visits.drop(node);
+    const calls = this.byNode.get(node.type);
+    if (calls === undefined) return;
+    this.sink = (record) => this.visits.add(node, record);
+    this.again = () => void (this.isAttached(node) && this.touched.add(node));
+    this.unit = node;
+    for (const call of calls) this.call(call, node as never, call.view);
+  }
+
+  private lookAtBinding(binding: Binding): void {
+    this.bindings.drop(binding);
+    this.missed.forget(binding.name, binding);
+    if (!binding.isDeclared) return;
+    this.sink = (record) => this.bindings.add(binding, record);
+    this.again = () => void this.dirtyBindings.add(binding);
+    this.unit = binding.declarations[0]!.owner;
+    for (const call of this.byBinding) this.call(call, binding, call.view);
+  }
+
+  private lookAtUse(use: Reference): void {
+    this.uses.drop(use);
+    this.suggested.forget(use.name, use);
+    if (use.binding !== undefined || use.at < 0) return;
+    this.sink = (record) => this.uses.add(use, record);
+    this.again = () => void this.dirtyUses.add(use);
+    this.unit = use.node;
+    for (const call of this.byUse) this.call(call, use, call.view);
+  }
+
+  private lookAtFlow(root: Node, names: Names): void {
+    this.flows.drop(root);
+    if (this.byFlow.length === 0) return;
+    const graph = this.staged("flow", () => this.language.flow(root, names));
+    this.sink = (record) => this.flows.add(root, record);
+    this.again = () => void (this.isAttached(root) && this.dirtyFlows.add(root));
+    this.unit = root;
+    for (const call of this.byFlow) this.call(call, graph as never, call.view);
+  }
+
+  private isAttached(node: Node): boolean {
+    let top = node;
+    while (top.parent !== null) top = top.parent;
+    return top === this.tree!.root;
+  }
+
+  private call<Arguments extends unknown[]>({ rule, run }: Call<Arguments>, ...args: Arguments): void {
+    if (this.failed.has(rule)) return;
+    try {
+      const { meter } = this.input;
+      if (meter === undefined) run(...args);
+      else meter.rule(rule.id, () => run(...args));
+    } catch (error) {
+      this.failed.set(rule, { rule: rule.id, error });
+    }
+  }
+
+  private staged<Result>(stage: string, run: () => Result): Result {
+    const { meter } = this.input;
+    return meter === undefined ? run() : meter.stage(stage, run);
+  }
+
+  /** Sorts the active rules by what they are called for. */
+  private arrange(): void {
+    const { settings } = this;
+    const source = this.viewSource();
+    const shared = sharedView(source);
+    this.byNode = new Map();
+    this.byBinding = [];
+    this.byUse = [];
+    this.byFlow = [];
+    this.byFile = [];
+    for (const active of settings.active) {
+      const { rule } = active;
+      const view = viewFor(active, source, shared);
+      for (const [type, visit] of Object.entries(rule.visit ?? {})) {
+        const calls = this.byNode.get(type) ?? [];
+        calls.push({ rule, view, run: visit as (node: never, file: FileView) => void });
+        this.byNode.set(type, calls);
+      }
+      if (rule.binding) this.byBinding.push({ rule, view, run: rule.binding });
+      if (rule.unresolved) this.byUse.push({ rule, view, run: rule.unresolved });
+      if (rule.flow) this.byFlow.push({ rule, view, run: rule.flow as (flow: never, file: FileView) => void });
+      if (rule.file) this.byFile.push({ rule, view, run: rule.file });
+    }
+  }
+
+  private viewSource(): ViewSource {
+    const analysis = this;
+    const { settings, info } = this;
+    return {
+      get text() {
+        return analysis.current;
+      },
+      get names() {
+        return analysis.keeper!.names;
+      },
+      get problems() {
+        return analysis.tree!.problems;
+      },
+      get told() {
+        return analysis.told;
+      },
+      ...this.language.traits(info),
+      get keepsToItself() {
+        return analysis.keepsToItself;
+      },
+      edition: settings.language.edition,
+      builtIn: readyMadeNames(settings),
+      known: new Set(settings.known),
+      isBroken: (node) => this.askBroken(node),
+      noteSuggestion: (use) => this.suggested.note(use.name, use),
+      noteMissed: (binding) => this.missed.note(binding.name, binding),
+      put: (active, at, finding) => this.put(active, at, finding),
+    };
+  }
+
+  private put({ rule, level }: ActiveRule, at: Place, { message, labels = [], related = [], remedies = () => [] }: Finding): void {
+    const unit = this.unit!;
+    this.sink({ rule: rule.id, level, message, at: anchor(at, unit), labels, related: related.map((place) => ({ at: anchor(place.at, unit), message: place.message })), remedies });
+  }
+
+  /** The alerts with their places, in order, without those that are silenced. */
+  private collect(): FoundAlert[] {
+    const hushes = findHushes(this.current, this.tree!, this.language);
+    const failed = new Set([...this.failed.keys()].map(({ id }) => id));
+    const found: FoundAlert[] = [];
+    const take = (record: AlertRecord): void => {
+      if (failed.has(record.rule)) return;
+      const one = resolve(record);
+      if (hushes.length === 0 || !isHushed(hushes, record.rule, one.alert.from, this.input.today)) found.push(one);
+    };
+    for (const store of [this.visits, this.flows, this.bindings, this.uses]) for (const record of store.all()) take(record);
+    this.ofFile.forEach(take);
+    return found.sort(inDocumentOrder);
+  }
 }
 
-function ruleNamed(settings: ResolvedSettings, id: string): Rule {
-  return settings.active.find(({ rule }) => rule.id === id)!.rule;
+/** Whether a node or one around it is in a set. */
+function isWithin(node: Node, set: ReadonlySet<Node>): boolean {
+  if (set.size === 0) return false;
+  for (let up: Node | null = node; up !== null; up = up.parent) if (set.has(up)) return true;
+  return false;
 }

@@ -21,19 +21,28 @@ const form = /^quill:\s*hush\s+([\w.*-]+(?:\s*,\s*[\w.*-]+)*)(?:\s+until\s+(\d{4
  * member or element that follows.
  */
 export function findHushes(text: Text, tree: Tree, language: Language): Hush[] {
-  if (!text.value.includes("quill:")) return [];
   const hushes: Hush[] = [];
-  for (const comment of language.comments(text.value, tree, "quill:")) {
+  for (const comment of language.comments(text, tree, "quill:")) {
     const match = form.exec(comment.text);
     if (match === null) continue;
     const line = text.lineAt(comment.from);
-    const alone = /^[\s{]*$/.test(text.value.slice(line.from, comment.from));
-    const range = alone ? language.following(text.value, tree, comment.to) : { from: line.from, to: line.to };
+    const alone = /^[\s{]*$/.test(text.slice(line.from, comment.from));
+    const range = alone ? language.following(text, tree, comment.to) : { from: line.from, to: line.to };
     if (range === undefined) continue;
     const [, rules, until, reason] = match;
     hushes.push({ rules: rules!.split(/\s*,\s*/), range, comment, ...(until && { until }), ...(reason && { reason }) });
   }
   return hushes;
+}
+
+/** Names that comments of the form `quill: known NAME[, NAME…]` say are defined elsewhere. */
+export function findKnown(text: Text, tree: Tree, language: Language): Set<string> {
+  const known = new Set<string>();
+  for (const comment of language.comments(text, tree, "quill:")) {
+    const match = /^quill:\s*known\s+([^\s,]+(?:\s*,\s*[^\s,]+)*)\s*$/.exec(comment.text);
+    for (const name of match?.[1]!.split(/\s*,\s*/) ?? []) known.add(name);
+  }
+  return known;
 }
 
 /** Whether a hush silences the alert of a rule at a place. `today` is a date as `YYYY-MM-DD`. */

@@ -1,5 +1,6 @@
 /** Open documents and their alerts: the library's way in. */
-import type { Language, Tree } from "../languages/language.js";
+import type { Language } from "../languages/language.js";
+import type { FlowGraph } from "../model/flow.js";
 import { hushEdit } from "../remedy/hush-edit.js";
 import type { Certainty, Rule } from "../rules/rule.js";
 import { rules as builtInRules } from "../rules/index.js";
@@ -7,8 +8,11 @@ import { resolveSettings, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import type { Edit, Span } from "../text/edit.js";
 import { Text } from "../text/text.js";
-import { analyse, type Alert, type Analysis, type AnalysisInput, type RuleFailure } from "./analysis.js";
+import { nodeAt } from "../syntax/walk.js";
+import type { Alert, FoundAlert, RuleFailure } from "./alert.js";
+import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
 import { WorkspaceError } from "./errors.js";
+import type { Meter } from "./meter.js";
 import { mend, type MendOptions, type MendResult } from "./mend.js";
 
 /** A document as an editor opens it. */
@@ -42,24 +46,20 @@ export interface WorkspaceOptions {
   readonly today?: string;
   /** Told once for each rule that fails on a version of a document. */
   readonly onFailure?: (uri: string, failure: RuleFailure) => void;
+  /** Told what the time goes to. */
+  readonly meter?: Meter;
 }
 
 interface OpenState {
   readonly uri: string;
   readonly languageId: string;
   readonly language: Language;
+  readonly analysis: DocumentAnalysis;
   version: number;
-  text: Text;
   settings: ResolvedSettings;
-  analysis: Analysis | undefined;
-  /** The tree of the text before the edits in `behind`. */
-  tree: Tree | undefined;
-  /** Edits that the tree has not been through yet, each with the text after it. */
-  behind: { readonly edit: Edit; readonly text: Text }[];
+  /** The failures of rules that have been told. */
+  told: readonly RuleFailure[];
 }
-
-/** With more edits than this behind, a tree is made anew. */
-const mostBehind = 200;
 
 /** Documents and what is found in them. All offsets are UTF-16 code units. */
 export class Workspace {
@@ -89,7 +89,8 @@ export class Workspace {
     const language = this.languageFor(languageId);
     if (language === undefined) throw new WorkspaceError("unknown-language", `There is no language \`${languageId}\` here for ${uri}`);
     const resolved = settings === undefined ? this.settings : resolveSettings(settings, this.rules);
-    this.documents.set(uri, { uri, languageId, language, version, text: Text.of(text), settings: resolved, analysis: undefined, tree: undefined, behind: [] });
+    const analysis = new DocumentAnalysis(this.input(uri, languageId, language, Text.of(text), resolved));
+    this.documents.set(uri, { uri, languageId, language, analysis, version, settings: resolved, told: [] });
   }
 
   /**
@@ -101,21 +102,19 @@ export class Workspace {
     if (!(version > document.version)) {
       throw new WorkspaceError("version-not-newer", `Version ${version} of ${uri} is not newer than version ${document.version}`);
     }
-    let { text } = document;
-    const behind: OpenState["behind"] = [];
+    let { text } = document.analysis;
+    const steps: { edit: Edit; text: Text }[] = [];
     for (const edit of edits) {
       try {
         text = text.apply(edit);
-        behind.push({ edit, text });
+        steps.push({ edit, text });
       } catch (error) {
         if (error instanceof RangeError) throw new WorkspaceError("range-outside-text", `An edit of ${uri} cannot be made: ${error.message}`);
         throw error;
       }
     }
-    document.text = text;
+    for (const step of steps) document.analysis.edit(step.edit, step.text);
     document.version = version;
-    document.analysis = undefined;
-    document.behind.push(...behind);
   }
 
   /**
@@ -144,7 +143,7 @@ export class Workspace {
 
   /** The text of a document as it is now. */
   text(uri: string): Text {
-    return this.document(uri).text;
+    return this.document(uri).analysis.text;
   }
 
   version(uri: string): number {
@@ -153,13 +152,30 @@ export class Workspace {
 
   /** The alerts of a document, in document order. */
   alerts(uri: string): Alert[] {
-    return this.analysis(uri).found.map(({ alert }) => alert);
+    return this.found(uri).map(({ alert }) => alert);
+  }
+
+  /**
+   * Works on the alerts of a document until they are ready, or until `stop`, which is asked every few hundred steps, says to leave off for
+   * now; what was done is kept. Tells whether the alerts are ready.
+   */
+  work(uri: string, stop: () => boolean): boolean {
+    const { analysis } = this.document(uri);
+    const ready = analysis.run(stop);
+    if (ready) this.tell(uri);
+    return ready;
+  }
+
+  /** What has been found so far in a document that is being looked at as a whole; `undefined` when only an edit is. */
+  alertsSoFar(uri: string): Alert[] | undefined {
+    const { analysis } = this.document(uri);
+    return analysis.isWhole ? analysis.foundSoFar().map(({ alert }) => alert) : undefined;
   }
 
   /** The ways to settle alerts that touch a range; without one, all of them. */
   remedies(uri: string, range?: Span): Remedy[] {
     const remedies: Remedy[] = [];
-    for (const { alert, remedies: offered } of this.analysis(uri).found) {
+    for (const { alert, remedies: offered } of this.found(uri)) {
       if (range !== undefined && (alert.from > range.to || alert.to < range.from)) continue;
       for (const offer of offered()) remedies.push({ ...offer, rule: alert.rule, alert });
     }
@@ -173,48 +189,47 @@ export class Workspace {
 
   /** As `mend`, with what was applied and what was dropped. */
   mendResult(uri: string, options?: MendOptions): MendResult {
-    return mend(this.analysis(uri), this.input(this.document(uri)), options);
+    const { languageId, language, analysis, settings } = this.document(uri);
+    return mend(this.found(uri), this.input(uri, languageId, language, analysis.text, settings), options);
   }
 
   /** An edit that puts a hush comment for an alert of the document. */
   hushEdit(uri: string, alert: Alert): Edit {
-    const { text, tree } = this.analysis(uri);
-    return hushEdit(text, tree.root, alert.rule, alert.from);
+    const { analysis } = this.document(uri);
+    return hushEdit(analysis.text, analysis.root, alert.rule, alert.from);
   }
 
-  private analysis(uri: string): Analysis {
+  /** The flow graph of the innermost function, or other code that runs by itself, around an offset of a document. */
+  flowAt(uri: string, offset: number): FlowGraph {
+    const { analysis, language } = this.document(uri);
+    let node = nodeAt(analysis.root, offset);
+    while (!language.isFlowRoot(node)) node = node.parent!;
+    return language.flow(node, analysis.names);
+  }
+
+  private found(uri: string): readonly FoundAlert[] {
+    const found = this.document(uri).analysis.found();
+    this.tell(uri);
+    return found;
+  }
+
+  /** Tells of rules that failed, once a version. */
+  private tell(uri: string): void {
     const document = this.document(uri);
-    if (document.analysis === undefined) {
-      document.analysis = analyse(this.input(document), this.tree(document));
-      for (const failure of document.analysis.failures) this.options.onFailure?.(uri, failure);
-    }
-    return document.analysis;
+    const { failures } = document.analysis;
+    for (const failure of failures) if (!document.told.some(({ error }) => error === failure.error)) this.options.onFailure?.(uri, failure);
+    document.told = failures;
   }
 
   private reconfigure(document: OpenState, settings: ResolvedSettings): void {
-    // What counts as a module decides how the text is read.
-    if (settings.language.modules !== document.settings.language.modules) document.tree = undefined;
+    const { uri, languageId, language, analysis } = document;
     document.settings = settings;
-    document.analysis = undefined;
+    analysis.configure(settings, this.input(uri, languageId, language, analysis.text, settings).info);
   }
 
-  /** The tree of a document as it is now: the one there was, brought through the edits since, or a new one. */
-  private tree(document: OpenState): Tree {
-    const { language, behind, text } = document;
-    const { info } = this.input(document);
-    let { tree } = document;
-    // Should the language fail half-way, what is left of the old tree is not used again.
-    document.tree = undefined;
-    document.behind = [];
-    if (language.reparse === undefined || behind.length > mostBehind) tree = behind.length === 0 ? tree : undefined;
-    if (tree === undefined) tree = language.parse(text.value, info);
-    else for (const step of behind) tree = language.reparse!(tree, step.edit, step.text);
-    document.tree = tree;
-    return tree;
-  }
-
-  private input({ uri, languageId, language, text, settings }: OpenState): AnalysisInput {
-    return { text, language, settings, info: { uri, languageId, modules: settings.language.modules }, today: this.options.today ?? "" };
+  private input(uri: string, languageId: string, language: Language, text: Text, settings: ResolvedSettings): AnalysisInput {
+    const { today = "", meter } = this.options;
+    return { text, language, settings, info: { uri, languageId, modules: settings.language.modules }, today, meter };
   }
 
   private document(uri: string): OpenState {

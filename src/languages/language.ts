@@ -1,7 +1,10 @@
 /** What the engine asks of a language. */
 import type { Edit, Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
+import type { Binding } from "../model/binding.js";
+import type { FlowGraph } from "../model/flow.js";
 import type { Names } from "../model/names.js";
+import type { Scope } from "../model/scope.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
 
@@ -13,9 +16,37 @@ export interface DocumentInfo {
   readonly modules: boolean | "detect";
 }
 
+/** What reading a text again left as it was, and what it did not. */
+export interface TreeChange {
+  /** The nodes that have other contents now, from the root inward; their kinds, and all of them but one list, are as before. */
+  readonly path: readonly Node[];
+  /** What is no more in the tree. */
+  readonly removed: readonly Node[];
+  /** What stands there now in its place. */
+  readonly added: readonly Node[];
+}
+
+export interface Traits {
+  /** Types are written. */
+  readonly typescript: boolean;
+  /** It only declares what is elsewhere. */
+  readonly ambient: boolean;
+}
+
 export interface Tree {
   readonly root: Node;
   readonly problems: readonly SyntaxProblem[];
+  /** Of a tree that `reparse` gave: how it came out of the one before. Absent where nothing of that is left. */
+  readonly change?: TreeChange | undefined;
+}
+
+/** Keeps the names of one tree as parts of it come and go. */
+export interface NameKeeper {
+  readonly names: Names;
+  /** Takes in a part of the tree, with all below it. The parts around it have been taken in, or have nothing of their own. */
+  add(part: Node): void;
+  /** Forgets a part that is no more in the tree. */
+  remove(part: Node): void;
 }
 
 /** A comment that holds words for this program. */
@@ -37,11 +68,24 @@ export interface Language {
    * respects. The given tree may be changed by it and must not be used any more.
    */
   reparse?(tree: Tree, edit: Edit, text: Text): Tree;
-  names(tree: Tree): Names;
+  /** What is known of a document's kind from outside. */
+  traits(info: DocumentInfo): Traits;
+  /** A keeper that has taken in nothing of the tree yet. */
+  names(tree: Tree): NameKeeper;
+  /** Whether what stands at the top of the file is seen by nobody else, as in a module. */
+  keepsToItself(names: Names): boolean;
+  /** The names that are judged together with a name: of two parameters, or two names of one declaration, each may count for the other. */
+  together(binding: Binding): readonly Binding[];
+  /** Whether a node's code runs at a time of its own, so that it has a flow graph. */
+  isFlowRoot(node: Node): boolean;
+  /** The node whose flow graph holds the code that stands in a scope. */
+  flowRootOf(scope: Scope): Node;
+  /** The flow graph of a node's code. */
+  flow(root: Node, names: Names): FlowGraph;
   /** The comments that begin with `opening`, in the order of the text. */
-  comments(text: string, tree: Tree, opening: string): Comment[];
+  comments(text: Text, tree: Tree, opening: string): Comment[];
   /** The statement, member or element that begins next behind `offset`. */
-  following(text: string, tree: Tree, offset: number): Span | undefined;
+  following(text: Text, tree: Tree, offset: number): Span | undefined;
 }
 
 /** Declares a language; it only gives the parts their types. */

@@ -1,127 +1,219 @@
-/** Names and scopes, the same for every language that has them. */
+/** The names of a file, kept up to date as parts of it come and go. */
 import type { Node } from "../syntax/node.js";
+import { Binding, Declaration, Reference, takeOut, type Access, type BindingKind } from "./binding.js";
+import { Scope } from "./scope.js";
+import { SpellingIndex } from "./spelling-index.js";
 
-/**
- * How a name came to be. `variable` is one for the whole function (`var`); `changeable` and `fixed` belong to their block;
- * `function-name` and `class-name` are the inner names of function and class expressions; `merging` ones (enumerations, namespaces) may be
- * declared in several places that make up one thing.
- */
-export type BindingKind =
-  | "merging" | "variable" | "changeable" | "fixed" | "function" | "class" | "parameter" | "import" | "caught" | "function-name" | "class-name";
-
-/** One place that declares a name. */
-export interface Declaration {
-  /** The name itself. */
-  readonly node: Node;
-  readonly kind: BindingKind;
-  /** The whole construct that declares it: a declarator, function, class, parameter or import specifier. */
-  readonly owner: Node;
+/** What became of the names since the last time somebody asked. */
+export interface NameChanges {
+  /** Bindings whose declarations or uses changed, also those that are no more. */
+  readonly bindings: ReadonlySet<Binding>;
+  /** Uses that are new, or whose name means something else or has another outline now. */
+  readonly references: ReadonlySet<Reference>;
+  /** Uses that are no more. */
+  readonly gone: ReadonlySet<Reference>;
+  /** Names that some scope declares in another way than before, or no longer. */
+  readonly declared: ReadonlySet<string>;
+  /** Names without a meaning that were used nowhere before, or are no longer. */
+  readonly unknown: ReadonlySet<string>;
 }
 
-export type Access = "read" | "write" | "change";
+/** What others may read of a binding, as one text: when it changes, those who use the name look again. */
+export type Outline = (binding: Binding) => string;
 
-/** One use of a name. `change` reads the value and assigns another, as `+=` and `++` do. */
-export interface Reference {
-  readonly node: Node;
-  readonly name: string;
-  readonly scope: Scope;
-  readonly access: Access;
-  /** The use does not need the name to exist as a value: it asks for that (`typeof name`), or the name may be a type's. */
-  readonly probing: boolean;
-  /** The name stands where a type does. */
-  readonly asType: boolean;
-  /** What the name means; absent while it is not known and for names from outside the file. */
-  binding: Binding | undefined;
-}
-
-/** A name with all its declarations and uses in the file. */
-export class Binding {
-  readonly declarations: Declaration[] = [];
-  readonly references: Reference[] = [];
-  /** Whether other modules can see it. */
-  exported = false;
+export class Names {
+  readonly exports: Scope;
+  private readonly scopes = new Map<Node, Scope>();
+  private readonly unresolved = new Map<string, Reference[]>();
+  /** The meaning a binding had before the changes that have not been settled. */
+  private readonly before = new Map<Binding, number>();
+  private pending = new Set<Reference>();
+  private bindings = new Set<Binding>();
+  private references = new Set<Reference>();
+  private gone = new Set<Reference>();
+  private unknown = new Set<string>();
+  private attached = false;
+  /** How the names are spelt that some scope declares. */
+  readonly spelling = new SpellingIndex();
+  /** The names of the outermost scope that can get another value. */
+  readonly changing = new Set<Binding>();
+  /** Names came under or out of the reach of `eval`: all that was said of names must be said anew. */
+  unsettled = false;
 
   constructor(
-    readonly name: string,
-    readonly kind: BindingKind,
-    readonly scope: Scope,
-  ) {}
-
-  /** Whether its value may not be replaced. */
-  get fixed(): boolean {
-    return this.kind === "fixed" || this.kind === "import" || this.kind === "class-name";
-  }
-}
-
-export type ScopeKind = "file" | "module" | "function" | "block" | "caught" | "class";
-
-/** A stretch of the program with names of its own. */
-export class Scope {
-  readonly bindings = new Map<string, Binding>();
-  readonly inner: Scope[] = [];
-  /** Names for the whole function whose declaration stands in this scope or one inside it, up to their function. */
-  readonly passing = new Map<string, Declaration>();
-  /** Names can come into being here that the text does not show (`with`, direct `eval`). */
-  dynamic = false;
-
-  constructor(
-    readonly kind: ScopeKind,
-    readonly node: Node,
-    readonly parent: Scope | null,
-    readonly strict: boolean,
+    readonly root: Scope,
+    private readonly outline: Outline = (binding) => (binding.isDeclared ? binding.declarations.map(({ kind }) => kind).join(" ") : ""),
   ) {
-    parent?.inner.push(this);
+    this.exports = new Scope("exports", root.node, null, true);
+    this.scopes.set(root.node, root);
   }
 
-  /** The nearest scope, from this one outward, that holds names for a whole function or file. */
-  get functionScope(): Scope {
-    let scope: Scope = this;
-    while (scope.parent !== null && (scope.kind === "block" || scope.kind === "caught" || scope.kind === "class")) scope = scope.parent;
+  /** The scope a node opens, if it does. */
+  scopeOf(node: Node): Scope | undefined {
+    return this.scopes.get(node);
+  }
+
+  open(scope: Scope): Scope {
+    this.scopes.set(scope.node, scope);
     return scope;
   }
 
-  /** What `name` means here. */
-  lookUp(name: string): Binding | undefined {
-    for (let scope: Scope | null = this; scope !== null; scope = scope.parent) {
-      const binding = scope.bindings.get(name);
-      if (binding !== undefined) return binding;
-    }
-    return undefined;
+  /** Forgets the scope of a node that is no more. What it declared and used must be taken out by itself. */
+  close(node: Node): void {
+    this.scopes.delete(node);
   }
 
-  /** All names visible here, the nearest scope's first. */
-  *visible(): Generator<Binding> {
-    const seen = new Set<string>();
-    for (let scope: Scope | null = this; scope !== null; scope = scope.parent) {
-      for (const [name, binding] of scope.bindings) {
-        if (seen.has(name)) continue;
-        seen.add(name);
-        yield binding;
+  declare(scope: Scope, name: string, node: Node, kind: BindingKind, owner: Node, exported: boolean): Declaration {
+    let binding = scope.bindings.get(name);
+    if (binding === undefined) {
+      binding = new Binding(name, scope);
+      scope.put(binding);
+    }
+    this.touch(binding);
+    const declaration = new Declaration(node, kind, owner, binding, exported);
+    binding.declare(declaration);
+    return declaration;
+  }
+
+  withdraw(declaration: Declaration): void {
+    this.touch(declaration.binding);
+    declaration.binding.withdraw(declaration);
+  }
+
+  /** Notes that a declaration passes through `scope` on its way outward, or that it no longer does. */
+  pass(scope: Scope, declaration: Declaration, on: boolean): void {
+    const { name } = declaration.binding;
+    const passing = (scope.passing ??= new Map<string, Declaration[]>());
+    const list = passing.get(name) ?? [];
+    const now = on ? [...list, declaration] : list.filter((one) => one !== declaration);
+    if (now.length > 0) passing.set(name, now);
+    else passing.delete(name);
+    const here = scope.bindings.get(name);
+    if (here !== undefined) this.touch(here);
+    if (declaration.kind === "function") for (const use of this.unresolved.get(name) ?? []) this.references.add(use);
+  }
+
+  use(node: Node, name: string, scope: Scope, access: Access, wants: number, probing: boolean, exporting: boolean): Reference {
+    const use = new Reference(node, name, scope, access, wants, probing, exporting);
+    this.pending.add(use);
+    return use;
+  }
+
+  unuse(use: Reference): void {
+    this.pending.delete(use);
+    this.references.delete(use);
+    this.gone.add(use);
+    this.release(use);
+  }
+
+  countEval(scope: Scope, by: 1 | -1): void {
+    for (let outer: Scope | null = scope; outer !== null; outer = outer.parent) outer.evals += by;
+    this.unsettled = true;
+  }
+
+  /** The uses without a meaning, of one name or of all. */
+  *unresolvedUses(name?: string): Generator<Reference> {
+    if (name !== undefined) yield* this.unresolved.get(name) ?? [];
+    else for (const uses of this.unresolved.values()) yield* uses;
+  }
+
+  unresolvedNames(): Iterable<string> {
+    return this.unresolved.keys();
+  }
+
+  /** Every binding, scope by scope. */
+  *all(): Generator<Binding> {
+    for (const scope of this.scopes.values()) yield* scope.bindings.values();
+    yield* this.exports.bindings.values();
+  }
+
+  /** Every use that has a meaning or none. */
+  *allUses(): Generator<Reference> {
+    for (const binding of this.all()) yield* binding.references;
+    yield* this.unresolvedUses();
+  }
+
+  /** Finds out what every use means now, and tells what changed since the last time. */
+  settle(): NameChanges {
+    const declared = new Set<string>();
+    for (const [binding, before] of this.before) {
+      const { meaning } = binding;
+      if (!binding.isDeclared) binding.scope.drop(binding);
+      declared.add(binding.name);
+      if (before === 0 && meaning !== 0) this.spelling.add(binding.name);
+      else if (before !== 0 && meaning === 0) this.spelling.remove(binding.name);
+      if ((before & ~meaning) !== 0) for (const use of binding.references) if ((use.wants & meaning) === 0 || before !== 0) this.pending.add(use);
+      if (this.attached && (meaning & ~before) !== 0) this.reopen(binding);
+    }
+    for (const use of this.pending) {
+      const binding = use.scope.lookUp(use.name, use.wants);
+      if (use.at >= 0 && binding === use.binding) continue;
+      this.release(use);
+      if (binding === undefined) this.leaveUnresolved(use);
+      else {
+        binding.attach(use);
+        this.bindings.add(binding);
       }
+      this.references.add(use);
     }
+    for (const binding of this.before.keys()) this.bindings.add(binding);
+    for (const binding of this.bindings) {
+      if (binding.scope === this.root) this.noteChanging(binding);
+      const outline = this.outline(binding);
+      if (outline === binding.seen) continue;
+      if (binding.seen !== "") for (const use of binding.references) this.references.add(use);
+      binding.seen = outline;
+    }
+    const changes: NameChanges = { bindings: this.bindings, references: this.references, gone: this.gone, declared, unknown: this.unknown };
+    this.attached = true;
+    this.before.clear();
+    this.pending = new Set();
+    this.bindings = new Set();
+    this.references = new Set();
+    this.gone = new Set();
+    this.unknown = new Set();
+    return changes;
   }
-}
 
-/** A declaration that clashes with an earlier one of the same name. */
-export interface Clash {
-  readonly name: string;
-  readonly node: Node;
-  readonly earlier: Node;
-}
+  private noteChanging(binding: Binding): void {
+    if (binding.isDeclared && (binding.kind === "variable" || binding.kind === "changeable" || (binding.kind === "fixed" && binding.writes > 0))) this.changing.add(binding);
+    else this.changing.delete(binding);
+  }
 
-/** The names of a file. */
-export interface Names {
-  readonly root: Scope;
-  /** In the order of the text. */
-  readonly scopes: readonly Scope[];
-  /** Uses whose name no scope of the file declares. */
-  readonly unresolved: readonly Reference[];
-  /** Each use by its node. */
-  readonly uses: ReadonlyMap<Node, Reference>;
-  readonly clashes: readonly Clash[];
-}
+  private touch(binding: Binding): void {
+    if (!this.before.has(binding)) this.before.set(binding, binding.meaning);
+  }
 
-/** Every binding of a file, in the order of the scopes. */
-export function* allBindings(names: Names): Generator<Binding> {
-  for (const scope of names.scopes) yield* scope.bindings.values();
+  /** A name that is declared anew takes over uses inside its scope from the same name further out. */
+  private reopen({ name, scope }: Binding): void {
+    const take = (use: Reference): void => {
+      if (use.scope.isInside(scope)) this.pending.add(use);
+    };
+    for (let outer = scope.parent; outer !== null; outer = outer.parent) outer.bindings.get(name)?.references.forEach(take);
+    this.unresolved.get(name)?.forEach(take);
+  }
+
+  private release(use: Reference): void {
+    if (use.at < 0) return;
+    if (use.binding !== undefined) {
+      this.bindings.add(use.binding);
+      use.binding.detach(use);
+      return;
+    }
+    const uses = this.unresolved.get(use.name)!;
+    takeOut(uses, use);
+    if (uses.length > 0) return;
+    this.unresolved.delete(use.name);
+    this.unknown.add(use.name);
+  }
+
+  private leaveUnresolved(use: Reference): void {
+    let uses = this.unresolved.get(use.name);
+    if (uses === undefined) {
+      this.unresolved.set(use.name, (uses = []));
+      this.unknown.add(use.name);
+    }
+    use.at = uses.length;
+    uses.push(use);
+  }
 }

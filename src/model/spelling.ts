@@ -41,25 +41,58 @@ export function mostEdits(word: string): number {
   return word.length < 6 ? 1 : 2;
 }
 
+/** Which letters a word has, as bits; different letters may share one, and a letter's two cases do. */
+export function lettersOf(word: string): number {
+  let letters = 0;
+  for (let i = 0; i < word.length; i += 1) letters |= 1 << (word.charCodeAt(i) & 31);
+  return letters;
+}
+
+/** Whether two words differ in so many letters that `most` edits cannot turn one into the other: one edit changes two at most. */
+export function lettersDiffer(a: number, b: number, most: number): boolean {
+  let count = 0;
+  for (let left = a ^ b; left !== 0; left &= left - 1) count += 1;
+  return count > 2 * most;
+}
+
+/** How far `name` is from `word`, a difference in case alone counting half; `undefined` when it is too far or the same. */
+export function distanceOf(word: string, name: string, most: number): number | undefined {
+  if (Math.abs(name.length - word.length) > most || name === word) return undefined;
+  const distance = name.length === word.length && name.toLowerCase() === word.toLowerCase() ? 0.5 : editDistance(word, name, most);
+  return distance > most || (word.length <= 3 && distance > 0.5 && name.length < 3) ? undefined : distance;
+}
+
+/** Whether `name` is near enough to `word` for one to be a misspelling of the other. */
+export function isNear(word: string, name: string): boolean {
+  const most = mostEdits(word);
+  return Math.abs(name.length - word.length) <= most && !lettersDiffer(lettersOf(word), lettersOf(name), most) && distanceOf(word, name, most) !== undefined;
+}
+
+/** A name that may have been meant, with its distance from the word and the rank of where it comes from, the least first. */
+export interface Candidate {
+  readonly name: string;
+  readonly distance: number;
+  readonly rank: number;
+}
+
+/** The best `count` candidates: the nearest, among equals those of the least rank, then the first in the alphabet. */
+export function best(candidates: readonly Candidate[], count: number): string[] {
+  return [...candidates]
+    .sort((a, b) => a.distance - b.distance || a.rank - b.rank || (a.name < b.name ? -1 : 1))
+    .slice(0, count)
+    .map(({ name }) => name);
+}
+
 /**
  * The candidates nearest to `word`, best first, at most `count`. A word of three letters or fewer must match but for case;
- * longer ones may differ in one edit, from six letters on in two. Among equals the earlier candidate wins.
+ * longer ones may differ in one edit, from six letters on in two.
  */
 export function nearest(word: string, candidates: Iterable<string>, count = 1): string[] {
   const most = mostEdits(word);
-  const lower = word.toLowerCase();
-  const found: { name: string; distance: number }[] = [];
-  const seen = new Set<string>();
-  for (const name of candidates) {
-    if (Math.abs(name.length - word.length) > most || name === word || seen.has(name)) continue;
-    seen.add(name);
-    const distance = name.toLowerCase() === lower ? 0.5 : editDistance(word, name, most);
-    if (distance > most || (word.length <= 3 && distance > 0.5 && name.length < 3)) continue;
-    found.push({ name, distance });
+  const found: Candidate[] = [];
+  for (const name of new Set(candidates)) {
+    const distance = distanceOf(word, name, most);
+    if (distance !== undefined) found.push({ name, distance, rank: 0 });
   }
-  return found
-    .map((entry, index) => ({ ...entry, index }))
-    .sort((a, b) => a.distance - b.distance || a.index - b.index)
-    .slice(0, count)
-    .map(({ name }) => name);
+  return best(found, count);
 }

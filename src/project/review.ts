@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { createWorkspace, type Workspace } from "../engine/workspace.js";
-import type { RuleFailure } from "../engine/analysis.js";
+import type { RuleFailure } from "../engine/alert.js";
 import type { Language } from "../languages/language.js";
 import type { FileReview, Review } from "../report/model.js";
 import { discover } from "./discover.js";

@@ -1,5 +1,5 @@
 /** What a review found, as every report form takes it. */
-import type { Alert } from "../engine/analysis.js";
+import type { Alert } from "../engine/alert.js";
 import { levels, type AlertLevel } from "../rules/rule.js";
 import type { Text } from "../text/text.js";
 

@@ -1,5 +1,5 @@
 /** The report in the Static Analysis Results Interchange Format, SARIF 2.1.0 (OASIS). */
-import type { Alert } from "../engine/analysis.js";
+import type { Alert } from "../engine/alert.js";
 import type { AlertLevel, Rule } from "../rules/rule.js";
 import { positionAt } from "../text/position.js";
 import type { Text } from "../text/text.js";

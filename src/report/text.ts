@@ -1,6 +1,6 @@
 /** The report for people, in a terminal or a log. */
 import picocolors from "picocolors";
-import type { Alert } from "../engine/analysis.js";
+import type { Alert } from "../engine/alert.js";
 import { levels, type AlertLevel } from "../rules/rule.js";
 import { positionAt } from "../text/position.js";
 import type { Text } from "../text/text.js";

@@ -1,20 +1,26 @@
 /** Taking code out of a text so that no torn line is left behind. */
 import type { Edit } from "../text/edit.js";
+import type { SourceText } from "../text/text.js";
+
+/** The character at an offset; empty outside the text. */
+export function charAt(text: SourceText, offset: number): string {
+  return offset < 0 ? "" : text.slice(offset, offset + 1);
+}
 
 /**
  * An edit that takes `[from, to)` out. When nothing else stands on its lines they go whole; when only a comment or code stands behind it,
  * the blank space between goes too.
  */
-export function removeLines(text: string, from: number, to: number): Edit {
+export function removeLines(text: SourceText, from: number, to: number): Edit {
   let start = from;
-  while (start > 0 && (text[start - 1] === " " || text[start - 1] === "\t")) start -= 1;
+  while (/[ \t]/.test(charAt(text, start - 1))) start -= 1;
   let end = to;
-  while (text[end] === " " || text[end] === "\t") end += 1;
-  const atLineStart = start === 0 || text[start - 1] === "\n" || text[start - 1] === "\r";
-  const atLineEnd = end === text.length || text[end] === "\n" || text[end] === "\r";
+  while (/[ \t]/.test(charAt(text, end))) end += 1;
+  const atLineStart = /^[\n\r]?$/.test(charAt(text, start - 1));
+  const atLineEnd = /^[\n\r]?$/.test(charAt(text, end));
   if (atLineStart && atLineEnd) {
-    if (text[end] === "\r") end += 1;
-    if (text[end] === "\n") end += 1;
+    if (charAt(text, end) === "\r") end += 1;
+    if (charAt(text, end) === "\n") end += 1;
     return { from: start, to: end, insert: "" };
   }
   if (atLineEnd) return { from: start, to: end, insert: "" };
@@ -22,6 +28,10 @@ export function removeLines(text: string, from: number, to: number): Edit {
 }
 
 /** The line end a text uses. */
-export function lineBreakOf(text: string): string {
-  return /\r\n|\n|\r/.exec(text)?.[0] ?? "\n";
+export function lineBreakOf(text: SourceText): string {
+  for (let at = 0; at < text.length; at += 10_000) {
+    const found = /\r\n|\n|\r/.exec(text.slice(at, at + 10_001))?.[0];
+    if (found !== undefined) return found;
+  }
+  return "\n";
 }

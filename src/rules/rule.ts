@@ -1,10 +1,12 @@
 /** What a rule is, and what it sees of a file. */
 import type { z } from "zod";
 import type { JavaScriptNode } from "../languages/javascript/nodes/index.js";
-import type { Names } from "../model/names.js";
+import type { Binding, Reference } from "../model/binding.js";
+import type { FlowGraph } from "../model/flow.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
 import type { Edit, Span } from "../text/edit.js";
+import type { SourceText } from "../text/text.js";
 
 /** The levels an alert can have, from the gravest; `off` switches a rule off. */
 export const levels = ["error", "warning", "information", "hint"] as const;
@@ -24,32 +26,53 @@ export interface RemedyOffer {
   readonly edits: readonly Edit[];
 }
 
+/** From the beginning of one node to the end of another. */
+export interface NodeRange {
+  readonly first: Node;
+  readonly last: Node;
+}
+
+/** A place in the text: a node, a stretch of nodes, or offsets inside the node the rule was called for. */
+export type Place = Node | NodeRange | Span;
+
 /** What a rule says of a place. */
 export interface Finding {
   readonly message: string;
   readonly labels?: readonly Label[];
-  readonly related?: readonly (Span & { readonly message: string })[];
-  /** Worked out only when somebody asks for them. The first is the best. */
+  readonly related?: readonly { readonly at: Place; readonly message: string }[];
+  /**
+   * Worked out only when somebody asks for them, when the text may have other positions than now: offsets must be taken inside.
+   * The first is the best.
+   */
   readonly remedies?: () => readonly RemedyOffer[];
 }
 
 /** A file as a rule sees it. */
 export interface FileView<Options = unknown> {
-  readonly text: string;
-  readonly root: Node;
-  readonly names: Names;
+  /** The text as it is, also when remedies are asked for later. */
+  readonly text: SourceText;
+  readonly typescript: boolean;
+  /** Only declares what is elsewhere (`.d.ts`). */
+  readonly ambient: boolean;
+  /** What is wrong with the form of the text; for `file` alone, others ask `isBroken`. */
   readonly problems: readonly SyntaxProblem[];
+  /** Whether what stands at the top of the file is seen by nobody else: in modules of either kind, not in plain scripts. */
+  readonly keepsToItself: boolean;
   readonly options: Options;
   /** The edition of ECMAScript in the settings, as a year. */
   readonly edition: number;
   /** Whether something is wrong with the form of what a node covers, so that little can be said of it for sure. */
   readonly isBroken: (node: Node) => boolean;
-  /** Whether a name exists although the file does not declare it: by the edition, a runtime or the settings. */
+  /** Whether a name exists although the file does not declare it: by the edition, a runtime, the settings or a comment. */
   readonly isKnown: (name: string) => boolean;
-  /** All such names, for suggestions. */
-  readonly knownNames: () => Iterable<string>;
-  /** Adds an alert at a node or a range. */
-  readonly alert: (at: Node | Span, finding: Finding) => void;
+  /** Whether the edition or a runtime brings a name along. */
+  readonly isBuiltIn: (name: string) => boolean;
+  /** Names known where `use` stands that it may be a misspelling of, best first. */
+  readonly suggest: (use: Reference) => readonly string[];
+  /** Whether some name that nothing declares may be a misspelling of `binding`. */
+  readonly isMissed: (binding: Binding) => boolean;
+  /** Adds an alert. */
+  readonly alert: (at: Place, finding: Finding) => void;
 }
 
 /** The node of a kind; some nodes serve as two. */
@@ -95,10 +118,19 @@ export interface Rule<Options = any> {
   readonly always?: boolean;
   readonly options?: z.ZodType<Options>;
   readonly examples: { readonly alerts: readonly AlertingExample[]; readonly quiet: readonly QuietExample[] };
-  /** Called once a file. */
+  /** Called for the text as a whole, after every edit. It may look at the text and its problems, and should look at little of it. */
   readonly file?: (file: FileView<Options>) => void;
-  /** Called for nodes. */
+  /**
+   * Called for nodes. It may read the node with all below it, the names used there and what is seen of them (`outlineOf`), and the kinds
+   * and marks of the nodes around it; not their other children, which may change without the node being visited again.
+   */
   readonly visit?: Visitors<Options>;
+  /** Called for each name that is declared. It may read the declarations with all below them, the uses, and the kinds of the nodes around those. */
+  readonly binding?: (binding: Binding, file: FileView<Options>) => void;
+  /** Called for each use of a name that nothing in the file declares. */
+  readonly unresolved?: (use: Reference, file: FileView<Options>) => void;
+  /** Called for each function and other stretch of code that runs by itself. It may read what the graph tells, and the names declared in it. */
+  readonly flow?: (flow: FlowGraph, file: FileView<Options>) => void;
 }
 
 /** Declares a rule; it only gives the parts their types. */

@@ -1,6 +1,6 @@
 /** Remedies as code actions of the Language Server Protocol. */
 import type { CodeAction, CodeActionParams, Diagnostic, TextEdit, WorkspaceEdit } from "vscode-languageserver-protocol";
-import type { Alert } from "../engine/analysis.js";
+import type { Alert } from "../engine/alert.js";
 import type { Remedy, Workspace } from "../engine/workspace.js";
 import { withoutOverlap } from "../remedy/select.js";
 import type { Edit } from "../text/edit.js";

@@ -1,6 +1,6 @@
 /** Alerts as diagnostics of the Language Server Protocol. */
 import type { Diagnostic, DiagnosticSeverity, DiagnosticTag } from "vscode-languageserver-protocol";
-import type { Alert } from "../engine/analysis.js";
+import type { Alert } from "../engine/alert.js";
 import { rangeOf, type PositionEncoding } from "../text/position.js";
 import type { Text } from "../text/text.js";
 

@@ -1,20 +1,27 @@
 /** Names that exist without being declared, by edition and runtime. The lists are those of the package `globals`. */
 import globals from "globals";
+import { SpellingIndex } from "../model/spelling-index.js";
 import type { ResolvedSettings } from "./resolve.js";
 
 const runtimeLists = { browser: "browser", node: "node", worker: "worker", "service-worker": "serviceworker" } as const;
 const lists = globals as unknown as Readonly<Record<string, Readonly<Record<string, boolean>>>>;
 
-const made = new Map<string, ReadonlySet<string>>();
+/** Names, with an index of how they are spelt. */
+export interface KnownNames {
+  readonly names: ReadonlySet<string>;
+  readonly spelling: SpellingIndex;
+}
+
+const made = new Map<string, KnownNames>();
 
 /** All ready-made names for the settings' edition and runtimes, without the settings' own `known` ones. */
-export function readyMadeNames(settings: Pick<ResolvedSettings, "language" | "runtime">): ReadonlySet<string> {
+export function readyMadeNames(settings: Pick<ResolvedSettings, "language" | "runtime">): KnownNames {
   const key = [settings.language.edition, ...settings.runtime].join(" ");
   let names = made.get(key);
   if (names === undefined) {
     const all = new Set(Object.keys(lists[`es${settings.language.edition}`]!));
     for (const runtime of settings.runtime) for (const name of Object.keys(lists[runtimeLists[runtime]]!)) all.add(name);
-    names = all;
+    names = { names: all, spelling: SpellingIndex.of(all) };
     made.set(key, names);
   }
   return names;

@@ -32,6 +32,14 @@ export abstract class Node {
   /** Calls `visit` with each child in the order of the text. */
   abstract each(visit: Visit): void;
 
+  /**
+   * Calls `visit` with each child that holds or borders on a part of `[from, to]`, counted from this node's start. It may call it with
+   * others; nodes with long lists of children take care not to look at all of them.
+   */
+  near(_from: number, _to: number, visit: Visit): void {
+    this.each(visit);
+  }
+
   /** Offset of the node's first code unit in the document. */
   get start(): number {
     let start = 0;
@@ -76,6 +84,19 @@ export function ownAll(parent: Node, children: readonly (Node | null)[]): void {
     const child = children[i];
     if (child != null) adopt(parent, child);
   }
+}
+
+/** `visit` for those of a list, which has no holes, that hold or border on a part of `[from, to]`. */
+export function visitNear(children: readonly Node[], from: number, to: number, visit: Visit): void {
+  let low = 0;
+  let high = children.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    const child = children[middle]!;
+    if (child.startInParent + child.length < from) low = middle + 1;
+    else high = middle;
+  }
+  for (let i = low; i < children.length && children[i]!.startInParent <= to; i += 1) visit(children[i]!);
 }
 
 export function visitAll(children: readonly (Node | null)[], visit: Visit): void {

@@ -41,7 +41,7 @@ export function nodeAt(root: Node, from: number, to: number = from): Node {
   for (;;) {
     let inner: Node | undefined;
     let innerStart = 0;
-    node.each((child) => {
+    node.near(from - start, to - start, (child) => {
       const at = start + child.startInParent;
       if (at <= from && to <= at + child.length) {
         inner = child;
@@ -58,4 +58,16 @@ export function nodeAt(root: Node, from: number, to: number = from): Node {
 export function isInside(node: Node, outer: Node): boolean {
   for (let up: Node | null = node; up !== null; up = up.parent) if (up === outer) return true;
   return false;
+}
+
+/** Every node that has a part of `[from, to]`, or borders on it. */
+export function nodesTouching(root: Node, from: number, to: number): Node[] {
+  const found: Node[] = [];
+  const look = (node: Node, start: number): void => {
+    if (to < start || from > start + node.length) return;
+    found.push(node);
+    node.near(from - start, to - start, (child) => look(child, start + child.startInParent));
+  };
+  look(root, root.start);
+  return found;
 }

@@ -5,9 +5,12 @@ import type { Edit } from "./edit.js";
 interface Block {
   readonly text: string;
   readonly starts: readonly number[];
+  /** Where words stand that somebody asked for. */
+  words: Map<string, readonly number[]> | undefined;
 }
 
-const blockSize = 16_384;
+/** About how long a block is. Between a half and one and a half of it is left as it is. */
+const blockSize = 4096;
 
 /** Offsets just behind each line end (`\n`, `\r\n`, or a lone `\r`) inside `text`, seen in isolation. */
 function startsIn(text: string): number[] {
@@ -27,17 +30,34 @@ function startsIn(text: string): number[] {
   return starts;
 }
 
-/** Cuts `text` into blocks, never between the two halves of a `\r\n`. */
+/** Cuts `text` into blocks of about one size: behind a line end where there is one, and never between the two halves of a `\r\n`. */
 function blocksOf(text: string): Block[] {
   const blocks: Block[] = [];
-  for (let from = 0; from < text.length; ) {
-    let to = Math.min(text.length, from + blockSize);
-    if (text.charCodeAt(to - 1) === 13 && text.charCodeAt(to) === 10) to += 1;
+  const count = Math.max(1, Math.round(text.length / blockSize));
+  for (let from = 0, left = count; from < text.length; left -= 1) {
+    const to = left <= 1 ? text.length : cutNear(text, from + Math.ceil((text.length - from) / left), from);
     const piece = text.slice(from, to);
-    blocks.push({ text: piece, starts: startsIn(piece) });
+    blocks.push({ text: piece, starts: startsIn(piece), words: undefined });
     from = to;
   }
   return blocks;
+}
+
+function cutNear(text: string, at: number, from: number): number {
+  const line = text.lastIndexOf("\n", at - 1) + 1;
+  if (line > from && at - line < blockSize / 2) return line;
+  return text.charCodeAt(at - 1) === 13 && text.charCodeAt(at) === 10 ? at + 1 : at;
+}
+
+function occurrencesIn(block: Block, word: string): readonly number[] {
+  const words = (block.words ??= new Map<string, readonly number[]>());
+  let found = words.get(word);
+  if (found === undefined) {
+    const places: number[] = [];
+    for (let at = block.text.indexOf(word); at >= 0; at = block.text.indexOf(word, at + 1)) places.push(at);
+    words.set(word, (found = places));
+  }
+  return found;
 }
 
 /** The immutable text of a document in blocks, with an index from line numbers to offsets and back. Lines count from 0. */
@@ -76,7 +96,12 @@ export class LineIndex {
     // A line end may be split or joined at the edge of a block, so an edit at an edge takes the neighbour along.
     if (first > 0 && from - this.offsets[first]! < 2) first -= 1;
     if (last < this.blocks.length - 1 && this.offsets[last + 1]! - to < 2) last += 1;
-    const end = last + 1 < this.blocks.length ? this.offsets[last + 1]! : this.length;
+    // What would become too small joins its neighbour.
+    if (from - this.offsets[first]! + insert.length + (this.endOf(last) - to) < blockSize / 2) {
+      if (last < this.blocks.length - 1) last += 1;
+      else if (first > 0) first -= 1;
+    }
+    const end = this.endOf(last);
     const blocks = this.blocks.slice(0, first);
     for (const block of blocksOf(this.slice(this.offsets[first]!, from) + insert + this.slice(to, end))) blocks.push(block);
     for (let i = last + 1; i < this.blocks.length; i += 1) blocks.push(this.blocks[i]!);
@@ -98,6 +123,22 @@ export class LineIndex {
     return result;
   }
 
+  /** Where a word stands, in ascending order. What was found in a block is remembered with it, so that only changed blocks are searched. */
+  occurrences(word: string): number[] {
+    const found: number[] = [];
+    for (let i = 0; i < this.blocks.length; i += 1) {
+      const offset = this.offsets[i]!;
+      // A word across the edge of two blocks, which only long lines have in their middle.
+      if (i > 0 && word.length > 1 && !this.blocks[i - 1]!.text.endsWith("\n")) {
+        const from = offset - word.length + 1;
+        const across = this.slice(from, offset + word.length - 1);
+        for (let at = across.indexOf(word); at >= 0; at = across.indexOf(word, at + 1)) found.push(from + at);
+      }
+      for (const at of occurrencesIn(this.blocks[i]!, word)) found.push(offset + at);
+    }
+    return found;
+  }
+
   /** Offset at which `line` begins. Lines before the first give 0, lines past the last the text's length. */
   startOf(line: number): number {
     if (line <= 0) return 0;
@@ -111,6 +152,10 @@ export class LineIndex {
     if (this.blocks.length === 0 || offset <= 0) return 0;
     const block = this.blockAt(offset);
     return this.counts[block]! + lastAtMost(this.blocks[block]!.starts, offset - this.offsets[block]!) + 1;
+  }
+
+  private endOf(block: number): number {
+    return this.offsets[block]! + this.blocks[block]!.text.length;
   }
 
   private blockAt(offset: number): number {

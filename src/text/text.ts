@@ -10,6 +10,7 @@ export interface SourceText {
 /** An immutable snapshot of a document's text. All offsets are UTF-16 code units. */
 export class Text implements SourceText {
   private whole: string | undefined;
+  private readonly words = new Map<string, readonly number[]>();
 
   private constructor(
     /** Where its lines begin. */
@@ -35,6 +36,13 @@ export class Text implements SourceText {
   /** The text in `[from, to)`; what lies outside of the whole is left out. */
   slice(from: number, to?: number): string {
     return this.lines.slice(from, to);
+  }
+
+  /** Where a word stands, in ascending order. */
+  occurrences(word: string): readonly number[] {
+    let places = this.words.get(word);
+    if (places === undefined) this.words.set(word, (places = this.lines.occurrences(word)));
+    return places;
   }
 
   /** The snapshot after one edit. Throws a `RangeError` when the edit's range is not inside the text. */

@@ -32,3 +32,36 @@ export function randomEdit(text: string, random: () => number): Edit {
   const copied = text.slice(from, from + Math.floor(random() * 200));
   return { from: at, to: kind < 0.92 ? at : Math.min(text.length, at + copied.length), insert: copied };
 }
+
+/** An edit such as one makes to a whole program: a function moved, a name of the top renamed somewhere or everywhere, `async` put or taken, an import changed. */
+export function programEdit(text: string, random: () => number): Edit[] {
+  const pick = <T>(list: readonly T[]): T | undefined => list[Math.floor(random() * list.length)];
+  const kind = random();
+  if (kind < 0.35) {
+    const name = pick([...text.matchAll(/^(?:export )?(?:async )?(?:function|const|let|class|import) \{? ?(\w+)/gm)])?.[1];
+    if (name === undefined) return [randomEdit(text, random)];
+    const places = [...text.matchAll(new RegExp(`\\b${name}\\b`, "g"))].map(({ index }) => index);
+    const insert = pick([`${name}s`, name.slice(1) || "x", "renamed", pick([...text.matchAll(/\b[a-z]\w+\b/g)])?.[0] ?? "other"])!;
+    const some = random() < 0.5 ? places : [pick(places)!];
+    return some.reverse().map((from) => ({ from, to: from + name.length, insert }));
+  }
+  if (kind < 0.6) {
+    const block = pick([...text.matchAll(/^( *)(?:export )?(?:async )?(?:function |static |get |private )?\w+ ?\([^\n]*\{\n[^]*?^\1\}\n/gm)]);
+    if (block === undefined) return [randomEdit(text, random)];
+    const from = block.index;
+    const to = from + block[0].length;
+    const line = text.lastIndexOf("\n", Math.floor(random() * text.length)) + 1;
+    if (line > from && line < to) return [{ from, to, insert: "" }];
+    const [take, put] = [{ from, to, insert: "" }, { from: line, to: line, insert: block[0] }];
+    return line >= to ? [put, take] : [take, put];
+  }
+  if (kind < 0.8) {
+    const place = pick([...text.matchAll(/(async )?(?=function\b|\([\w, ]*\) =>)/g)]);
+    if (place === undefined) return [randomEdit(text, random)];
+    return [{ from: place.index, to: place.index + place[0].length, insert: place[0] === "" ? "async " : "" }];
+  }
+  const line = pick([...text.matchAll(/^import [^\n]*\n/gm)]);
+  const whole = 'import { one, two as three, type Four } from "./five.js";\n';
+  if (line === undefined) return [{ from: 0, to: 0, insert: whole }];
+  return [{ from: line.index, to: line.index + (random() < 0.5 ? line[0].length : 0), insert: random() < 0.5 ? whole : "" }];
+}

@@ -33,7 +33,7 @@ export function difference(a: Node, b: Node): string | undefined {
     if (startA !== startB || one.length !== other.length) return `${path}: ${startA}+${one.length} instead of ${startB}+${other.length}`;
     if (one.flags !== other.flags) return `${path}: marks ${one.flags} instead of ${other.flags}`;
     for (const [key, value] of Object.entries(one)) {
-      if (key === "parent" || key === "offset") continue;
+      if (key === "parent" || key === "offset" || key === "fact") continue;
       const theirs = (other as unknown as Record<string, unknown>)[key];
       if (typeof value !== "object" && value !== theirs) return `${path}.${key}: ${String(value)} instead of ${String(theirs)}`;
       if ((value === null) !== (theirs === null)) return `${path}.${key}: one is missing`;

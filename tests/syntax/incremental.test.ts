@@ -10,7 +10,7 @@ import { difference } from "../support/tree.js";
 
 const files = [
   ...filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/),
-  ...["parser/statements.ts", "parser/objects.ts", "names.ts", "nodes/jsx.ts"].map((file) => path.join(root, "src/languages/javascript", file)),
+  ...["parser/statements.ts", "parser/objects.ts", "names/finder.ts", "nodes/jsx.ts"].map((file) => path.join(root, "src/languages/javascript", file)),
   ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx$/),
 ];
 

@@ -1,37 +1,53 @@
 /** Comments that speak to this program, found without keeping any comment in the tree. */
 import type { Span } from "../../text/edit.js";
-import { nodeAt, walk } from "../../syntax/walk.js";
+import type { Text } from "../../text/text.js";
+import { nodeAt } from "../../syntax/walk.js";
 import type { Node } from "../../syntax/node.js";
 import type { Comment } from "../language.js";
 
 const textLike = new Set(["Literal", "TemplateElement", "JSXText"]);
 
+/** How far the end of a comment or a gap between tokens is looked for at a time. */
+const stretch = 2000;
+
+/** Where `mark` is found first behind an offset; the text's end where it is not. */
+function find(text: Text, mark: RegExp, from: number): number {
+  for (let at = from; at < text.length; at += stretch) {
+    const index = text.slice(at, at + stretch + 1).search(mark);
+    if (index >= 0) return at + index;
+  }
+  return text.length;
+}
+
 /** Comments whose text begins with `opening`, in the order of the text. */
-export function commentsWith(text: string, root: Node, opening: string): Comment[] {
+export function commentsWith(text: Text, root: Node, opening: string): Comment[] {
   const found: Comment[] = [];
-  for (let at = text.indexOf(opening); at >= 0; at = text.indexOf(opening, at + 1)) {
-    const mark = /(?:\/\/|\/\*)[ \t]*$/.exec(text.slice(Math.max(0, at - 200), at));
+  for (const at of text.occurrences(opening)) {
+    const mark = /(?:\/\/|\/\*)[ \t]*$/.exec(text.slice(at - 200, at));
     if (mark === null || textLike.has(nodeAt(root, at).type)) continue;
     const from = at - mark[0].length;
     const block = mark[0].startsWith("/*");
-    const close = block ? text.indexOf("*/", at) : text.slice(at).search(/[\n\r]/);
-    const inner = close < 0 ? text.length : block ? close : at + close;
-    found.push({ from, to: block && close >= 0 ? inner + 2 : inner, text: text.slice(at, inner).trim() });
+    const inner = find(text, block ? /\*\// : /[\n\r]/, at);
+    found.push({ from, to: block ? Math.min(inner + 2, text.length) : inner, text: text.slice(at, inner).trim() });
   }
   return found;
 }
 
 /** The outermost node below the root that begins where the first token behind `offset` does. */
-export function followingNode(text: string, root: Node, offset: number): Span | undefined {
-  const gap = /^(?:\s|\/\/[^\n\r]*|\/\*[^]*?\*\/|\*\/\s*\})*/.exec(text.slice(offset))![0];
+export function followingNode(text: Text, root: Node, offset: number): Span | undefined {
+  const gap = /^(?:\s|\/\/[^\n\r]*|\/\*[^]*?\*\/|\*\/\s*\})*/.exec(text.slice(offset, offset + 10_000))![0];
   const start = offset + gap.length;
-  let found: Span | undefined;
-  walk(root, (node) => {
-    if (found !== undefined) return false;
-    const from = node.start;
-    const to = from + node.length;
-    if (node !== root && from === start && node.length > 0) found = { from, to };
-    return from <= start && to > start;
-  });
-  return found;
+  let node = root;
+  let from = 0;
+  for (;;) {
+    let inner: Node | undefined;
+    node.near(start - from, start - from, (child) => {
+      const at = from + child.startInParent;
+      if (inner === undefined && child.length > 0 && at <= start && start < at + child.length) inner = child;
+    });
+    if (inner === undefined) return undefined;
+    node = inner;
+    from += node.startInParent;
+    if (from === start) return { from, to: from + node.length };
+  }
 }

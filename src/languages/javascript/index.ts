@@ -1,7 +1,10 @@
 /** JavaScript with JSX, as a language of the engine. */
 import { defineLanguage, type DocumentInfo, type Language } from "../language.js";
 import { commentsWith, followingNode } from "./comments.js";
-import { findNames } from "./names.js";
+import { flowOf } from "./flow/index.js";
+import { flowRootOf, isFlowRoot } from "./flow/roots.js";
+import { keepsToItself, together } from "./names/together.js";
+import { NameFinder } from "./names/finder.js";
 import type { Program } from "./nodes/index.js";
 import { reparse } from "./incremental/reparse.js";
 import { parse, type ParsedText, type ParseOptions } from "./parser/index.js";
@@ -28,7 +31,16 @@ export function javascript(): Language {
     extensions: [".js", ".mjs", ".cjs", ".jsx", ".ts", ".mts", ".cts", ".tsx"],
     parse: (text, info) => parse(text, parseOptionsFor(info)),
     reparse: (tree, edit, text) => reparse(tree as ParsedText, edit, text),
-    names: (tree) => findNames(tree.root as Program, (tree.root as Program).typescript),
+    traits: (info) => {
+      const { typescript, ambient } = parseOptionsFor(info);
+      return { typescript: typescript === true, ambient: ambient === true };
+    },
+    names: (tree) => new NameFinder(tree.root as Program),
+    keepsToItself,
+    together,
+    isFlowRoot,
+    flowRootOf,
+    flow: flowOf,
     comments: (text, tree, opening) => commentsWith(text, tree.root, opening),
     following: (text, tree, offset) => followingNode(text, tree.root, offset),
   });

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { bindingOf } from "../../languages/javascript/names/facts.js";
 import type { CallExpression } from "../../languages/javascript/nodes/index.js";
 import { removeLines } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
@@ -39,7 +40,7 @@ export const consoleOutput = defineRule({
       if (callee.type !== "MemberExpression" || callee.object.type !== "Identifier" || callee.object.name !== "console") return;
       const { object, property } = callee;
       if (callee.computed || property.type !== "Identifier" || file.options.allow.includes(property.name)) return;
-      if (file.names.uses.get(object)?.binding !== undefined) return;
+      if (bindingOf(object) !== undefined) return;
       file.alert(callee, {
         message: `\`console.${property.name}\` writes to the console: take it out, or allow it in the settings`,
         remedies: () => remove(call, file),

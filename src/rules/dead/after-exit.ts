@@ -1,5 +1,6 @@
-import { completes } from "../../languages/javascript/completion.js";
-import type { Statement } from "../../languages/javascript/nodes/index.js";
+import type { Statement, SwitchCase } from "../../languages/javascript/nodes/index.js";
+import type { FlowGraph } from "../../model/flow.js";
+import type { Node } from "../../syntax/node.js";
 import { removeLines } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 
@@ -12,8 +13,24 @@ function isInert(statement: Statement): boolean {
 
 const words: Partial<Record<Statement["type"], string>> = { ReturnStatement: "`return`", ThrowStatement: "`throw`", BreakStatement: "`break`", ContinueStatement: "`continue`" };
 
-function check(statements: readonly Statement[], file: FileView): void {
-  const exit = statements.findIndex((statement) => !completes(statement));
+/** The lists of statements whose code a graph holds. */
+function* listsOf(flow: FlowGraph): Generator<readonly Statement[]> {
+  const seen = new Set<Node>();
+  for (const statement of flow.statements.keys()) {
+    const parent = statement.parent!;
+    if (seen.has(parent)) continue;
+    seen.add(parent);
+    const list = parent.type === "SwitchCase" ? (parent as SwitchCase).consequent : (parent as unknown as { body?: unknown }).body;
+    if (Array.isArray(list)) yield list as Statement[];
+  }
+}
+
+function check(statements: readonly Statement[], flow: FlowGraph, file: FileView): void {
+  const isDead = (statement: Statement): boolean => flow.statements.get(statement)?.reached === false;
+  const start = statements.findIndex(isDead);
+  // Where the whole list is out of reach, what stands around it is too.
+  if (start <= 0) return;
+  const exit = statements.slice(0, start).findLastIndex((statement) => flow.statements.has(statement));
   if (exit < 0) return;
   const dead = statements.slice(exit + 1);
   const live = dead.filter((statement) => !isInert(statement));
@@ -23,14 +40,13 @@ function check(statements: readonly Statement[], file: FileView): void {
   // A `break` behind a `return` at the end of a case is a habit that misleads nobody.
   if (live.length === 1 && first.type === "BreakStatement" && first.parent?.type === "SwitchCase") return;
   const leaves = statements[exit]!;
-  const span = { from: first.start, to: last.end };
   // Declarations of functions among them stay: they may be called from above.
   const removable = dead.every((statement) => !isInert(statement) || statement.type === "EmptyStatement") && !holdsVar(dead);
-  file.alert(span, {
+  file.alert({ first, last }, {
     message: `This is never reached: the ${words[leaves.type] ?? "statement"} before it always leaves`,
     labels: ["unnecessary"],
-    related: [{ from: leaves.start, to: leaves.end, message: "Control always leaves here" }],
-    remedies: () => (removable ? [{ title: "Remove what is never reached", certainty: "proposed", edits: [removeLines(file.text, span.from, span.to)] }] : []),
+    related: [{ at: leaves, message: "Control always leaves here" }],
+    remedies: () => (removable ? [{ title: "Remove what is never reached", certainty: "proposed", edits: [removeLines(file.text, first.start, last.end)] }] : []),
   });
 }
 
@@ -50,6 +66,8 @@ export const afterExit = defineRule({
       { code: "export function fare() {\n  return 3;\n  «log();»\n}\nfunction log() {}\n", after: "export function fare() {\n  return 3;\n}\nfunction log() {}\n" },
       { code: "export function tide(high) {\n  if (high) {\n    return 1;\n  } else {\n    throw new Error(\"low\");\n  }\n  «return 2;»\n}\n", after: "export function tide(high) {\n  if (high) {\n    return 1;\n  } else {\n    throw new Error(\"low\");\n  }\n}\n" },
       { code: "while (true) {\n  sail();\n}\n«moor();»\nfunction sail() {}\nfunction moor() {}\n" },
+      { code: "export function read(file) {\n  if (!file) {\n    process.exit(2);\n    «file = 1;»\n  }\n  return file;\n}\n", after: "export function read(file) {\n  if (!file) {\n    process.exit(2);\n  }\n  return file;\n}\n" },
+      { code: "export function go(all) {\n  for (const one of all) {\n    continue;\n    «one.sail();»\n  }\n}\n", after: "export function go(all) {\n  for (const one of all) {\n    continue;\n  }\n}\n" },
     ],
     quiet: [
       { code: "export function fare() {\n  return price();\n  function price() { return 3; }\n}\n" },
@@ -58,11 +76,7 @@ export const afterExit = defineRule({
       { code: "export function tide(high) {\n  try {\n    return high();\n  } catch {\n    sail();\n  }\n  return 0;\n}\nfunction sail() {}\n" },
     ],
   },
-  visit: {
-    Program: (node, file) => check(node.body as Statement[], file),
-    FunctionBody: (node, file) => check(node.body, file),
-    BlockStatement: (node, file) => check(node.body, file),
-    StaticBlock: (node, file) => check(node.body, file),
-    SwitchCase: (node, file) => check(node.consequent, file),
+  flow(flow, file) {
+    for (const statements of listsOf(flow)) check(statements, flow, file);
   },
 });

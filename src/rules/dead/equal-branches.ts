@@ -3,6 +3,10 @@ import { defineRule, type FileView } from "../rule.js";
 
 const textOf = (node: Node, { text }: FileView): string => text.slice(node.start, node.end).replaceAll(/\s+/g, " ");
 
+function isSame(one: Node, other: Node, file: FileView): boolean {
+  return one.type === other.type && textOf(one, file) === textOf(other, file);
+}
+
 export const equalBranches = defineRule({
   id: "dead.equal-branches",
   title: "Branches that do the same",
@@ -16,13 +20,13 @@ export const equalBranches = defineRule({
   visit: {
     IfStatement(node, file) {
       const { consequent, alternate } = node;
-      if (alternate === null || alternate.type === "IfStatement" || file.isBroken(node)) return;
+      if (alternate === null || alternate.type === "IfStatement") return;
       if (consequent.type === "BlockStatement" && consequent.body.length === 0) return;
-      if (textOf(consequent, file) !== textOf(alternate, file)) return;
-      file.alert(alternate, { message: "This branch does the same as the one before, so the condition decides nothing", related: [{ from: consequent.start, to: consequent.end, message: "The branch before" }] });
+      if (!isSame(consequent, alternate, file) || file.isBroken(node)) return;
+      file.alert(alternate, { message: "This branch does the same as the one before, so the condition decides nothing", related: [{ at: consequent, message: "The branch before" }] });
     },
     ConditionalExpression(node, file) {
-      if (file.isBroken(node) || textOf(node.consequent, file) !== textOf(node.alternate, file)) return;
+      if (!isSame(node.consequent, node.alternate, file) || file.isBroken(node)) return;
       file.alert(node.alternate, { message: "Both sides of the condition are the same, so it decides nothing" });
     },
   },

@@ -1,4 +1,5 @@
 import { hasEffect } from "../../languages/javascript/effects.js";
+import { bindingOf } from "../../languages/javascript/names/facts.js";
 import type { Expression } from "../../languages/javascript/nodes/index.js";
 import { defineRule } from "../rule.js";
 
@@ -16,11 +17,11 @@ export const idleStatement = defineRule({
     quiet: [{ code: "\"use strict\";\nsail();\nvoid sail();\ndelete berth.ferry;\n" }, { code: "tide = 3;\nnew Ferry();\nberth.open;\n" }],
   },
   visit: {
-    ExpressionStatement({ expression, directive }, { alert, isBroken, names }) {
+    ExpressionStatement({ expression, directive }, { alert, isBroken }) {
       if (directive !== null || !idle.has(expression.type) || hasEffect(expression) || isBroken(expression)) return;
       // `void 0` and its like are written on purpose.
       if (expression.type === "UnaryExpression" && expression.operator === "void") return;
-      if (expression.type === "Identifier" && names.uses.get(expression)?.binding === undefined) return;
+      if (expression.type === "Identifier" && bindingOf(expression) === undefined) return;
       alert(expression, { message: "The value of this statement goes nowhere" });
     },
   },

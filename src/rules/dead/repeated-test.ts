@@ -22,7 +22,7 @@ export const repeatedTest = defineRule({
         const first = seen.get(key);
         // Reading a member is taken for harmless here: the chain asks the same thing in one go.
         if (first !== undefined && !/[(]|\+\+|--|\b(?:await|yield|new)\b|[^=!<>]=[^=]/.test(key) && !isBroken(test)) {
-          alert(test, { message: "This condition was asked before in the chain, so it cannot be met here", related: [{ from: first.test.start, to: first.test.end, message: "It was asked here" }] });
+          alert(test, { message: "This condition was asked before in the chain, so it cannot be met here", related: [{ at: first.test, message: "It was asked here" }] });
         } else if (first === undefined && (!hasEffect(test) || !key.includes("("))) seen.set(key, link);
       }
     },

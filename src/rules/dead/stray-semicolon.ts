@@ -22,8 +22,8 @@ export const straySemicolon = defineRule({
       const to = from + node.length;
       if (node.length === 0 || !lists.has(node.parent!.type) || isBroken(node)) return;
       // At the head of a line a `;` keeps what follows from being read as a part of the line before.
-      if (/^[ \t]*[([`+\-*/]/.test(text.slice(to))) return;
-      alert({ from, to }, { message: "This `;` ends nothing", labels: ["unnecessary"], remedies: () => [{ title: "Remove `;`", certainty: "certain", edits: [removeLines(text, from, to)] }] });
+      if (/^[ \t]*[([`+\-*/]/.test(text.slice(to, to + 200))) return;
+      alert(node, { message: "This `;` ends nothing", labels: ["unnecessary"], remedies: () => [{ title: "Remove `;`", certainty: "certain", edits: [removeLines(text, node.start, node.end)] }] });
     },
   },
 });

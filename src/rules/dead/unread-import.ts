@@ -1,5 +1,5 @@
 import type { ImportDeclaration, ImportPart } from "../../languages/javascript/nodes/index.js";
-import { allBindings, type Binding } from "../../model/names.js";
+import type { Binding } from "../../model/binding.js";
 import { removeLines } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
@@ -14,11 +14,11 @@ function remove(binding: Binding, part: ImportPart, file: FileView): RemedyOffer
   // A list in braces that would be left empty goes with its braces.
   const named = whole.specifiers.filter(({ type }) => type === "ImportSpecifier");
   if (part.type === "ImportSpecifier" && named.length === 1) {
-    const open = file.text.lastIndexOf("{", part.start);
-    const close = file.text.indexOf("}", part.end);
+    const open = whole.start + file.text.slice(whole.start, part.start).lastIndexOf("{");
+    const close = part.end + file.text.slice(part.end, whole.end).indexOf("}");
     return [{ title, certainty: "proposed", edits: [{ from: before!.end, to: close + 1, insert: open < before!.end ? file.text.slice(before!.end, close + 1) : "" }] }];
   }
-  if (part.type === "ImportDefaultSpecifier") return [{ title, certainty: "proposed", edits: [{ from: part.start, to: file.text.indexOf(after!.type === "ImportSpecifier" ? "{" : "*", part.end), insert: "" }] }];
+  if (part.type === "ImportDefaultSpecifier") return [{ title, certainty: "proposed", edits: [{ from: part.start, to: part.end + file.text.slice(part.end, whole.end).indexOf(after!.type === "ImportSpecifier" ? "{" : "*"), insert: "" }] }];
   const edit = after ? { from: part.start, to: after.start, insert: "" } : { from: before!.end, to: part.end, insert: "" };
   return [{ title, certainty: "proposed", edits: [edit] }];
 }
@@ -44,16 +44,14 @@ export const unreadImport = defineRule({
       { code: "import { Pier } from \"./pier.js\";\nexport const map = <Pier.Sign />;\n" },
     ],
   },
-  file(file) {
-    for (const binding of allBindings(file.names)) {
-      const { owner, node } = binding.declarations[0]!;
-      if (!owner.type.startsWith("Import") || owner.type === "ImportEqualsDeclaration" || binding.references.length > 0 || binding.exported) continue;
-      if (file.problems.length > 0 || binding.scope.dynamic) continue;
-      file.alert(node, {
-        message: `The import \`${binding.name}\` is never read`,
-        labels: ["unnecessary"],
-        remedies: () => remove(binding, owner as ImportPart, file),
-      });
-    }
+  binding(binding, file) {
+    const { owner, node } = binding.declarations[0]!;
+    if (!owner.type.startsWith("Import") || owner.type === "ImportEqualsDeclaration" || binding.references.length > 0 || binding.exported) return;
+    if (binding.scope.dynamic || file.ambient || file.isBroken(binding.scope.node) || file.isMissed(binding)) return;
+    file.alert(node, {
+      message: `The import \`${binding.name}\` is never read`,
+      labels: ["unnecessary"],
+      remedies: () => remove(binding, owner as ImportPart, file),
+    });
   },
 });

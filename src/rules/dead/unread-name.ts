@@ -1,8 +1,7 @@
 import { z } from "zod";
 import type { FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { hasEffect } from "../../languages/javascript/effects.js";
-import { allBindings, type Binding, type Reference } from "../../model/names.js";
-import { editDistance, mostEdits } from "../../model/spelling.js";
+import type { Binding, Reference } from "../../model/binding.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
 import { removeLines } from "../lines.js";
@@ -37,21 +36,21 @@ function isLastParameter(binding: Binding): boolean {
   return owner.params.slice(index + 1).every((param) => param.type === "Identifier" && !binding.scope.bindings.get(param.name)?.references.length);
 }
 
-function concerns(binding: Binding, settings: Options, isCommonJs: boolean): boolean {
+function concerns(binding: Binding, { options: settings, keepsToItself }: FileView<Options>): boolean {
   if (binding.exported || isDeclaredElsewhere(binding) || new RegExp(settings.mayStay, "u").test(binding.name)) return false;
   switch (binding.kind) {
-    case "import":
-    case "merging":
-    case "function-name":
-    case "class-name":
+    case "import": case "function-name": case "class-name": case "type-parameter": case "member": case "private": case "export":
       return false;
+    case "namespace":
+      // What it says of another module counts without being read.
+      return binding.declarations[0]!.node.type === "Identifier" && keepsToItself;
     case "caught":
       return settings.caught;
     case "parameter":
       return settings.parameters === "all" || (settings.parameters === "last" && isLastParameter(binding) && !hasFixedShape(binding, settings));
     default:
       // At the top of a script other scripts can read the name; what looks like a CommonJS module is none.
-      return binding.scope.kind !== "file" || isCommonJs;
+      return binding.scope.kind !== "file" || keepsToItself;
   }
 }
 
@@ -60,8 +59,9 @@ function isDeclaredElsewhere(binding: Binding): boolean {
   const { node, owner } = binding.declarations[0]!;
   if (isOnlyDeclared(owner)) return true;
   for (let up: Node | null = node; up !== null; up = up.parent) {
-    if (up.type === "ParameterProperty" || (up as { declare?: boolean }).declare === true) return true;
-    if (up.type.includes("Function") && up !== owner) return isOnlyDeclared(up);
+    const { declare, modifiers, keyword } = up as { declare?: boolean; modifiers?: string[]; keyword?: string };
+    if (up.type === "ParameterProperty" || declare === true || keyword === "global" || modifiers?.includes("declare") === true) return true;
+    if (up.type.includes("Function") && up !== owner && isOnlyDeclared(up)) return true;
   }
   return false;
 }
@@ -77,11 +77,6 @@ function hasFixedShape(binding: Binding, { methods }: Options): boolean {
   return holder.kind === "set" || !methods;
 }
 
-/** Whether an unknown name in the file is most likely a misspelt use of `binding`. */
-function isMisspelt(binding: Binding, unknown: readonly Reference[]): boolean {
-  return unknown.some((use) => Math.abs(use.name.length - binding.name.length) <= 2 && editDistance(use.name, binding.name, mostEdits(use.name)) <= mostEdits(use.name) && use.scope.lookUp(binding.name) === binding);
-}
-
 /** A rest beside it makes a destructured name useful even unread: it keeps its property out of the rest. */
 function keepsOutOfRest(binding: Binding): boolean {
   const property = binding.declarations[0]!.node.parent;
@@ -95,7 +90,7 @@ function remove(binding: Binding, file: FileView): RemedyOffer[] {
   if (declaration === undefined || second !== undefined || binding.references.length > 0) return [];
   const { owner, kind } = declaration;
   const title = `Remove \`${binding.name}\``;
-  if (kind === "function") return [{ title, certainty: "proposed", edits: [removeLines(file.text, owner.start, owner.end)] }];
+  if (kind === "function" || kind === "interface" || kind === "alias") return [{ title, certainty: "proposed", edits: [removeLines(file.text, owner.start, owner.end)] }];
   if (owner.type !== "VariableDeclarator") return [];
   const declarator = owner as VariableDeclarator;
   const whole = owner.parent as VariableDeclaration;
@@ -108,7 +103,7 @@ function remove(binding: Binding, file: FileView): RemedyOffer[] {
   return [{ title, certainty: "proposed", edits: [edit] }];
 }
 
-const nouns: Partial<Record<Binding["kind"], string>> = { function: "function", class: "class", parameter: "parameter", caught: "caught value" };
+const nouns: Partial<Record<Binding["kind"], string>> = { function: "function", class: "class", parameter: "parameter", caught: "caught value", enum: "enumeration", interface: "type", alias: "type", namespace: "namespace" };
 
 export const unreadName = defineRule({
   id: "dead.unread-name",
@@ -141,23 +136,15 @@ export const unreadName = defineRule({
       { code: "export function safe(run) {\n  try { run(); } catch (problem) { return; }\n}\n" },
     ],
   },
-  file(file) {
-    const unknown = file.names.unresolved.filter((use) => !use.probing && !file.isKnown(use.name));
-    const isCommonJs = file.names.unresolved.some(({ name }) => name === "require" || name === "module" || name === "exports");
-    for (const binding of allBindings(file.names)) {
-      if (!concerns(binding, file.options, isCommonJs) || binding.scope.dynamic || keepsOutOfRest(binding)) continue;
-      // In code that is being written, what reads the name is most likely still to come.
-      if (file.isBroken(binding.scope.node)) continue;
-      if (!binding.references.every((use) => isIdle(use, binding))) continue;
-      // A misspelt use is one mistake, and `names.unknown` tells of it.
-      if (isMisspelt(binding, unknown)) continue;
-      const { node } = binding.declarations[0]!;
-      const assigned = binding.references.some((use) => use.access !== "read");
-      file.alert(node, {
-        message: `The ${nouns[binding.kind] ?? "variable"} \`${binding.name}\` is ${assigned ? "assigned but " : ""}never read`,
-        labels: ["unnecessary"],
-        remedies: () => remove(binding, file),
-      });
-    }
+  binding(binding, file) {
+    if (file.ambient || !concerns(binding, file) || binding.scope.dynamic || keepsOutOfRest(binding)) return;
+    if (!binding.references.every((use) => isIdle(use, binding))) return;
+    // In code that is being written, what reads the name is most likely still to come; and a misspelt use is one mistake, of which `names.unknown` tells.
+    if (file.isBroken(binding.scope.node) || file.isMissed(binding)) return;
+    file.alert(binding.declarations[0]!.node, {
+      message: `The ${nouns[binding.kind] ?? "variable"} \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never read`,
+      labels: ["unnecessary"],
+      remedies: () => remove(binding, file),
+    });
   },
 });

@@ -4,11 +4,11 @@ import { defineRule, type FileView } from "../rule.js";
 function check(test: Expression | null, { text, alert }: FileView): void {
   if (test?.type !== "AssignmentExpression" || test.operator !== "=" || test.parenthesized) return;
   const { left, right } = test;
-  const at = left.end + text.slice(left.end, right.start).indexOf("=");
+  const sign = (): number => left.end + text.slice(left.end, right.start).indexOf("=");
   alert(test, {
     message: "This assigns and does not compare: write `===`, or put it in parentheses of its own if it is meant",
     remedies: () => [
-      { title: "Compare with `===`", certainty: "proposed", edits: [{ from: at, to: at + 1, insert: "===" }] },
+      { title: "Compare with `===`", certainty: "proposed", edits: [{ from: sign(), to: sign() + 1, insert: "===" }] },
       { title: "Keep the assignment: put it in parentheses", certainty: "certain", edits: [{ from: test.start, to: test.start, insert: "(" }, { from: test.end, to: test.end, insert: ")" }] },
     ],
   });

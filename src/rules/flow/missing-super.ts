@@ -1,6 +1,7 @@
-import type { ClassBody, ClassNode } from "../../languages/javascript/nodes/index.js";
-import { walk } from "../../syntax/walk.js";
+import type { ClassBody, ClassNode, MethodDefinition } from "../../languages/javascript/nodes/index.js";
+import { holds, Surely } from "../../model/flow-facts.js";
 import { defineRule } from "../rule.js";
+import { constructorOf } from "./constructors.js";
 
 export const missingSuper = defineRule({
   id: "flow.missing-super",
@@ -9,22 +10,29 @@ export const missingSuper = defineRule({
   level: "error",
   kits: ["sound"],
   examples: {
-    alerts: [{ code: "class Ferry extends Boat {\n  «constructor»(name) {\n    name.trim();\n  }\n}\n" }],
-    quiet: [{ code: "class Ferry extends Boat {\n  constructor(name) {\n    super(name);\n  }\n}\n" }, { code: "class Ferry extends Boat {\n  constructor() {\n    return Object.create(null);\n  }\n}\n" }, { code: "class Ferry extends null {\n  constructor() {}\n}\n" }],
+    alerts: [
+      { code: "class Ferry extends Boat {\n  «constructor»(name) {\n    name.trim();\n  }\n}\n" },
+      { code: "class Ferry extends Boat {\n  «constructor»(name) {\n    if (name) super(name);\n  }\n}\n" },
+    ],
+    quiet: [
+      { code: "class Ferry extends Boat {\n  constructor(name) {\n    super(name);\n  }\n}\n" },
+      { code: "class Ferry extends Boat {\n  constructor(name) {\n    if (!name) throw new Error(\"no name\");\n    if (name.length > 3) super(name);\n    else super();\n  }\n}\n" },
+      { code: "class Ferry extends Boat {\n  constructor() {\n    return Object.create(null);\n  }\n}\n" },
+      { code: "class Ferry extends null {\n  constructor() {}\n}\n" },
+    ],
   },
-  visit: {
-    MethodDefinition(node, { alert, isBroken }) {
-      const owner = (node.parent as ClassBody).parent as ClassNode;
-      const { body } = node.value;
-      if (node.kind !== "constructor" || owner.superClass === null || body === null || isBroken(node)) return;
-      if (owner.superClass.type === "Literal") return;
-      let settled = false;
-      walk(body, (inner) => {
-        if (inner.type === "Super" && inner.parent?.type === "CallExpression") settled = true;
-        if (inner.type === "ThrowStatement" || (inner.type === "ReturnStatement" && (inner as { argument?: unknown }).argument != null)) settled = true;
-        return !settled;
-      });
-      if (!settled) alert(node.key, { message: "This constructor never calls `super()`, which a class that extends another must" });
-    },
+  flow(flow, { alert, isBroken }) {
+    const method = constructorOf(flow.root);
+    if (method === undefined || isNothing(method)) return;
+    const based = new Surely(flow, "base");
+    const open = (flow.end.reached && !based.before(flow.end, flow.end.steps.length)) || flow.returns.some(({ node, block, hasValue }) => !hasValue && node.type === "ReturnStatement" && !based.before(block, block.steps.length));
+    if (!open || isBroken(method)) return;
+    const some = flow.blocks.some((block) => holds(block, "base"));
+    alert(method.key, { message: some ? "This constructor can end without calling `super()`, which a class that extends another must" : "This constructor never calls `super()`, which a class that extends another must" });
   },
 });
+
+/** Whether the class builds on nothing at all. */
+function isNothing(method: MethodDefinition): boolean {
+  return ((method.parent as ClassBody).parent as ClassNode).superClass?.type === "Literal";
+}

@@ -1,20 +1,19 @@
 import { holdsComment } from "../comments.js";
+import { charAt } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 import type { Statement } from "../../languages/javascript/nodes/index.js";
 
 function check(statements: readonly Statement[], { text, alert }: FileView): void {
   statements.forEach((statement, index) => {
-    if (statement.type !== "ReturnStatement" || statement.argument !== null || text[statement.end - 1] === ";") return;
+    if (statement.type !== "ReturnStatement" || statement.argument !== null || charAt(text, statement.end - 1) === ";") return;
     const next = statements[index + 1];
     const looksLikeValue = next?.type === "ExpressionStatement" || (next?.type === "BlockStatement" && next.body.every(({ type }) => type === "LabeledStatement" || type === "ExpressionStatement"));
     if (next === undefined || !looksLikeValue) return;
-    const from = statement.end;
-    const to = next.start;
-    if (/\n\s*\n/.test(text.slice(from, to))) return;
+    if (/\n\s*\n/.test(text.slice(statement.end, next.start))) return;
     alert(statement, {
       message: "The value on the next line is not returned: a line end behind `return` ends it",
-      related: [{ from: next.start, to: next.end, message: "This is never reached" }],
-      remedies: () => (holdsComment(text, from, to) || next.type !== "ExpressionStatement" ? [] : [{ title: "Join the lines", certainty: "proposed", edits: [{ from, to, insert: " " }] }]),
+      related: [{ at: next, message: "This is never reached" }],
+      remedies: () => (holdsComment(text, statement.end, next.start) || next.type !== "ExpressionStatement" ? [] : [{ title: "Join the lines", certainty: "proposed", edits: [{ from: statement.end, to: next.start, insert: " " }] }]),
     });
   });
 }

@@ -1,7 +1,9 @@
 import type { AssignmentExpression, BinaryExpression, ForStatement, Identifier, UpdateExpression } from "../../languages/javascript/nodes/index.js";
+import { bindingOf, useOf } from "../../languages/javascript/names/facts.js";
+import type { FlowGraph, FlowLoop } from "../../model/flow.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside, walk } from "../../syntax/walk.js";
-import { defineRule, type RemedyOffer } from "../rule.js";
+import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
 /** Which way a loop's counter moves in each turn: 1 up, -1 down, 0 unknown. */
 function direction(update: Node, counter: string): 1 | -1 | 0 {
@@ -43,17 +45,80 @@ function turned(update: Node): RemedyOffer[] {
   const { operator } = update as UpdateExpression | AssignmentExpression;
   const opposite: Readonly<Record<string, string>> = { "++": "--", "--": "++", "+=": "-=", "-=": "+=" };
   const insert = opposite[operator]!;
-  const target = update.type === "UpdateExpression" ? (update as UpdateExpression) : undefined;
-  const from = target ? (target.prefix ? update.start : update.end - 2) : -1;
-  if (target) return [{ title: `Count the other way: \`${insert}\``, certainty: "proposed", edits: [{ from, to: from + 2, insert }] }];
+  const title = `Count the other way: \`${insert}\``;
+  if (update.type === "UpdateExpression") {
+    const from = (update as UpdateExpression).prefix ? update.start : update.end - 2;
+    return [{ title, certainty: "proposed", edits: [{ from, to: from + 2, insert }] }];
+  }
   const { left, right } = update as AssignmentExpression;
-  return [{ title: `Count the other way: \`${insert}\``, certainty: "proposed", edits: [{ from: left.end, to: right.start, insert: ` ${insert} ` }] }];
+  return [{ title, certainty: "proposed", edits: [{ from: left.end, to: right.start, insert: ` ${insert} ` }] }];
+}
+
+/** Whether a loop can end, or hand over control, by other means than its test; also by what is thrown, where something around it handles that. */
+function canLeave({ first, last, node, test, after }: FlowLoop, flow: FlowGraph): boolean {
+  for (let id = first; id <= last; id += 1) {
+    const block = flow.blocks[id]!;
+    if (!block.reached || block === after) continue;
+    if (block.steps.some(({ does, node: at }) => does === "pause" && at.type === "YieldExpression")) return true;
+    if (block.next.some(({ to, test: asked }) => (to === after || to.id < first || to.id > last) && !(asked !== undefined && test !== null && isInside(asked, test)))) return true;
+    if (flow.returns.some((exit) => exit.block === block)) return true;
+  }
+  return holdsThrow(node);
+}
+
+function holdsThrow(loop: Node): boolean {
+  let found = false;
+  walk(loop, (node) => {
+    if (node.type === "ThrowStatement") found = true;
+    return !found && !node.type.includes("Function");
+  });
+  return found;
+}
+
+/** A counter that is moved away from its limit, in the head of a loop and nowhere else. */
+function checkCounter(loop: FlowLoop, flow: FlowGraph, { alert }: FileView): void {
+  if (loop.node.type !== "ForStatement") return;
+  const { update, body, test } = loop.node as ForStatement;
+  if (update === null || test === null) return;
+  for (const { counter, toward } of readTest(test)) {
+    const way = direction(update, counter.name);
+    if (way === 0 || way === toward) continue;
+    const binding = bindingOf(counter);
+    if (binding === undefined || binding.references.some((use) => use.access !== "read" && isInside(use.node, body)) || canLeave(loop, flow)) continue;
+    alert(update, {
+      message: `\`${counter.name}\` moves away from its limit, so this loop does not end as meant: count ${toward === 1 ? "up" : "down"}`,
+      related: [{ at: test, message: "The loop goes on as long as this holds" }],
+      remedies: () => turned(update),
+    });
+  }
+}
+
+const still = new Set(["Identifier", "Literal", "BinaryExpression", "LogicalExpression", "UnaryExpression", "TemplateLiteral", "TemplateElement"]);
+
+/** A test made of names alone, none of which gets another value in the loop. */
+function checkTest(loop: FlowLoop, flow: FlowGraph, { alert, isBroken }: FileView): void {
+  const { test, node } = loop;
+  if (test === null) return;
+  const names = new Set<string>();
+  let isStill = true;
+  walk(test, (inner) => {
+    if (!still.has(inner.type)) isStill = false;
+    if (inner.type !== "Identifier" || !isStill) return isStill;
+    const binding = useOf(inner)?.binding;
+    const follows = binding !== undefined && flow.tracked.includes(binding);
+    if (!follows || binding.references.some((use) => use.access !== "read" && isInside(use.node, node))) isStill = false;
+    names.add((inner as Identifier).name);
+    return isStill;
+  });
+  if (!isStill || names.size === 0 || canLeave(loop, flow) || isBroken(node)) return;
+  const told = [...names].map((name) => `\`${name}\``).join(", ");
+  alert(test, { message: `This test cannot change: nothing in the loop gives ${told} another value, so it runs not at all or for ever` });
 }
 
 export const stuckLoop = defineRule({
   id: "flow.stuck-loop",
-  title: "A loop whose counter moves away from its limit",
-  why: "When each turn takes the counter further from the value that ends the loop, the loop runs not at all or (nearly) for ever. The step or the comparison is the wrong way round.",
+  title: "A loop whose counter moves away from its limit, or whose test cannot change",
+  why: "When each turn takes the counter further from the value that ends the loop, or nothing in the loop changes what its test asks, the loop runs not at all or (nearly) for ever. The step or the comparison is the wrong way round, or the step is missing.",
   level: "error",
   kits: ["sound"],
   examples: {
@@ -61,6 +126,7 @@ export const stuckLoop = defineRule({
       { code: "for (let berth = 0; berth < 10; «berth--») {\n  moor(berth);\n}\nfunction moor() {}\n", after: "for (let berth = 0; berth < 10; berth++) {\n  moor(berth);\n}\nfunction moor() {}\n" },
       { code: "for (let tide = 9; tide >= 0; «tide += 2») {}\n", after: "for (let tide = 9; tide >= 0; tide -= 2) {}\n" },
       { code: "const last = 5;\nfor (let pier = last; 0 < pier; «++pier») {}\n", after: "const last = 5;\nfor (let pier = last; 0 < pier; --pier) {}\n" },
+      { code: "export function count(all) {\n  let pier = 0;\n  let sum = 0;\n  while («pier < 10») {\n    sum += all[pier];\n  }\n  return sum;\n}\n" },
     ],
     quiet: [
       { code: "for (let berth = 0; berth < 10; berth++) {}\n" },
@@ -68,34 +134,17 @@ export const stuckLoop = defineRule({
       { code: "for (let low = 0, high = 9; low < high; high--) {}\n" },
       { code: "for (let berth = 0; berth < 10; berth--) {\n  berth += 2;\n}\n" },
       { code: "for (let berth = 0; berth < 10; berth--) {\n  if (berth < -5) break;\n}\n" },
+      { code: "export function wait(all) {\n  while (all.length < 3) sail();\n}\nfunction sail() {}\n" },
+      { code: "export function* turns(on) {\n  while (on) yield 1;\n}\n" },
+      { code: "export function count() {\n  let open = true;\n  later(() => { open = false; });\n  while (open) sail();\n}\nfunction later() {}\nfunction sail() {}\n" },
+      { code: "export function run(loud) {\n  while (loud) {\n    if (sail()) return 1;\n  }\n  return 0;\n}\nfunction sail() {}\n" },
     ],
   },
-  visit: {
-    ForStatement(loop: ForStatement, { names, alert }) {
-      const { update, body } = loop;
-      if (update === null) return;
-      for (const { counter, toward } of readTest(loop.test)) {
-        const way = direction(update, counter.name);
-        if (way === 0 || way === toward) continue;
-        const binding = names.uses.get(counter)?.binding;
-        if (binding === undefined || binding.references.some((use) => use.access !== "read" && isInside(use.node, body))) continue;
-        if (canLeave(body)) continue;
-        alert(update, {
-          message: `\`${counter.name}\` moves away from its limit, so this loop does not end as meant: count ${toward === 1 ? "up" : "down"}`,
-          related: [{ from: loop.test!.start, to: loop.test!.end, message: "The loop goes on as long as this holds" }],
-          remedies: () => turned(update),
-        });
-      }
-    },
+  flow(flow, file) {
+    for (const loop of flow.loops) {
+      if (!loop.head.reached) continue;
+      checkCounter(loop, flow, file);
+      checkTest(loop, flow, file);
+    }
   },
 });
-
-/** Whether the loop can end by other means than its test. */
-function canLeave(body: Node): boolean {
-  let found = false;
-  walk(body, (node) => {
-    if (node.type === "BreakStatement" || node.type === "ReturnStatement" || node.type === "ThrowStatement" || node.type === "YieldExpression") found = true;
-    return !found && !node.type.includes("Function");
-  });
-  return found;
-}

@@ -1,5 +1,14 @@
+import type { SourceText } from "../../text/text.js";
 import { lineBreakOf } from "../lines.js";
 import { defineRule } from "../rule.js";
+
+/** The end of a text, from the last character that is no blank space. */
+function tailOf(text: SourceText): string {
+  for (let size = 64; ; size *= 8) {
+    const tail = text.slice(text.length - size);
+    if (size >= text.length || tail.trimStart() !== "") return tail;
+  }
+}
 
 export const finalNewline = defineRule({
   id: "layout.final-newline",
@@ -16,24 +25,27 @@ export const finalNewline = defineRule({
     quiet: [{ code: "export const tide = 3;\n" }, { code: "" }, { code: "export const tide = (" }],
   },
   file({ text, problems, alert }) {
-    if (text === "") return;
+    const end = text.length;
+    if (end === 0) return;
+    const tail = tailOf(text);
+    const base = end - tail.length;
     // A file that breaks off in mid-construct is being written; and a text without its end would take in what is put behind it.
-    if (problems.some(({ code, to, insert }) => code.startsWith("unfinished") || (insert?.at ?? to) >= text.trimEnd().length)) return;
-    const blank = /(?:[ \t]*(?:\r\n|\n|\r))*$/.exec(text)!;
+    if (problems.some(({ code, to, insert }) => code.startsWith("unfinished") || (insert?.at ?? to) >= base + tail.trimEnd().length)) return;
+    const blank = /(?:[ \t]*(?:\r\n|\n|\r))*$/.exec(tail)!;
     const first = /^[ \t]*(?:\r\n|\n|\r)/.exec(blank[0]);
     if (first === null) {
-      const end = text.length;
       alert({ from: end, to: end }, {
         message: "The last line has no line end",
-        remedies: () => [{ title: "Add a line end", certainty: "certain", edits: [{ from: end, to: end, insert: lineBreakOf(text) }] }],
+        remedies: () => [{ title: "Add a line end", certainty: "certain", edits: [{ from: text.length, to: text.length, insert: lineBreakOf(text) }] }],
       });
       return;
     }
-    const from = blank.index === 0 ? 0 : blank.index + first[0].length;
-    if (from >= text.length) return;
-    alert({ from, to: text.length }, {
+    const from = base + blank.index === 0 ? 0 : base + blank.index + first[0].length;
+    if (from >= end) return;
+    const length = end - from;
+    alert({ from, to: end }, {
       message: "The file ends with blank lines",
-      remedies: () => [{ title: "Remove the blank lines", certainty: "certain", edits: [{ from, to: text.length, insert: "" }] }],
+      remedies: () => [{ title: "Remove the blank lines", certainty: "certain", edits: [{ from: text.length - length, to: text.length, insert: "" }] }],
     });
   },
 });

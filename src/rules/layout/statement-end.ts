@@ -1,5 +1,7 @@
 import { z } from "zod";
 import type { Node } from "../../syntax/node.js";
+import type { SourceText } from "../../text/text.js";
+import { charAt } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 
 const options = z.strictObject({
@@ -10,7 +12,7 @@ const options = z.strictObject({
 const carriesOn = /^(?:[([`+\-*/,.<=]|\?\.|instanceof\b|in\b)/;
 
 /** What stands behind `offset`, blank space and comments left out, and whether a line end lies between. */
-function behind(text: string, offset: number): { text: string; newline: boolean } {
+function behind(text: SourceText, offset: number): { text: string; newline: boolean } {
   const gap = /^(?:\s|\/\/[^\n\r]*|\/\*[^]*?\*\/)*/.exec(text.slice(offset, offset + 10_000))![0];
   return { text: text.slice(offset + gap.length, offset + gap.length + 12), newline: /[\n\r]/.test(gap) };
 }
@@ -20,7 +22,7 @@ function isNeedless(node: Node, file: FileView): boolean {
   const next = behind(file.text, node.end);
   if (next.text === "" || next.text.startsWith("}")) return true;
   if (!next.newline || carriesOn.test(next.text)) return false;
-  const last = file.text.slice(0, node.end - 1).trimEnd();
+  const last = file.text.slice(Math.max(node.start, node.end - 200), node.end - 1).trimEnd();
   // A bare jump or a field name would take in what the next line begins with.
   return !/\b(?:return|break|continue|yield|throw|static|get|set|async|let|type)$|[+\-]{2}$/.test(last) && node.type !== "PropertyDefinition";
 }
@@ -28,18 +30,17 @@ function isNeedless(node: Node, file: FileView): boolean {
 function check(node: Node, file: FileView<{ style: "always" | "where-needed" }>): void {
   const { text, options: { style }, alert } = file;
   const { end } = node;
-  const ends = text[end - 1] === ";";
-  if (file.problems.some((problem) => problem.from >= node.start && problem.from <= end)) return;
-  if (style === "always" && !ends) {
+  const ends = charAt(text, end - 1) === ";";
+  if (style === "always" && !ends && !file.isBroken(node)) {
     alert({ from: end, to: end }, {
       message: "This statement has no `;` at its end",
-      remedies: () => [{ title: "Add `;`", certainty: "certain", edits: [{ from: end, to: end, insert: ";" }] }],
+      remedies: () => [{ title: "Add `;`", certainty: "certain", edits: [{ from: node.end, to: node.end, insert: ";" }] }],
     });
-  } else if (style === "where-needed" && ends && isNeedless(node, file)) {
+  } else if (style === "where-needed" && ends && isNeedless(node, file) && !file.isBroken(node)) {
     alert({ from: end - 1, to: end }, {
       message: "This `;` is not needed",
       labels: ["unnecessary"],
-      remedies: () => [{ title: "Remove `;`", certainty: "certain", edits: [{ from: end - 1, to: end, insert: "" }] }],
+      remedies: () => [{ title: "Remove `;`", certainty: "certain", edits: [{ from: node.end - 1, to: node.end, insert: "" }] }],
     });
   }
 }

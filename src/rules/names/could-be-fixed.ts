@@ -1,4 +1,5 @@
 import type { VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
+import { declaredBy } from "../../languages/javascript/names/together.js";
 import { defineRule } from "../rule.js";
 
 export const couldBeFixed = defineRule({
@@ -14,26 +15,19 @@ export const couldBeFixed = defineRule({
     ],
     quiet: [{ code: "let tide = 3;\ntide += 1;\n" }, { code: "let tide;\ntide = 3;\n" }, { code: "let { high, low } = tides();\nlow = 1;\nexport { high };\n" }, { code: "for (let i = 0, last = 3; i < last; i++) {}\n" }],
   },
-  file({ names, isBroken, alert }) {
-    for (const scope of names.scopes) {
-      const done = new Set<VariableDeclaration>();
-      for (const binding of scope.bindings.values()) {
-        const owner = binding.declarations[0]!.owner as VariableDeclarator;
-        if (binding.kind !== "changeable" || owner.type !== "VariableDeclarator" || scope.dynamic) continue;
-        const whole = owner.parent as VariableDeclaration;
-        if (done.has(whole) || isBroken(scope.node)) continue;
-        done.add(whole);
-        // All names of a declaration must be fixed for its word to change.
-        const inLoop = whole.parent!.type === "ForOfStatement" || whole.parent!.type === "ForInStatement";
-        const together = [...scope.bindings.values()].filter((other) => (other.declarations[0]!.owner as VariableDeclarator).parent === whole);
-        const fixed = together.every((other) => other.references.every(({ access }) => access === "read")) && (inLoop || whole.declarations.every(({ init }) => init !== null));
-        if (!fixed) continue;
-        const from = whole.start;
-        alert(binding.declarations[0]!.node, {
-          message: `\`${binding.name}\` never gets another value: it can be \`const\``,
-          remedies: () => [{ title: "Make it `const`", certainty: "certain", edits: [{ from, to: from + "let".length, insert: "const" }] }],
-        });
-      }
-    }
+  binding(binding, { alert, isBroken }) {
+    const owner = binding.declarations[0]!.owner as VariableDeclarator;
+    if (binding.kind !== "changeable" || owner.type !== "VariableDeclarator" || binding.scope.dynamic) return;
+    const whole = owner.parent as VariableDeclaration;
+    if (whole.declare) return;
+    // All names of a declaration must be fixed for its word to change; the first of them speaks for all.
+    const together = declaredBy(whole);
+    const inLoop = whole.parent!.type === "ForOfStatement" || whole.parent!.type === "ForInStatement";
+    const fixed = together.every((other) => other.writes === 0 && other.declarations.length === 1) && (inLoop || whole.declarations.every(({ init }) => init !== null));
+    if (!fixed || together[0] !== binding || isBroken(binding.scope.node)) return;
+    alert(binding.declarations[0]!.node, {
+      message: `\`${binding.name}\` never gets another value: it can be \`const\``,
+      remedies: () => [{ title: "Make it `const`", certainty: "certain", edits: [{ from: whole.start, to: whole.start + "let".length, insert: "const" }] }],
+    });
   },
 });

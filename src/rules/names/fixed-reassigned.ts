@@ -1,5 +1,5 @@
 import type { VariableDeclaration } from "../../languages/javascript/nodes/index.js";
-import { allBindings, type Binding } from "../../model/names.js";
+import type { Binding } from "../../model/binding.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
 
 /** The declaration of a fixed name that can be made changeable by one word: a lone `const` whose every name has a value. */
@@ -30,19 +30,17 @@ export const fixedReassigned = defineRule({
       { code: "const seats = 40;\n{\n  let seats;\n  seats = 1;\n}\n" },
     ],
   },
-  file({ names, alert }) {
-    for (const binding of allBindings(names)) {
-      // Writing to an import has a rule of its own.
-      if (!binding.fixed || binding.kind === "import") continue;
-      const declared = binding.declarations[0]!.node;
-      for (const use of binding.references) {
-        if (use.access === "read") continue;
-        alert(use.node, {
-          message: `\`${binding.name}\` is fixed and cannot get a new value`,
-          related: [{ from: declared.start, to: declared.end, message: `\`${binding.name}\` is declared here as fixed` }],
-          remedies: () => makeChangeable(binding),
-        });
-      }
+  binding(binding, { alert }) {
+    // Writing to an import has a rule of its own.
+    if (binding.writes === 0 || !binding.fixed || binding.kind === "import") return;
+    const declared = binding.declarations[0]!.node;
+    for (const use of binding.references) {
+      if (use.access === "read") continue;
+      alert(use.node, {
+        message: `\`${binding.name}\` is fixed and cannot get a new value`,
+        related: [{ at: declared, message: `\`${binding.name}\` is declared here as fixed` }],
+        remedies: () => makeChangeable(binding),
+      });
     }
   },
 });

@@ -1,4 +1,3 @@
-import { allBindings } from "../../model/names.js";
 import { defineRule } from "../rule.js";
 
 export const importWritten = defineRule({
@@ -11,14 +10,12 @@ export const importWritten = defineRule({
     alerts: [{ code: "import { tide } from \"./tide.js\";\n«tide» = 3;\n" }, { code: "import * as piers from \"./piers.js\";\n«piers»++;\n" }],
     quiet: [{ code: "import { berth } from \"./berth.js\";\nberth.ferry = null;\n" }],
   },
-  file({ names, alert }) {
-    for (const binding of allBindings(names)) {
-      if (binding.kind !== "import") continue;
-      const declared = binding.declarations[0]!.node;
-      for (const use of binding.references) {
-        if (use.access === "read") continue;
-        alert(use.node, { message: `\`${binding.name}\` is imported and cannot be assigned to here`, related: [{ from: declared.start, to: declared.end, message: `\`${binding.name}\` is imported here` }] });
-      }
+  binding(binding, { alert }) {
+    if (binding.writes === 0 || binding.kind !== "import") return;
+    const declared = binding.declarations[0]!.node;
+    for (const use of binding.references) {
+      if (use.access === "read") continue;
+      alert(use.node, { message: `\`${binding.name}\` is imported and cannot be assigned to here`, related: [{ at: declared, message: `\`${binding.name}\` is imported here` }] });
     }
   },
 });

@@ -1,20 +1,11 @@
 import { z } from "zod";
-import { nearest } from "../../model/spelling.js";
-import type { Reference, Scope } from "../../model/names.js";
-import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { TYPE, VALUE, type Reference } from "../../model/binding.js";
+import type { Scope } from "../../model/scope.js";
+import { defineRule, type RemedyOffer } from "../rule.js";
 
 const options = z.strictObject({
   assigned: z.boolean().default(true).describe("Alert at unknown names that are assigned to, too. Old scripts create names for the whole program that way."),
 });
-
-/** Names known here that the unknown one may be a misspelling of, nearest scope first. */
-function suggestions(use: Reference, file: FileView): string[] {
-  const candidates = function* (): Generator<string> {
-    for (const binding of use.scope.visible()) yield binding.name;
-    yield* file.knownNames();
-  };
-  return nearest(use.name, candidates(), 3);
-}
 
 export const unknown = defineRule({
   id: "names.unknown",
@@ -34,31 +25,30 @@ export const unknown = defineRule({
       { code: "sail();\nfunction sail() {}\n" },
       { code: "function crew() { return arguments.length; }\ncrew();\n" },
       { code: "tide = 3;\n", options: { assigned: false } },
+      { code: "// quill: known harbourMap, kioskPrinter\nharbourMap.show(kioskPrinter);\n" },
+      { code: "if (1) { function moor() {} }\nmoor();\n" },
     ],
   },
-  file(file) {
-    // The same name in the same scope has the same suggestions.
-    const known = new Map<Scope, Map<string, string[]>>();
-    const suggested = (use: Reference): string[] => {
-      let names = known.get(use.scope);
-      if (names === undefined) known.set(use.scope, (names = new Map()));
-      let near = names.get(use.name);
-      if (near === undefined) names.set(use.name, (near = suggestions(use, file)));
-      return near;
-    };
-    for (const use of file.names.unresolved) {
-      if (use.probing || file.isKnown(use.name)) continue;
-      if (use.access === "write" && !file.options.assigned) continue;
-      if (use.scope.dynamic) continue;
-      const near = suggested(use);
-      const hint = near[0];
-      const declared = hint === undefined ? undefined : use.scope.lookUp(hint)?.declarations[0]?.node;
-      const span = { from: use.node.start, to: use.node.end };
-      file.alert(span, {
-        message: `\`${use.name}\` is not known here${hint === undefined ? ": declare or import it, or list it under `known` in the settings" : `: did you mean \`${hint}\`?`}`,
-        ...(declared && { related: [{ from: declared.start, to: declared.end, message: `\`${hint}\` is declared here` }] }),
-        remedies: () => near.map((name): RemedyOffer => ({ title: `Change to \`${name}\``, certainty: "proposed", edits: [{ ...span, insert: name }] })),
-      });
-    }
+  unresolved(use, file) {
+    const { name, scope, node } = use;
+    if (use.probing || name.startsWith("#") || file.isKnown(name) || scope.isUncertain || isArguments(use)) return;
+    if (use.access === "write" && !file.options.assigned) return;
+    // A function in a block of sloppy code is known around the block, too.
+    if (!scope.strict && scope.knowsInner(name)) return;
+    const near = file.suggest(use).filter((word) => !word.startsWith("#"));
+    const hint = near[0];
+    const declared = hint === undefined ? undefined : scope.lookUp(hint, VALUE | TYPE)?.declarations[0]?.node;
+    file.alert(node, {
+      message: `\`${name}\` is not known here${hint === undefined ? ": declare or import it, or list it under `known` in the settings" : `: did you mean \`${hint}\`?`}`,
+      ...(declared && { related: [{ at: declared, message: `\`${hint}\` is declared here` }] }),
+      remedies: () => near.map((word): RemedyOffer => ({ title: `Change to \`${word}\``, certainty: "proposed", edits: [{ from: node.start, to: node.end, insert: word }] })),
+    });
   },
 });
+
+/** Whether a use is the list of arguments that every function but an arrow function has by itself. */
+function isArguments({ name, scope }: Reference): boolean {
+  if (name !== "arguments") return false;
+  for (let outer: Scope | null = scope; outer !== null; outer = outer.parent) if (outer.kind === "function" && /^Function(?:Declaration|Expression)$/.test(outer.node.type)) return true;
+  return false;
+}

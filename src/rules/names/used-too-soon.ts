@@ -1,4 +1,4 @@
-import { allBindings, type Scope } from "../../model/names.js";
+import type { Scope } from "../../model/scope.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
 import { defineRule } from "../rule.js";
@@ -10,6 +10,12 @@ function runsAtOnce(from: Scope, to: Scope): boolean {
     if (scope.kind === "class") return false;
   }
   return true;
+}
+
+/** Whether a declaration only tells of what is elsewhere. */
+function isAmbient(owner: Node): boolean {
+  const { declare, modifiers } = (owner.type === "VariableDeclarator" ? owner.parent! : owner) as { declare?: boolean; modifiers?: string[] };
+  return declare === true || modifiers?.includes("declare") === true;
 }
 
 /** The declaration whose value is being worked out around a use, if any. */
@@ -28,17 +34,16 @@ export const usedTooSoon = defineRule({
     alerts: [{ code: "sail(«tide»);\nconst tide = 3;\nfunction sail() {}\n" }, { code: "new «Ferry»();\nclass Ferry {}\n" }, { code: "const pier = «pier» + 1;\n" }],
     quiet: [{ code: "const sail = () => tide;\nconst tide = 3;\nsail();\n" }, { code: "sail();\nfunction sail() {}\n" }, { code: "moor();\nvar moor = () => {};\n" }, { code: "export { tide };\nconst tide = 3;\n" }, { code: "for (const a of b) { use(c); }\nlet c;\n".replace("use(c)", "use()") }],
   },
-  file({ names, alert, isBroken }) {
-    for (const binding of allBindings(names)) {
-      if (binding.kind !== "changeable" && binding.kind !== "fixed" && binding.kind !== "class") continue;
-      const { node, owner } = binding.declarations[0]!;
-      const declared = node.start;
-      for (const use of binding.references) {
-        const early = use.node.start < declared || isOwnValue(use.node, owner);
-        if (!early || use.probing || use.node.parent?.type === "ExportSpecifier" || !runsAtOnce(use.scope, binding.scope)) continue;
-        if (isBroken(binding.scope.node)) continue;
-        alert(use.node, { message: `\`${binding.name}\` has no value yet here: it is declared ${use.node.start < declared ? "further down" : "by this very statement"}`, related: [{ from: declared, to: declared + node.length, message: `\`${binding.name}\` is declared here` }] });
-      }
+  binding(binding, { alert, isBroken, ambient }) {
+    if (ambient || (binding.kind !== "changeable" && binding.kind !== "fixed" && binding.kind !== "class")) return;
+    const { node, owner } = binding.declarations[0]!;
+    if (isAmbient(owner) || isBroken(owner)) return;
+    const declared = node.start;
+    for (const use of binding.references) {
+      if (use.probing || use.exporting || !runsAtOnce(use.scope, binding.scope)) continue;
+      const early = use.node.start < declared;
+      if (!early && !isOwnValue(use.node, owner)) continue;
+      alert(use.node, { message: `\`${binding.name}\` has no value yet here: it is declared ${early ? "further down" : "by this very statement"}`, related: [{ at: node, message: `\`${binding.name}\` is declared here` }] });
     }
   },
 });

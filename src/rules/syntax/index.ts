@@ -100,7 +100,7 @@ export const syntaxRules: readonly Rule[] = [
           const { insert } = problem;
           alert(problem, {
             message: problem.message,
-            related: problem.related,
+            related: problem.related.map(({ from, to, message }) => ({ at: { from, to }, message })),
             ...(insert && {
               remedies: () => [{ title: `Insert \`${insert.text.trim()}\``, certainty: "proposed" as const, edits: [{ from: insert.at, to: insert.at, insert: insert.text }] }],
             }),

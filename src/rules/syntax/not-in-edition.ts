@@ -1,11 +1,11 @@
-import type { JavaScriptNode, Literal, Program, SpreadElement } from "../../languages/javascript/nodes/index.js";
+import type { JavaScriptNode, Literal, SpreadElement } from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
 import type { Span } from "../../text/edit.js";
 import { defineRule, type FileView, type Visitors } from "../rule.js";
 
 /** Says that a construct came with an edition, where that is later than the one in the settings. */
 function since(edition: number, what: string, at: Node | Span, file: FileView): void {
-  if (file.edition >= edition || (file.root as Program).typescript) return;
+  if (file.edition >= edition || file.typescript) return;
   file.alert(at, { message: `${what} came with edition ${edition}, and the settings say ${file.edition}` });
 }
 
@@ -46,7 +46,7 @@ function checkLiteral(node: Literal, file: FileView): void {
 
 const visit: Visitors<undefined> = {
   Program(_, file) {
-    if (file.text.startsWith("#!")) since(2023, "A first line with `#!`", { from: 0, to: 2 }, file);
+    if (file.text.slice(0, 2) === "#!") since(2023, "A first line with `#!`", { from: 0, to: 2 }, file);
   },
   BinaryExpression(node, file) {
     if (node.operator === "**") since(2016, "The operator `**`", node, file);

@@ -335,6 +335,7 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
     element.parent = node;
     element.offset -= start - p.base;
   }
+  const removed = list.slice(first, last) as Node[];
   replaceRange(list, first, last, fresh);
   gaps.set(list, first + fresh.length);
   for (let i = path.length - 2; i >= 0; i -= 1) {
@@ -349,7 +350,8 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
   for (const element of p.unclosed) tree.unclosed.add(element);
 
   if (tree.root.module && tree.options.module === "detect" && !tree.root.body.some((item) => item.type.startsWith("Import") || item.type.startsWith("Export"))) return "give up";
-  return { ...tree, source: damage.source, problems: mergeProblems(tree.problems, p.problems.map((problem) => moved(problem, (offset) => offset + p.base)), from, to, delta) };
+  const found = p.problems.map((problem) => moved(problem, (offset) => offset + p.base));
+  return { ...tree, source: damage.source, problems: mergeProblems(tree.problems, found, from, to, delta), change: { path, removed, added: fresh } };
 }
 
 /** `list.splice` without the limit on the number of arguments. */

@@ -1,4 +1,4 @@
-import { Node, own, ownAll, visitAll, type Visit } from "../../../syntax/node.js";
+import { Node, own, ownAll, visitAll, visitNear, type Visit } from "../../../syntax/node.js";
 import { none, type FunctionExpression, type Identifier } from "./expressions.js";
 import type { Decorator, TypeArguments, TypeParameters } from "./types.js";
 import type { HeritageType } from "./typescript.js";
@@ -72,6 +72,9 @@ export class FunctionBody extends Node {
   override each(visit: Visit): void {
     visitAll(this.body, visit);
   }
+  override near(from: number, to: number, visit: Visit): void {
+    visitNear(this.body, from, to, visit);
+  }
 }
 
 export class ClassDeclaration extends Node {
@@ -118,6 +121,9 @@ export class ClassBody extends Node {
   }
   override each(visit: Visit): void {
     visitAll(this.body, visit);
+  }
+  override near(from: number, to: number, visit: Visit): void {
+    visitNear(this.body, from, to, visit);
   }
 }
 

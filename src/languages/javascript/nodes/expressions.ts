@@ -1,4 +1,5 @@
-import { Node, own, ownAll, visitAll, type Visit } from "../../../syntax/node.js";
+import { Node, own, ownAll, visitAll, visitNear, type Visit } from "../../../syntax/node.js";
+import type { NameFact } from "../../../model/binding.js";
 import { cook, literalValue } from "../literal.js";
 import type { ClassBody, FunctionBody } from "./declarations.js";
 import type { Decorator, TypeArguments, TypeParameters } from "./types.js";
@@ -7,6 +8,8 @@ import type { Element, Expression, ObjectMember, Pattern, PropertyKey, Type } fr
 
 export class Identifier extends Node {
   declare type: "Identifier";
+  /** What it does as a name; absent until names are looked at, and where it is a mere word. */
+  fact: NameFact | null = null;
   constructor(start: number, end: number, public name: string) {
     super("Identifier", start, end);
   }
@@ -15,6 +18,8 @@ export class Identifier extends Node {
 
 export class PrivateIdentifier extends Node {
   declare type: "PrivateIdentifier";
+  /** What it does as a name; absent until names are looked at, and where it is a mere word. */
+  fact: NameFact | null = null;
   constructor(start: number, end: number, public name: string) {
     super("PrivateIdentifier", start, end);
   }
@@ -80,6 +85,9 @@ export class ObjectExpression extends Node {
   }
   override each(visit: Visit): void {
     visitAll(this.properties, visit);
+  }
+  override near(from: number, to: number, visit: Visit): void {
+    visitNear(this.properties, from, to, visit);
   }
 }
 

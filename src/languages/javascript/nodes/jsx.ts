@@ -1,3 +1,4 @@
+import type { NameFact } from "../../../model/binding.js";
 import { Node, own, ownAll, visitAll, type Visit } from "../../../syntax/node.js";
 import type { TypeArguments } from "./types.js";
 import type { Expression, JSXAttributeValue, JSXChild, JSXName } from "./unions.js";
@@ -25,6 +26,8 @@ export class JSXElement extends Node {
 
 export class JSXOpeningElement extends Node {
   declare type: "JSXOpeningElement";
+  /** The factory it uses by being there. */
+  fact: NameFact | null = null;
   constructor(
     start: number,
     end: number,
@@ -79,6 +82,8 @@ export class JSXFragment extends Node {
 
 export class JSXOpeningFragment extends Node {
   declare type: "JSXOpeningFragment";
+  /** The factory it uses by being there. */
+  fact: NameFact | null = null;
   constructor(start: number, end: number) {
     super("JSXOpeningFragment", start, end);
   }
@@ -119,6 +124,8 @@ export class JSXSpreadAttribute extends Node {
 
 export class JSXIdentifier extends Node {
   declare type: "JSXIdentifier";
+  /** The component it uses by being there. */
+  fact: NameFact | null = null;
   constructor(start: number, end: number, public name: string) {
     super("JSXIdentifier", start, end);
   }

@@ -1,4 +1,4 @@
-import { Node, own, ownAll, visitAll, type Visit } from "../../../syntax/node.js";
+import { Node, own, ownAll, visitAll, visitNear, type Visit } from "../../../syntax/node.js";
 import type { Identifier } from "./expressions.js";
 import type { VariableDeclaration } from "./declarations.js";
 import type { Expression, ModuleItem, Pattern, Statement } from "./unions.js";
@@ -12,6 +12,9 @@ export class Program extends Node {
   }
   override each(visit: Visit): void {
     visitAll(this.body, visit);
+  }
+  override near(from: number, to: number, visit: Visit): void {
+    visitNear(this.body, from, to, visit);
   }
 }
 
@@ -34,6 +37,9 @@ export class BlockStatement extends Node {
   }
   override each(visit: Visit): void {
     visitAll(this.body, visit);
+  }
+  override near(from: number, to: number, visit: Visit): void {
+    visitNear(this.body, from, to, visit);
   }
 }
 

@@ -39,8 +39,8 @@ export function parseDecorators(p: ParseState): Decorator[] {
 }
 
 /** The current token is `class`, or `abstract` before it; decorators have been read already. */
-export function parseClassDeclaration(p: ParseState, asDefault = false, start = p.start, decorators: Decorator[] = none): ClassDeclaration {
-  const { id, modifiers, typeParameters, superClass, superTypeArguments, implemented, body } = parseClass(p, !asDefault);
+export function parseClassDeclaration(p: ParseState, asDefault = false, start = p.start, decorators: Decorator[] = none, lacksWord = false): ClassDeclaration {
+  const { id, modifiers, typeParameters, superClass, superTypeArguments, implemented, body } = parseClass(p, !asDefault, lacksWord);
   return new ClassDeclaration(start, p.prevEnd, id, superClass, body, decorators, modifiers, typeParameters, superTypeArguments, implemented);
 }
 
@@ -49,19 +49,22 @@ export function parseClassExpression(p: ParseState, start = p.start, decorators:
   return new ClassExpression(start, p.prevEnd, id, superClass, body, decorators, modifiers, typeParameters, superTypeArguments, implemented);
 }
 
-function parseClass(p: ParseState, named: boolean): ClassParts {
+/** With `lacksWord` the parser stands at the name, before which `class` is missing. */
+function parseClass(p: ParseState, named: boolean, lacksWord = false): ClassParts {
   const { context } = p;
   p.context |= Context.Strict;
-  const abstract = p.token !== Token.Class;
+  const abstract = !lacksWord && p.token !== Token.Class;
   if (abstract) next(p);
-  next(p);
+  if (!lacksWord) next(p);
   const hasName = p.token === Token.Name && !(p.typescript && isWord(p, "implements"));
   const id = named || hasName ? (parseBindingName(p, "the class") as Identifier) : null;
   const typeParameters = p.typescript ? parseTypeParameters(p) : null;
   let superClass: Expression | null = null;
   let superTypeArguments: TypeArguments | null = null;
   let implemented: HeritageType[] = none;
-  if (eat(p, Token.Extends)) {
+  const lacksExtends = id !== null && at(p, Token.Name) && !p.newline && !(p.typescript && isWord(p, "implements"));
+  if (lacksExtends) reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`extends` is missing before the class that this one builds on", { insert: { at: p.prevEnd, text: " extends" } });
+  if (lacksExtends || eat(p, Token.Extends)) {
     superClass = parseLeftHandSide(p);
     if (p.typescript) superTypeArguments = parseTypeArguments(p);
   }

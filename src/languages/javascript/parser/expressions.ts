@@ -396,7 +396,8 @@ export function parseArgumentList(p: ParseState, opener: Opener, args: Expressio
     const { braces } = p;
     if (!startsExpression(p) && p.token !== Token.Ellipsis) {
       if (startsStatementOnly(p) || p.token === Token.Semicolon || p.token === Token.BraceClose) break;
-      args.push(missing(p, `An argument is missing before ${here(p)}`));
+      const absent = missing(p, `An argument is missing before ${here(p)}`);
+      args.push(at(p, Token.Dot) ? parseChain(p, absent.offset, absent, true) : absent);
     } else take(p, args, parseElement(p), braces);
     if (!parseListEnd(p, Token.ParenClose, opener) || enough(p, args)) break;
   }

@@ -1,6 +1,6 @@
 /** Functions of every form. */
 import {
-  ArrowFunctionExpression, FunctionBody, FunctionDeclaration, FunctionExpression, Identifier, Missing, ParameterProperty, ThisExpression, type Pattern,
+  AnnotatedPattern, ArrowFunctionExpression, FunctionBody, FunctionDeclaration, FunctionExpression, Identifier, Missing, ParameterProperty, ReturnStatement, ThisExpression, type Pattern,
   type Statement, type Type, type TypeParameters,
 } from "../nodes/index.js";
 import { walk } from "../../../syntax/walk.js";
@@ -14,7 +14,7 @@ import { isWord, next, peek } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
 import { parseDirectives, parseStatements, semicolon } from "./statements.js";
 import { Token } from "./token.js";
-import { parseReturnType, parseTypeParameters } from "./types.js";
+import { parseReturnType, parseType, parseTypeParameters } from "./types.js";
 
 export interface MethodForm {
   readonly async: boolean;
@@ -113,7 +113,19 @@ function parseTypedParameter(p: ParseState): Pattern {
     target = new ThisExpression(p.start, p.end);
     next(p);
   } else target = parseBinding(p, "a parameter");
+  if (lacksColon(p)) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`:` is missing before the parameter's type", { insert: { at: p.prevEnd, text: ":" } });
+    const annotation = parseType(p);
+    return withDefault(p, start, new AnnotatedPattern(start, p.prevEnd, target, false, annotation));
+  }
   return withDefault(p, start, annotated(p, start, target));
+}
+
+/** Whether what follows a parameter's name on its line is its type; the name of the next one would be followed by a type of its own. */
+function lacksColon(p: ParseState): boolean {
+  if (p.token !== Token.Name || p.newline) return false;
+  const after = peek(p).token;
+  return after !== Token.Colon && after !== Token.Question && after !== Token.Assign;
 }
 
 /** A function's body in braces; checks that depend on its own directives are made for the parameters too. */
@@ -206,7 +218,7 @@ export function parseFunctionDeclaration(p: ParseState, asDefault = false): Func
   return inFunction(p, asyncBits(async, generator), () => {
     const typeParameters = p.typescript ? parseTypeParameters(p) : null;
     const params = parseParameters(p);
-    const returnType = p.typescript ? parseReturnType(p) : null;
+    const returnType = parseOwnReturnType(p);
     const body = parseBody(p, id, params, false, true, start);
     return new FunctionDeclaration(start, p.prevEnd, id as Identifier | null, params, body, async, generator, typeParameters, returnType);
   });
@@ -223,7 +235,7 @@ export function parseFunctionExpression(p: ParseState): FunctionExpression {
     const id = p.token === Token.Name ? parseBindingName(p, "the function") : null;
     const typeParameters = p.typescript ? parseTypeParameters(p) : null;
     const params = parseParameters(p);
-    const returnType = p.typescript ? parseReturnType(p) : null;
+    const returnType = parseOwnReturnType(p);
     const body = parseBody(p, id, params, false, false);
     return new FunctionExpression(start, p.prevEnd, id as Identifier | null, params, body, async, generator, typeParameters, returnType);
   });
@@ -239,10 +251,28 @@ export function parseMethod(p: ParseState, form: MethodForm): FunctionExpression
     const own = params.filter((param) => !(param.type === "AnnotatedPattern" ? param.target : param).type.startsWith("This"));
     if (form.kind === "get" && own.length > 0) report(p, "misplaced", start, p.prevEnd, "A getter takes no parameters");
     if (form.kind === "set" && (own.length !== 1 || own[0]!.type === "RestElement")) report(p, "misplaced", start, p.prevEnd, "A setter takes exactly one parameter");
-    const returnType = p.typescript ? parseReturnType(p) : null;
-    const body = parseBody(p, null, params, true, form.overload === true);
+    const returnType = parseOwnReturnType(p);
+    const body = p.token === Token.Arrow && form.kind === "method" ? parseArrowBody(p, start) : parseBody(p, null, params, true, form.overload === true);
     return new FunctionExpression(start, p.prevEnd, null, params, body, form.async, form.generator, typeParameters, returnType);
   });
+}
+
+/** The type a function with a body gives; the `:` before it may be missing. */
+function parseOwnReturnType(p: ParseState): Type | null {
+  if (!p.typescript) return null;
+  if (p.token !== Token.Name || p.newline) return parseReturnType(p);
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`:` is missing before the type of what the function gives", { insert: { at: p.prevEnd, text: ":" } });
+  return parseType(p);
+}
+
+/** The body of an arrow function that stands as a method because the `:` before its parameters is missing. */
+function parseArrowBody(p: ParseState, from: number): FunctionBody {
+  reportForm(p, "missing-part", from, from, "`:` is missing between the property and its function", { insert: { at: from, text: ": " } });
+  next(p);
+  if (at(p, Token.BraceOpen)) return parseBody(p, null, [], true, false)!;
+  const { start } = p;
+  const value = parseAssignment(p);
+  return new FunctionBody(start, p.prevEnd, [new ReturnStatement(start, p.prevEnd, value)]);
 }
 
 /** What follows an arrow function's parameters. The current token is `=>`; `params` are patterns already. */

@@ -3,6 +3,7 @@ import { Program, type ModuleItem, type Statement } from "../nodes/index.js";
 import type { Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import type { SourceText } from "../../../text/text.js";
+import type { TreeChange } from "../../language.js";
 import { next } from "./scanner.js";
 import { Context, ParseState, type ElementNotes, type ParseOptions } from "./state.js";
 import { parseDirectives, parseItems } from "./statements.js";
@@ -37,6 +38,7 @@ export interface ParsedText extends ParseResult {
   /** As in `ParseState`. */
   readonly uneven: Map<Node, number>;
   readonly unclosed: Set<Node>;
+  readonly change?: TreeChange | undefined;
 }
 
 function parseAs(source: string, options: ParseOptions, module: boolean): { result: ParsedText; sawModuleItem: boolean } {

@@ -184,6 +184,11 @@ export function parseExport(p: ParseState, decorators: Decorator[] = none, start
   if (p.token === Token.Star) return parseExportAll(p, start);
   if (p.token === Token.BraceOpen) return parseExportList(p, start);
   const declares = p.token === Token.Var || p.token === Token.Const || p.token === Token.Function || p.token === Token.Class || isWord(p, "let") || isWord(p, "async") || isWord(p, "using");
+  if (!declares && p.token === Token.Name && peek(p).token === Token.Extends) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`class` is missing behind `export`", { insert: { at: p.prevEnd, text: " class" } });
+    const declaration = parseClassDeclaration(p, false, p.start, none, true);
+    return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
+  }
   if (!declares) {
     missing(p, "A declaration, `{`, `*` or `default` is missing behind `export`");
     return new ExportNamedDeclaration(start, p.prevEnd, null, [], null, []);

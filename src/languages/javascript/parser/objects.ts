@@ -30,6 +30,21 @@ export function parsePropertyKey(p: ParseState): Expression | undefined {
   return undefined;
 }
 
+/** Whether what follows a property's name on its line is its value, before which only the `:` is missing. */
+function lacksColon(p: ParseState): boolean {
+  if (p.newline) return false;
+  switch (p.token) {
+    case Token.String: case Token.Number: case Token.BraceOpen: case Token.BracketOpen: case Token.Template:
+      return true;
+    case Token.Name: {
+      const after = peek(p).token;
+      return after === Token.Dot || after === Token.ParenOpen || after === Token.Plus || after === Token.Minus || after === Token.Star;
+    }
+    default:
+      return false;
+  }
+}
+
 /** Whether the current token, behind a modifier-like word, shows that the word is itself the member's name. */
 export function endsMemberName(token: Token): boolean {
   return token === Token.ParenOpen || token === Token.Comma || token === Token.Colon || token === Token.BraceClose || token === Token.Assign ||
@@ -120,6 +135,12 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
   }
   if (p.token === Token.Colon) {
     next(p);
+    const value = parseAssignment(p);
+    return new Property(start, p.prevEnd, key, value, "init", computed, false, false);
+  }
+  if (lacksColon(p)) {
+    const name = p.source.slice(keyStart, p.prevEnd);
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`:\` is missing behind the property \`${name}\``, { insert: { at: p.prevEnd, text: ":" } });
     const value = parseAssignment(p);
     return new Property(start, p.prevEnd, key, value, "init", computed, false, false);
   }

@@ -141,6 +141,8 @@ export class ParseState {
   missingComma = -1;
   /** `{` minus `}` tokens consumed. */
   braces = 0;
+  /** The same where the item of the text that is being read began. */
+  itemBraces = 0;
   /** Names of the JSX elements that are open. */
   readonly tags: string[] = [];
 

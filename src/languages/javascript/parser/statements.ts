@@ -25,7 +25,7 @@ export function parseStatements(p: ParseState, closer: Token, opener: number, bo
   while (p.token !== closer && p.token !== Token.End && !endsByIndent(p, opener)) {
     // A `case` in a block ends it when a `switch` is open around it: the block lacks its closer.
     if ((p.token === Token.Case || p.token === Token.Default) && has(p, Context.Switch)) break;
-    if (p.closesNothing !== null && p.newline && p.problems.length === 0 && p.closesNothing(p.start)) throw new Unclosed();
+    if (p.closesNothing !== null && staysOpen(p)) throw new Unclosed();
     const { braces } = p;
     take(p, body, parseStatement(p, true), braces);
     if (enough(p, body)) break;
@@ -51,6 +51,7 @@ export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): voi
 function parseClosedItem(p: ParseState): Statement | ModuleItem {
   const { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, sawModuleItem, missingComma } = p;
   const reported = p.problems.length;
+  p.itemBraces = braces;
   try {
     const item = parseItem(p);
     if (!at(p, Token.End) || p.braces <= braces) return item;
@@ -69,6 +70,11 @@ function parseClosedItem(p: ParseState): Statement | ModuleItem {
   p.closesNothing = closesNothing;
   p.unclosed.add(item);
   return item;
+}
+
+/** Whether the item that is being read is known to be open still at the end of the text. */
+function staysOpen(p: ParseState): boolean {
+  return p.newline && p.braces > p.itemBraces && p.closesNothing!(p.start);
 }
 
 /** `"use strict"` and its like at the head of a body. Returns the directive that switches to strict code, if there is one. */
@@ -105,7 +111,7 @@ export function parseModuleItems(p: ParseState, opener: number): (Statement | Mo
 /** As `parseModuleItems`, appended to `body`. */
 export function parseNamespaceItems(p: ParseState, opener: number, body: (Statement | ModuleItem)[]): void {
   while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
-    if (p.closesNothing !== null && p.newline && p.problems.length === 0 && p.closesNothing(p.start)) throw new Unclosed();
+    if (p.closesNothing !== null && staysOpen(p)) throw new Unclosed();
     const { braces } = p;
     take(p, body, parseItem(p), braces);
     if (enough(p, body)) break;
@@ -502,7 +508,7 @@ export function parseCases(p: ParseState, opener: number, cases: SwitchCase[]): 
 /** The statements of a case, appended to `body`. */
 export function parseCaseBody(p: ParseState, opener: number, body: Statement[]): void {
   while (p.token !== Token.BraceClose && p.token !== Token.Case && p.token !== Token.Default && p.token !== Token.End && !endsByIndent(p, opener)) {
-    if (p.closesNothing !== null && p.newline && p.problems.length === 0 && p.closesNothing(p.start)) throw new Unclosed();
+    if (p.closesNothing !== null && staysOpen(p)) throw new Unclosed();
     const { braces } = p;
     take(p, body, parseStatement(p, true), braces);
     if (enough(p, body)) break;

@@ -1,0 +1,103 @@
+/** What rules see of a document. */
+import type { Binding, Reference } from "../model/binding.js";
+import type { Names } from "../model/names.js";
+import { best, distanceOf, isNear, mostEdits, type Candidate } from "../model/spelling.js";
+import type { KnownNames } from "../settings/ready-made.js";
+import { VALUE } from "../model/binding.js";
+import type { FileView, Place, Finding } from "../rules/rule.js";
+import type { ActiveRule } from "../settings/resolve.js";
+import type { Node } from "../syntax/node.js";
+import type { SyntaxProblem } from "../syntax/problem.js";
+import type { SourceText, Text } from "../text/text.js";
+
+/** What the views of all rules share, as it is at the moment. */
+export interface ViewSource {
+  readonly text: Text;
+  readonly names: Names;
+  readonly problems: readonly SyntaxProblem[];
+  readonly typescript: boolean;
+  readonly ambient: boolean;
+  readonly edition: number;
+  readonly builtIn: KnownNames;
+  readonly known: ReadonlySet<string>;
+  /** Names by comment. */
+  readonly told: ReadonlySet<string>;
+  readonly keepsToItself: boolean;
+  isBroken(node: Node): boolean;
+  noteSuggestion(use: Reference): void;
+  noteMissed(binding: Binding): void;
+  put(active: ActiveRule, at: Place, finding: Finding): void;
+}
+
+/** A text that is always the newest. */
+class LiveText implements SourceText {
+  constructor(private readonly source: ViewSource) {}
+
+  get length(): number {
+    return this.source.text.length;
+  }
+
+  slice(from: number, to?: number): string {
+    return this.source.text.slice(from, to);
+  }
+}
+
+/** What the views of all rules have in common. */
+export function sharedView(source: ViewSource) {
+  const isKnown = (name: string): boolean => source.builtIn.names.has(name) || source.known.has(name) || source.told.has(name);
+  return {
+    text: new LiveText(source),
+    typescript: source.typescript,
+    ambient: source.ambient,
+    edition: source.edition,
+    isKnown,
+    isBuiltIn: (name: string): boolean => source.builtIn.names.has(name),
+    isBroken: (node: Node): boolean => source.isBroken(node),
+    suggest(use: Reference): readonly string[] {
+      source.noteSuggestion(use);
+      return best([...candidates(use, source)], 3);
+    },
+    isMissed(binding: Binding): boolean {
+      source.noteMissed(binding);
+      for (const name of source.names.unresolvedNames()) {
+        if (!isNear(name, binding.name) || isKnown(name)) continue;
+        for (const use of source.names.unresolvedUses(name)) if (use.scope.lookUp(binding.name, VALUE) === binding) return true;
+      }
+      return false;
+    },
+  };
+}
+
+/** Names that a use may be a misspelling of: those of the nearest scopes come before those from elsewhere. */
+function* candidates({ name: word, scope }: Reference, { names, known, told, builtIn }: ViewSource): Generator<Candidate> {
+  const seen = new Set<string>();
+  for (const { name, distance } of names.spelling.near(word)) {
+    const rank = scope.distanceTo(name);
+    if (rank < 0) continue;
+    seen.add(name);
+    yield { name, distance, rank };
+  }
+  const most = mostEdits(word);
+  for (const name of [...known, ...told]) {
+    const distance = seen.has(name) ? undefined : distanceOf(word, name, most);
+    if (distance === undefined) continue;
+    seen.add(name);
+    yield { name, distance, rank: 1e6 };
+  }
+  for (const { name, distance } of builtIn.spelling.near(word)) if (!seen.has(name)) yield { name, distance, rank: 1e6 + 1 };
+}
+
+/** The view of one rule. */
+export function viewFor(active: ActiveRule, source: ViewSource, shared: ReturnType<typeof sharedView>): FileView {
+  return {
+    ...shared,
+    get problems() {
+      return source.problems;
+    },
+    get keepsToItself() {
+      return source.keepsToItself;
+    },
+    options: active.options,
+    alert: (at, finding) => source.put(active, at, finding),
+  };
+}

@@ -1,0 +1,29 @@
+import type { Binding, Declaration } from "../../../model/binding.js";
+import type { FunctionDeclaration, VariableDeclarator } from "../nodes/index.js";
+
+/** Longer literals are not told apart by what others see of them. */
+const longest = 40;
+
+/** Whether a function is declared never to return. */
+export function neverReturns({ owner, kind }: Declaration): boolean {
+  if (kind !== "function") return false;
+  const { returnType } = owner as FunctionDeclaration;
+  return returnType?.type === "KeywordType" && returnType.name === "never";
+}
+
+/** The literal that a fixed name stands for, as it is written. */
+export function literalOf(binding: Binding): string | undefined {
+  const [first, second] = binding.declarations;
+  if (first?.kind !== "fixed" || second !== undefined || first.owner.type !== "VariableDeclarator") return undefined;
+  const { id, init } = first.owner as VariableDeclarator;
+  return id === first.node && init?.type === "Literal" && init.raw.length <= longest ? init.raw : undefined;
+}
+
+/** What is seen of a name from where it is used. */
+export function outlineOf(binding: Binding): string {
+  if (!binding.isDeclared) return "";
+  const { declarations } = binding;
+  if (declarations.length > 1) return declarations.map((one) => (neverReturns(one) ? "never" : one.kind)).join(" ");
+  const [only] = declarations;
+  return neverReturns(only!) ? "never" : (literalOf(binding) ?? only!.kind);
+}

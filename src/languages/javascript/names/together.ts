@@ -1,0 +1,36 @@
+import type { Binding } from "../../../model/binding.js";
+import type { Names } from "../../../model/names.js";
+import { walk } from "../../../syntax/walk.js";
+import type { VariableDeclaration, VariableDeclarator } from "../nodes/index.js";
+import { bindingOf } from "./facts.js";
+
+/** The names that a declaration declares, in the order of the text. */
+export function declaredBy(whole: VariableDeclaration): Binding[] {
+  const found: Binding[] = [];
+  for (const { id } of whole.declarations) {
+    if (id.type === "Identifier") {
+      const binding = bindingOf(id);
+      if (binding !== undefined) found.push(binding);
+    } else walk(id, (node) => {
+      const binding = node.type === "Identifier" ? bindingOf(node) : undefined;
+      if (binding?.declarations.some((one) => one.node === node) === true) found.push(binding);
+    });
+  }
+  return found;
+}
+
+/** The parameters of a parameter's function, or the names that one declaration declares together. */
+export function together(binding: Binding): readonly Binding[] {
+  const { owner, kind } = binding.declarations[0]!;
+  if (kind === "parameter") return [...binding.scope.bindings.values()].filter((other) => other.isDeclared && other.kind === "parameter");
+  if (owner.type !== "VariableDeclarator") return [];
+  const whole = owner.parent as VariableDeclaration;
+  return whole.declarations.length === 1 && (owner as VariableDeclarator).id.type === "Identifier" ? [] : declaredBy(whole);
+}
+
+/** The names by which a script tells that it is a module of the older kind. */
+const moduleWords = ["require", "module", "exports"];
+
+export function keepsToItself(names: Names): boolean {
+  return names.root.kind === "module" || moduleWords.some((word) => !names.unresolvedUses(word).next().done);
+}

@@ -1,0 +1,171 @@
+/** A name: where it is declared, and where it is used. The same for every language that has them. */
+import type { Node } from "../syntax/node.js";
+import type { Scope } from "./scope.js";
+
+/**
+ * How a name came to be. `variable` is one for the whole function (`var`); `changeable` and `fixed` belong to their block;
+ * `function-name` and `class-name` are the inner names of function and class expressions; `member` is one of an enumeration, which its
+ * other members see; `private` is a class's own member, with its mark; `export` is a name that other modules see.
+ */
+export type BindingKind =
+  | "variable" | "changeable" | "fixed" | "function" | "class" | "parameter" | "import" | "caught" | "function-name" | "class-name"
+  | "enum" | "member" | "namespace" | "interface" | "alias" | "type-parameter" | "private" | "export";
+
+/** What a name can stand for, as bits: a value, a type, or both. */
+export const VALUE = 1;
+export const TYPE = 2;
+
+const meanings: Readonly<Record<BindingKind, number>> = {
+  variable: VALUE, changeable: VALUE, fixed: VALUE, function: VALUE, parameter: VALUE, caught: VALUE, "function-name": VALUE, member: VALUE, private: VALUE,
+  class: VALUE | TYPE, "class-name": VALUE | TYPE, import: VALUE | TYPE, enum: VALUE | TYPE, namespace: VALUE | TYPE,
+  interface: TYPE, alias: TYPE, "type-parameter": TYPE, export: 0,
+};
+
+/** One place that declares a name. */
+export class Declaration {
+  constructor(
+    /** The name itself. */
+    readonly node: Node,
+    readonly kind: BindingKind,
+    /** The whole construct that declares it: a declarator, function, class, parameter or import specifier. */
+    readonly owner: Node,
+    readonly binding: Binding,
+    /** Whether the declaration itself makes the name visible to other modules. */
+    readonly exported: boolean,
+  ) {}
+
+  /** Whether it gives way to any other of its name: the inner name of a function or class expression does. */
+  get yields(): boolean {
+    return this.kind === "function-name" || this.kind === "class-name";
+  }
+}
+
+export type Access = "read" | "write" | "change";
+
+/** One use of a name. `change` reads the value and assigns another, as `+=` and `++` do. */
+export class Reference {
+  /** What the name means; absent for names from outside the file. */
+  binding: Binding | undefined = undefined;
+  /** Index in the list that holds it, of its binding or of the uses without one; -1 while it is in none. */
+  at = -1;
+
+  constructor(
+    readonly node: Node,
+    readonly name: string,
+    readonly scope: Scope,
+    readonly access: Access,
+    /** `VALUE`, `TYPE`, or both where either will do. */
+    readonly wants: number,
+    /** The use does not need the name to exist as a value: it asks for that (`typeof name`), or the name may be a type's. */
+    readonly probing: boolean,
+    /** The use makes the name visible to other modules. */
+    readonly exporting: boolean,
+  ) {}
+
+  /** The name stands where only a type can. */
+  get asType(): boolean {
+    return this.wants === TYPE;
+  }
+}
+
+/** What stands on a node that is a name: its role as a declaration or as a use. */
+export type NameFact = Declaration | Reference;
+
+/** A name with all its declarations and uses in the file. */
+export class Binding {
+  /** What others last saw of it; see `outline`. */
+  seen = "";
+  /** How many uses assign to it. */
+  writes = 0;
+  private places: Declaration[] = [];
+  private uses: Reference[] = [];
+  private exports = 0;
+  private ordered = true;
+
+  constructor(
+    readonly name: string,
+    readonly scope: Scope,
+  ) {}
+
+  /** In the order of the text. An inner name of a function or class expression is left out where there is another declaration. */
+  get declarations(): readonly Declaration[] {
+    if (this.places.length === 1) return this.places;
+    if (!this.ordered) {
+      this.places.sort((a, b) => Number(a.yields) - Number(b.yields) || a.node.start - b.node.start);
+      this.ordered = true;
+    }
+    const own = this.places.findIndex((place) => place.yields);
+    return own > 0 ? this.places.slice(0, own) : this.places;
+  }
+
+  /** In no order. */
+  get references(): readonly Reference[] {
+    return this.uses;
+  }
+
+  /** The uses in the order of the text. */
+  inOrder(): Reference[] {
+    return this.uses.map((use) => ({ use, start: use.node.start })).sort((a, b) => a.start - b.start).map(({ use }) => use);
+  }
+
+  /** The kind of its first declaration. */
+  get kind(): BindingKind {
+    return this.places.length === 1 ? this.places[0]!.kind : this.declarations[0]!.kind;
+  }
+
+  /** `VALUE`, `TYPE`, both, or neither while nothing declares it. */
+  get meaning(): number {
+    let bits = 0;
+    for (const { kind } of this.places) bits |= meanings[kind];
+    return bits;
+  }
+
+  get isDeclared(): boolean {
+    return this.places.length > 0;
+  }
+
+  /** Whether other modules can see it. */
+  get exported(): boolean {
+    return this.exports > 0 || this.places.some(({ exported }) => exported);
+  }
+
+  /** Whether its value may not be replaced. */
+  get fixed(): boolean {
+    const { kind } = this;
+    return kind === "fixed" || kind === "import" || kind === "class-name";
+  }
+
+  declare(declaration: Declaration): void {
+    this.places.push(declaration);
+    this.ordered = this.places.length === 1;
+  }
+
+  withdraw(declaration: Declaration): void {
+    this.places.splice(this.places.indexOf(declaration), 1);
+  }
+
+  attach(use: Reference): void {
+    use.binding = this;
+    use.at = this.uses.length;
+    this.uses.push(use);
+    if (use.access !== "read") this.writes += 1;
+    if (use.exporting) this.exports += 1;
+  }
+
+  detach(use: Reference): void {
+    takeOut(this.uses, use);
+    use.binding = undefined;
+    if (use.access !== "read") this.writes -= 1;
+    if (use.exporting) this.exports -= 1;
+  }
+}
+
+/** Takes a use out of the list it knows its index in; the last one takes its place. */
+export function takeOut(list: Reference[], use: Reference): void {
+  const last = list.pop()!;
+  if (last !== use) {
+    list[use.at] = last;
+    last.at = use.at;
+  }
+  use.at = -1;
+}

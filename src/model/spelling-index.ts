@@ -1,0 +1,42 @@
+import { distanceOf, lettersOf, lettersDiffer, mostEdits } from "./spelling.js";
+
+/** Words by their length and letters, so that those near to another are found without a look at each. */
+export class SpellingIndex {
+  private readonly byLength = new Map<number, Map<string, { letters: number; count: number }>>();
+
+  static of(words: Iterable<string>): SpellingIndex {
+    const index = new SpellingIndex();
+    for (const word of words) index.add(word);
+    return index;
+  }
+
+  add(word: string): void {
+    let words = this.byLength.get(word.length);
+    if (words === undefined) this.byLength.set(word.length, (words = new Map()));
+    const entry = words.get(word);
+    if (entry === undefined) words.set(word, { letters: lettersOf(word), count: 1 });
+    else entry.count += 1;
+  }
+
+  /** Takes a word out as often as it was put in. */
+  remove(word: string): void {
+    const words = this.byLength.get(word.length);
+    const entry = words?.get(word);
+    if (words === undefined || entry === undefined) return;
+    entry.count -= 1;
+    if (entry.count === 0) words.delete(word);
+  }
+
+  /** The words near enough to `word` for it to be a misspelling of them, with their distance. */
+  *near(word: string): Generator<{ readonly name: string; readonly distance: number }> {
+    const most = mostEdits(word);
+    const letters = lettersOf(word);
+    for (let length = word.length - most; length <= word.length + most; length += 1) {
+      for (const [name, entry] of this.byLength.get(length) ?? []) {
+        if (lettersDiffer(letters, entry.letters, most)) continue;
+        const distance = distanceOf(word, name, most);
+        if (distance !== undefined) yield { name, distance };
+      }
+    }
+  }
+}
