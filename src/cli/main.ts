@@ -9,6 +9,7 @@ import { explainCommand, rulesCommand } from "./catalogue.js";
 import { mendCommand } from "./mend.js";
 import { complain } from "./output.js";
 import { reviewCommand } from "./review.js";
+import { traceFlow } from "./trace.js";
 import { serveSocket, serveStdio } from "../server/node.js";
 
 function port(text: string): number {
@@ -29,6 +30,7 @@ program
   .argument("[paths...]", "files and folders", ["."])
   .addOption(new Option("--format <form>", "how to report").choices(["text", "json", "sarif"]).default("text"))
   .addOption(new Option("--fail-on <level>", "the mildest level that gives exit code 1").choices(levels).default("warning"))
+  .option("--cost", "tell on the error output what the time went to")
   .action((paths, options) => {
     process.exitCode = reviewCommand(paths, options);
   });
@@ -58,6 +60,14 @@ program
       complain("say how to talk to the editor: --stdio, --socket PORT or --pipe NAME");
       process.exitCode = 2;
     }
+  });
+
+program
+  .command("trace")
+  .description("show what the analysis sees")
+  .requiredOption("--flow <place>", "the flow graph of the function around a line, given as FILE:LINE")
+  .action(({ flow }) => {
+    process.exitCode = traceFlow(flow);
   });
 
 program

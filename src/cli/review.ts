@@ -1,6 +1,8 @@
 import { pathToFileURL } from "node:url";
 import { javascript } from "../languages/javascript/index.js";
 import { reviewProject, type ProjectVisit } from "../project/review.js";
+import { Meter } from "../engine/meter.js";
+import { costTable } from "../report/cost.js";
 import { jsonReport } from "../report/json.js";
 import { reaches } from "../report/model.js";
 import { sarifReport } from "../report/sarif.js";
@@ -12,6 +14,7 @@ import { complain, hasColour, print } from "./output.js";
 export interface ReviewOptions {
   readonly format: "text" | "json" | "sarif";
   readonly failOn: AlertLevel;
+  readonly cost?: boolean;
 }
 
 /** How the commands visit a project: all languages, from the working folder, today. */
@@ -25,11 +28,13 @@ export function visitFrom(paths: readonly string[]): ProjectVisit {
   };
 }
 
-export function reviewCommand(paths: readonly string[], { format, failOn }: ReviewOptions): number {
-  const { review, problems } = reviewProject(visitFrom(paths));
+export function reviewCommand(paths: readonly string[], { format, failOn, cost }: ReviewOptions): number {
+  const meter = cost ? new Meter(() => performance.now()) : undefined;
+  const { review, problems } = reviewProject({ ...visitFrom(paths), ...(meter && { meter }) });
   if (format === "json") print(jsonReport(review));
   else if (format === "sarif") print(sarifReport(review, rules, `${pathToFileURL(process.cwd()).href}/`));
   else print(textReport(review, { colour: hasColour() }));
+  if (meter !== undefined) process.stderr.write(`\n${costTable(meter, { colour: hasColour() })}`);
   for (const { path, reason } of problems) complain(`${path}: ${reason}`);
   if (problems.length > 0) return 2;
   return reaches(review, failOn) ? 1 : 0;

@@ -39,6 +39,7 @@ export interface Anchored {
 /** Ties a place to the tree. Offsets are tied to `unit`, the node a rule was called for. */
 export function anchor(place: Place, unit: Node): Anchored {
   if ("first" in place) return { first: place.first, from: 0, last: place.last, to: undefined };
+  if ("headOf" in place) return { first: place.headOf, from: 0, last: place.headOf, to: place.length };
   if (!("from" in place)) return { first: place, from: 0, last: place, to: undefined };
   const { start } = unit;
   return { first: unit, from: place.from - start, last: unit, to: place.to - start };

@@ -1,5 +1,5 @@
 /** The analysis of one document, kept up to date through its edits: what an edit leaves as it was is not looked at again. */
-import { Declaration, Reference, type Binding } from "../model/binding.js";
+import { Binding, Declaration, Reference } from "../model/binding.js";
 import type { NameChanges, Names } from "../model/names.js";
 import type { DocumentInfo, Language, NameKeeper, Tree, TreeChange } from "../languages/language.js";
 import type { FileView, Finding, Place, Rule } from "../rules/rule.js";
@@ -27,11 +27,15 @@ export interface AnalysisInput {
   readonly meter?: Meter | undefined;
 }
 
-interface Call<Arguments extends unknown[]> {
+/** A rule with its view, and what is to be called for a unit. */
+interface Call {
   readonly rule: Rule;
   readonly view: FileView;
-  readonly run: (...args: Arguments) => void;
+  readonly run: (unit: never, file: FileView) => void;
 }
+
+/** What rules are called for. */
+type Unit = Node | Binding | Reference;
 
 /** With more edits than this behind, the text is read anew. */
 const mostBehind = 200;
@@ -55,10 +59,10 @@ export class DocumentAnalysis {
   private failed = new Map<Rule, RuleFailure>();
 
   // What was found, by what the rules were called for.
-  private readonly visits = new RecordStore<Node>();
-  private readonly flows = new RecordStore<Node>();
-  private readonly bindings = new RecordStore<Binding>();
-  private readonly uses = new RecordStore<Reference>();
+  private readonly visits = new RecordStore();
+  private readonly flows = new RecordStore();
+  private readonly bindings = new RecordStore();
+  private readonly uses = new RecordStore();
   private ofFile: AlertRecord[] = [];
 
   // What is to be done.
@@ -77,23 +81,24 @@ export class DocumentAnalysis {
   // What rules asked that depends on names elsewhere.
   private readonly suggested = new SpellingWatch<Reference>();
   private readonly missed = new SpellingWatch<Binding>();
+  /** Bindings that were compared with what their name means further out, by that name. */
+  private readonly outerAsked = new Map<string, Set<Binding>>();
   private told: ReadonlySet<string> = new Set();
   private keepsToItself = false;
   /** Of which nodes rules asked whether they are broken, with the answer and who asked. */
-  private readonly asked = new Map<Node, { answer: boolean; readonly askers: Set<() => void> }>();
+  private readonly asked = new Map<Node, { answer: boolean; readonly askers: Map<Unit, RecordStore> }>();
   private readonly broken = new Set<Node>();
 
   // The rules by what they are called for.
-  private byNode = new Map<string, Call<[never, FileView]>[]>();
-  private byBinding: Call<[Binding, FileView]>[] = [];
-  private byUse: Call<[Reference, FileView]>[] = [];
-  private byFlow: Call<[never, FileView]>[] = [];
-  private byFile: Call<[FileView]>[] = [];
-  /** Where an alert of the rule that is running goes, and the node its offsets are tied to. */
-  private sink: (record: AlertRecord) => void = () => undefined;
-  private unit: Node | undefined;
-  /** Notes that the rules that are running are to be run again. */
-  private again: () => void = () => undefined;
+  private byNode = new Map<string, Call[]>();
+  private byBinding: Call[] = [];
+  private byUse: Call[] = [];
+  private byFlow: Call[] = [];
+  private byFile: Call[] = [];
+  /** What the rule that is running was called for, the store its alerts go to, and the node that offsets are tied to. */
+  private unit: Unit | undefined;
+  private store: RecordStore | undefined;
+  private base: Node | undefined;
 
   constructor(private readonly input: AnalysisInput) {
     this.language = input.language;
@@ -237,6 +242,7 @@ export class DocumentAnalysis {
     for (const set of [this.subtrees, this.touched, this.dirtyBindings, this.dirtyUses, this.dirtyFlows]) set.clear();
     this.suggested.clear();
     this.missed.clear();
+    this.outerAsked.clear();
     this.asked.clear();
     this.broken.clear();
     this.everything = this.fresh = true;
@@ -319,10 +325,9 @@ export class DocumentAnalysis {
       yield;
     }
     this.ofFile = [];
-    this.sink = (record) => void this.ofFile.push(record);
-    this.unit = this.tree!.root;
-    this.again = () => undefined;
-    for (const call of this.byFile) this.call(call, call.view);
+    this.unit = this.store = undefined;
+    this.base = this.tree!.root;
+    for (const call of this.byFile) this.call(call, undefined);
   }
 
   private settleNames(names: Names): void {
@@ -354,8 +359,15 @@ export class DocumentAnalysis {
       if (asked === undefined || this.isBroken(node) === asked.answer) continue;
       this.asked.delete(node);
       this.broken.delete(node);
-      for (const again of asked.askers) again();
+      for (const [unit, store] of asked.askers) this.sendFor(unit, store);
     }
+  }
+
+  /** Notes that the rules are to be called again for something. */
+  private sendFor(unit: Unit, store: RecordStore): void {
+    if (unit instanceof Binding) this.dirtyBindings.add(unit);
+    else if (unit instanceof Reference) this.dirtyUses.add(unit);
+    else if (this.isAttached(unit)) (store === this.visits ? this.touched : this.dirtyFlows).add(unit);
   }
 
   private isBroken(node: Node): boolean {
@@ -370,10 +382,10 @@ export class DocumentAnalysis {
   private askBroken(node: Node): boolean {
     let asked = this.asked.get(node);
     if (asked === undefined) {
-      this.asked.set(node, (asked = { answer: this.isBroken(node), askers: new Set() }));
+      this.asked.set(node, (asked = { answer: this.isBroken(node), askers: new Map() }));
       if (asked.answer) this.broken.add(node);
     }
-    asked.askers.add(this.again);
+    if (this.unit !== undefined) asked.askers.set(this.unit, this.store!);
     return asked.answer;
   }
 
@@ -386,12 +398,14 @@ export class DocumentAnalysis {
       if (!this.fresh && binding.isDeclared && trackedKinds.has(binding.kind)) this.dirtyFlows.add(this.language.flowRootOf(binding.scope));
     }
     for (const use of references) {
-      this.dirtyUses.add(use);
+      if (use.at < 0) continue;
+      if (use.binding === undefined || this.uses.has(use)) this.dirtyUses.add(use);
       if (this.fresh) continue;
       if (!isWithin(use.node, this.subtrees)) for (let node: Node | null = use.node; node !== null && !this.touched.has(node); node = node.parent) this.touched.add(node);
       this.dirtyFlows.add(this.language.flowRootOf(use.scope));
     }
     for (const use of this.suggested.concerned(declared)) this.dirtyUses.add(use);
+    for (const name of declared) for (const binding of this.outerAsked.get(name) ?? []) this.dirtyBindings.add(binding);
     for (const binding of this.missed.concerned(unknown)) this.dirtyBindings.add(binding);
   }
 
@@ -436,40 +450,44 @@ export class DocumentAnalysis {
     this.visits.drop(node);
     const calls = this.byNode.get(node.type);
     if (calls === undefined) return;
-    this.sink = (record) => this.visits.add(node, record);
-    this.again = () => void (this.isAttached(node) && this.touched.add(node));
-    this.unit = node;
-    for (const call of calls) this.call(call, node as never, call.view);
+    this.unit = this.base = node;
+    this.store = this.visits;
+    for (const call of calls) this.call(call, node);
   }
 
   private lookAtBinding(binding: Binding): void {
     this.bindings.drop(binding);
     this.missed.forget(binding.name, binding);
+    this.forgetOuter(binding);
     if (!binding.isDeclared) return;
-    this.sink = (record) => this.bindings.add(binding, record);
-    this.again = () => void this.dirtyBindings.add(binding);
-    this.unit = binding.declarations[0]!.owner;
-    for (const call of this.byBinding) this.call(call, binding, call.view);
+    this.unit = binding;
+    this.store = this.bindings;
+    this.base = binding.declarations[0]!.owner;
+    for (const call of this.byBinding) this.call(call, binding);
+  }
+
+  private forgetOuter(binding: Binding): void {
+    const askers = this.outerAsked.get(binding.name);
+    if (askers?.delete(binding) === true && askers.size === 0) this.outerAsked.delete(binding.name);
   }
 
   private lookAtUse(use: Reference): void {
     this.uses.drop(use);
     this.suggested.forget(use.name, use);
     if (use.binding !== undefined || use.at < 0) return;
-    this.sink = (record) => this.uses.add(use, record);
-    this.again = () => void this.dirtyUses.add(use);
-    this.unit = use.node;
-    for (const call of this.byUse) this.call(call, use, call.view);
+    this.unit = use;
+    this.store = this.uses;
+    this.base = use.node;
+    for (const call of this.byUse) this.call(call, use);
   }
 
   private lookAtFlow(root: Node, names: Names): void {
     this.flows.drop(root);
     if (this.byFlow.length === 0) return;
     const graph = this.staged("flow", () => this.language.flow(root, names));
-    this.sink = (record) => this.flows.add(root, record);
-    this.again = () => void (this.isAttached(root) && this.dirtyFlows.add(root));
-    this.unit = root;
-    for (const call of this.byFlow) this.call(call, graph as never, call.view);
+    this.unit = this.base = root;
+    this.store = this.flows;
+    for (const call of this.byFlow) this.call(call, graph);
   }
 
   private isAttached(node: Node): boolean {
@@ -478,12 +496,12 @@ export class DocumentAnalysis {
     return top === this.tree!.root;
   }
 
-  private call<Arguments extends unknown[]>({ rule, run }: Call<Arguments>, ...args: Arguments): void {
-    if (this.failed.has(rule)) return;
+  private call({ rule, run, view }: Call, unit: unknown): void {
+    if (this.failed.size > 0 && this.failed.has(rule)) return;
     try {
       const { meter } = this.input;
-      if (meter === undefined) run(...args);
-      else meter.rule(rule.id, () => run(...args));
+      if (meter === undefined) run(unit as never, view);
+      else meter.rule(rule.id, () => run(unit as never, view));
     } catch (error) {
       this.failed.set(rule, { rule: rule.id, error });
     }
@@ -514,8 +532,8 @@ export class DocumentAnalysis {
       }
       if (rule.binding) this.byBinding.push({ rule, view, run: rule.binding });
       if (rule.unresolved) this.byUse.push({ rule, view, run: rule.unresolved });
-      if (rule.flow) this.byFlow.push({ rule, view, run: rule.flow as (flow: never, file: FileView) => void });
-      if (rule.file) this.byFile.push({ rule, view, run: rule.file });
+      if (rule.flow) this.byFlow.push({ rule, view, run: rule.flow });
+      if (rule.file) this.byFile.push({ rule, view, run: () => rule.file!(view) });
     }
   }
 
@@ -544,14 +562,20 @@ export class DocumentAnalysis {
       known: new Set(settings.known),
       isBroken: (node) => this.askBroken(node),
       noteSuggestion: (use) => this.suggested.note(use.name, use),
+      noteOuter: (binding) => {
+        const askers = this.outerAsked.get(binding.name) ?? new Set();
+        this.outerAsked.set(binding.name, askers.add(binding));
+      },
       noteMissed: (binding) => this.missed.note(binding.name, binding),
       put: (active, at, finding) => this.put(active, at, finding),
     };
   }
 
   private put({ rule, level }: ActiveRule, at: Place, { message, labels = [], related = [], remedies = () => [] }: Finding): void {
-    const unit = this.unit!;
-    this.sink({ rule: rule.id, level, message, at: anchor(at, unit), labels, related: related.map((place) => ({ at: anchor(place.at, unit), message: place.message })), remedies });
+    const base = this.base!;
+    const record: AlertRecord = { rule: rule.id, level, message, at: anchor(at, base), labels, related: related.map((place) => ({ at: anchor(place.at, base), message: place.message })), remedies };
+    if (this.unit === undefined) this.ofFile.push(record);
+    else this.store!.add(this.unit, record);
   }
 
   /** The alerts with their places, in order, without those that are silenced. */

@@ -14,6 +14,12 @@ export class Meter {
     this.measure(this.rules, id, run);
   }
 
+  /** Begins anew. */
+  clear(): void {
+    this.stages.clear();
+    this.rules.clear();
+  }
+
   private measure<Result>(into: Map<string, number>, key: string, run: () => Result): Result {
     const began = this.clock();
     try {

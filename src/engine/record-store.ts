@@ -1,17 +1,21 @@
 import type { AlertRecord } from "./alert.js";
 
 /** Alerts by what the rules were called for when they found them, so that those of one call can be replaced. */
-export class RecordStore<Unit extends object> {
-  private readonly records = new Map<Unit, AlertRecord[]>();
+export class RecordStore {
+  private readonly records = new Map<object, AlertRecord[]>();
 
-  add(unit: Unit, record: AlertRecord): void {
+  add(unit: object, record: AlertRecord): void {
     const list = this.records.get(unit);
     if (list === undefined) this.records.set(unit, [record]);
     else list.push(record);
   }
 
-  drop(unit: Unit): void {
-    this.records.delete(unit);
+  has(unit: object): boolean {
+    return this.records.has(unit);
+  }
+
+  drop(unit: object): void {
+    if (this.records.size > 0) this.records.delete(unit);
   }
 
   clear(): void {

@@ -25,6 +25,7 @@ export interface ViewSource {
   readonly keepsToItself: boolean;
   isBroken(node: Node): boolean;
   noteSuggestion(use: Reference): void;
+  noteOuter(binding: Binding): void;
   noteMissed(binding: Binding): void;
   put(active: ActiveRule, at: Place, finding: Finding): void;
 }
@@ -46,12 +47,23 @@ class LiveText implements SourceText {
 export function sharedView(source: ViewSource) {
   const isKnown = (name: string): boolean => source.builtIn.names.has(name) || source.known.has(name) || source.told.has(name);
   return {
+    get problems(): readonly SyntaxProblem[] {
+      return source.problems;
+    },
+    get keepsToItself(): boolean {
+      return source.keepsToItself;
+    },
     text: new LiveText(source),
     typescript: source.typescript,
     ambient: source.ambient,
     edition: source.edition,
     isKnown,
-    isBuiltIn: (name: string): boolean => source.builtIn.names.has(name),
+    builtInFrom: (name: string): "language" | "runtime" | undefined => (source.builtIn.own.has(name) ? "language" : source.builtIn.names.has(name) ? "runtime" : undefined),
+    outer(binding: Binding): Binding | undefined {
+      source.noteOuter(binding);
+      return binding.scope.parent?.lookUp(binding.name, VALUE);
+    },
+    isAsked: (name: string): boolean => source.names.isAsked(name),
     isBroken: (node: Node): boolean => source.isBroken(node),
     suggest(use: Reference): readonly string[] {
       source.noteSuggestion(use);
@@ -89,15 +101,9 @@ function* candidates({ name: word, scope }: Reference, { names, known, told, bui
 
 /** The view of one rule. */
 export function viewFor(active: ActiveRule, source: ViewSource, shared: ReturnType<typeof sharedView>): FileView {
-  return {
-    ...shared,
-    get problems() {
-      return source.problems;
-    },
-    get keepsToItself() {
-      return source.keepsToItself;
-    },
-    options: active.options,
-    alert: (at, finding) => source.put(active, at, finding),
-  };
+  // What is common is looked up in `shared`, so that a view for each rule and document costs little.
+  const view = Object.create(shared) as { -readonly [Key in keyof FileView]: FileView[Key] };
+  view.options = active.options;
+  view.alert = (at: Place, finding: Finding) => source.put(active, at, finding);
+  return view;
 }

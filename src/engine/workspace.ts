@@ -8,7 +8,7 @@ import { resolveSettings, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import type { Edit, Span } from "../text/edit.js";
 import { Text } from "../text/text.js";
-import { nodeAt } from "../syntax/walk.js";
+import { nodeAt, nodesTouching } from "../syntax/walk.js";
 import type { Alert, FoundAlert, RuleFailure } from "./alert.js";
 import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
 import { WorkspaceError } from "./errors.js";
@@ -199,12 +199,16 @@ export class Workspace {
     return hushEdit(analysis.text, analysis.root, alert.rule, alert.from);
   }
 
-  /** The flow graph of the innermost function, or other code that runs by itself, around an offset of a document. */
-  flowAt(uri: string, offset: number): FlowGraph {
+  /**
+   * The flow graph of the first function, or other code that runs by itself, that begins in a range of a document; where none does, of the
+   * innermost one around the range.
+   */
+  flowAt(uri: string, { from, to }: Span): FlowGraph {
     const { analysis, language } = this.document(uri);
-    let node = nodeAt(analysis.root, offset);
+    const { root, names } = analysis;
+    let node = nodesTouching(root, from, to).find((one) => one !== root && one.start >= from && one.start < to && language.isFlowRoot(one)) ?? nodeAt(root, from);
     while (!language.isFlowRoot(node)) node = node.parent!;
-    return language.flow(node, analysis.names);
+    return language.flow(node, names);
   }
 
   private found(uri: string): readonly FoundAlert[] {

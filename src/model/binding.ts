@@ -42,25 +42,50 @@ export class Declaration {
 
 export type Access = "read" | "write" | "change";
 
+/** How a name is used; the same object serves many uses. See `Reference`. */
+export interface Manner {
+  readonly access: Access;
+  readonly wants: number;
+  readonly probing: boolean;
+  readonly exporting: boolean;
+}
+
+/** A use whose meaning has not been looked for, and one that is no more. */
+export const WAITING = -1;
+export const GONE = -2;
+
 /** One use of a name. `change` reads the value and assigns another, as `+=` and `++` do. */
 export class Reference {
   /** What the name means; absent for names from outside the file. */
   binding: Binding | undefined = undefined;
-  /** Index in the list that holds it, of its binding or of the uses without one; -1 while it is in none. */
-  at = -1;
+  /** Index in the list that holds it, of its binding or of the uses without one; negative while it is in none. */
+  at: number = WAITING;
 
   constructor(
     readonly node: Node,
     readonly name: string,
     readonly scope: Scope,
-    readonly access: Access,
-    /** `VALUE`, `TYPE`, or both where either will do. */
-    readonly wants: number,
-    /** The use does not need the name to exist as a value: it asks for that (`typeof name`), or the name may be a type's. */
-    readonly probing: boolean,
-    /** The use makes the name visible to other modules. */
-    readonly exporting: boolean,
+    private readonly manner: Manner,
   ) {}
+
+  get access(): Access {
+    return this.manner.access;
+  }
+
+  /** `VALUE`, `TYPE`, or both where either will do. */
+  get wants(): number {
+    return this.manner.wants;
+  }
+
+  /** The use does not need the name to exist as a value: it asks for that (`typeof name`), or the name may be a type's. */
+  get probing(): boolean {
+    return this.manner.probing;
+  }
+
+  /** The use makes the name visible to other modules. */
+  get exporting(): boolean {
+    return this.manner.exporting;
+  }
 
   /** The name stands where only a type can. */
   get asType(): boolean {
@@ -75,6 +100,8 @@ export type NameFact = Declaration | Reference;
 export class Binding {
   /** What others last saw of it; see `outline`. */
   seen = "";
+  /** What it stood for before changes that have not been settled; -1 while there are none. */
+  before = -1;
   /** How many uses assign to it. */
   writes = 0;
   private places: Declaration[] = [];
@@ -167,5 +194,5 @@ export function takeOut(list: Reference[], use: Reference): void {
     list[use.at] = last;
     last.at = use.at;
   }
-  use.at = -1;
+  use.at = WAITING;
 }

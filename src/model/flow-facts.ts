@@ -51,7 +51,7 @@ class NameSet {
   addAll(other: NameSet): boolean {
     let changed = false;
     for (let i = 0; i < this.words.length; i += 1) {
-      const now = this.words[i]! | other.words[i]!;
+      const now = (this.words[i]! | other.words[i]!) >>> 0;
       if (now !== this.words[i]!) changed = true;
       this.words[i] = now;
     }
@@ -146,50 +146,60 @@ export class Surely {
 /** What is known of a name's value: the same literal on every way, or that it can be several things. */
 export type KnownValue = { readonly literal: string | number | boolean | null | undefined } | "open";
 
+/** By the index of a name, what is known of it; nothing where it has got no value on any way. */
+type State = readonly (KnownValue | undefined)[];
+
 /** The values names are known to have when a condition is asked. */
 export class Values {
-  private readonly states: Map<Block, ReadonlyMap<Binding, KnownValue>>;
+  private readonly states: Map<Block, State>;
+  private readonly index: ReadonlyMap<Binding, number>;
 
   constructor(
     flow: FlowGraph,
+    /** The names to be looked at. */
+    names: ReadonlySet<Binding>,
     /** The value an expression gives by itself. */
     private readonly valueOf: (step: Extract<Step, { does: "write" }>) => KnownValue,
   ) {
-    const through = (state: ReadonlyMap<Binding, KnownValue>, block: Block): ReadonlyMap<Binding, KnownValue> => this.apply(state, block, block.steps.length);
-    this.states = forward<ReadonlyMap<Binding, KnownValue>>(flow, new Map(), meet, through, sameValues);
+    this.index = new Map([...names].map((binding, index) => [binding, index]));
+    this.states = forward<State>(flow, new Array<undefined>(names.size).fill(undefined), meet, (state, block) => this.apply(state, block, block.steps.length), sameStates);
   }
 
-  at(block: Block, index: number): ReadonlyMap<Binding, KnownValue> {
+  /** What is known of a name before the step of a block with an index. */
+  at(block: Block, index: number): (binding: Binding) => KnownValue | undefined {
     const state = this.states.get(block);
-    return state === undefined ? new Map() : this.apply(state, block, index);
+    const now = state === undefined ? [] : this.apply(state, block, index);
+    return (binding) => now[this.index.get(binding) ?? -1];
   }
 
-  private apply(state: ReadonlyMap<Binding, KnownValue>, block: Block, count: number): ReadonlyMap<Binding, KnownValue> {
-    let now: Map<Binding, KnownValue> | undefined;
-    for (const step of block.steps.slice(0, count)) {
+  private apply(state: State, block: Block, count: number): State {
+    let now: (KnownValue | undefined)[] | undefined;
+    for (let i = 0; i < count; i += 1) {
+      const step = block.steps[i]!;
       if (step.does !== "write" && step.does !== "declare") continue;
-      now ??= new Map(state);
-      now.set(step.binding, step.does === "declare" ? { literal: undefined } : this.valueOf(step));
+      const index = this.index.get(step.binding);
+      if (index === undefined) continue;
+      now ??= [...state];
+      now[index] = step.does === "declare" ? nothing : this.valueOf(step);
     }
     return now ?? state;
   }
 }
 
-function meet(a: ReadonlyMap<Binding, KnownValue>, b: ReadonlyMap<Binding, KnownValue>): ReadonlyMap<Binding, KnownValue> {
-  const both = new Map<Binding, KnownValue>();
+const nothing: KnownValue = { literal: undefined };
+
+function meet(a: State, b: State): State {
   // What only one way gives a value has none yet on the other.
-  for (const binding of new Set([...a.keys(), ...b.keys()])) {
-    const [one, other] = [a.get(binding), b.get(binding)];
-    both.set(binding, one !== undefined && other !== undefined && sameValue(one, other) ? one : "open");
-  }
-  return both;
+  return a.map((one, index) => {
+    const other = b[index];
+    return one === other || (one !== undefined && other !== undefined && sameValue(one, other)) ? one : "open";
+  });
 }
 
 function sameValue(a: KnownValue | undefined, b: KnownValue | undefined): boolean {
-  if (a === b) return true;
-  return typeof a === "object" && typeof b === "object" && Object.is(a.literal, b.literal);
+  return a === b || (typeof a === "object" && typeof b === "object" && Object.is(a.literal, b.literal));
 }
 
-function sameValues(a: ReadonlyMap<Binding, KnownValue>, b: ReadonlyMap<Binding, KnownValue>): boolean {
-  return a.size === b.size && [...a].every(([binding, value]) => sameValue(value, b.get(binding)));
+function sameStates(a: State, b: State): boolean {
+  return a.every((value, index) => sameValue(value, b[index]));
 }

@@ -1,6 +1,6 @@
 /** The names of a file, kept up to date as parts of it come and go. */
 import type { Node } from "../syntax/node.js";
-import { Binding, Declaration, Reference, takeOut, type Access, type BindingKind } from "./binding.js";
+import { Binding, Declaration, GONE, Reference, takeOut, VALUE, type BindingKind, type Manner } from "./binding.js";
 import { Scope } from "./scope.js";
 import { SpellingIndex } from "./spelling-index.js";
 
@@ -8,8 +8,8 @@ import { SpellingIndex } from "./spelling-index.js";
 export interface NameChanges {
   /** Bindings whose declarations or uses changed, also those that are no more. */
   readonly bindings: ReadonlySet<Binding>;
-  /** Uses that are new, or whose name means something else or has another outline now. */
-  readonly references: ReadonlySet<Reference>;
+  /** Uses that are new, or whose name means something else or has another outline now; some twice, and some that are no more. */
+  readonly references: readonly Reference[];
   /** Uses that are no more. */
   readonly gone: ReadonlySet<Reference>;
   /** Names that some scope declares in another way than before, or no longer. */
@@ -25,11 +25,11 @@ export class Names {
   readonly exports: Scope;
   private readonly scopes = new Map<Node, Scope>();
   private readonly unresolved = new Map<string, Reference[]>();
-  /** The meaning a binding had before the changes that have not been settled. */
-  private readonly before = new Map<Binding, number>();
-  private pending = new Set<Reference>();
+  /** Bindings with changes that have not been settled. */
+  private unsettledBindings: Binding[] = [];
+  private pending: Reference[] = [];
   private bindings = new Set<Binding>();
-  private references = new Set<Reference>();
+  private references: Reference[] = [];
   private gone = new Set<Reference>();
   private unknown = new Set<string>();
   private attached = false;
@@ -90,20 +90,19 @@ export class Names {
     else passing.delete(name);
     const here = scope.bindings.get(name);
     if (here !== undefined) this.touch(here);
-    if (declaration.kind === "function") for (const use of this.unresolved.get(name) ?? []) this.references.add(use);
+    if (declaration.kind === "function") for (const use of this.unresolved.get(name) ?? []) this.references.push(use);
   }
 
-  use(node: Node, name: string, scope: Scope, access: Access, wants: number, probing: boolean, exporting: boolean): Reference {
-    const use = new Reference(node, name, scope, access, wants, probing, exporting);
-    this.pending.add(use);
+  use(node: Node, name: string, scope: Scope, manner: Manner): Reference {
+    const use = new Reference(node, name, scope, manner);
+    this.pending.push(use);
     return use;
   }
 
   unuse(use: Reference): void {
-    this.pending.delete(use);
-    this.references.delete(use);
     this.gone.add(use);
     this.release(use);
+    use.at = GONE;
   }
 
   countEval(scope: Scope, by: 1 | -1): void {
@@ -115,6 +114,11 @@ export class Names {
   *unresolvedUses(name?: string): Generator<Reference> {
     if (name !== undefined) yield* this.unresolved.get(name) ?? [];
     else for (const uses of this.unresolved.values()) yield* uses;
+  }
+
+  /** Whether a use asks for an undeclared name to exist. */
+  isAsked(name: string): boolean {
+    return this.unresolved.get(name)?.some((use) => use.probing && use.wants === VALUE) === true;
   }
 
   unresolvedNames(): Iterable<string> {
@@ -136,16 +140,18 @@ export class Names {
   /** Finds out what every use means now, and tells what changed since the last time. */
   settle(): NameChanges {
     const declared = new Set<string>();
-    for (const [binding, before] of this.before) {
-      const { meaning } = binding;
+    for (const binding of this.unsettledBindings) {
+      const { meaning, before } = binding;
+      binding.before = -1;
       if (!binding.isDeclared) binding.scope.drop(binding);
       declared.add(binding.name);
       if (before === 0 && meaning !== 0) this.spelling.add(binding.name);
       else if (before !== 0 && meaning === 0) this.spelling.remove(binding.name);
-      if ((before & ~meaning) !== 0) for (const use of binding.references) if ((use.wants & meaning) === 0 || before !== 0) this.pending.add(use);
+      if ((before & ~meaning) !== 0) for (const use of binding.references) this.pending.push(use);
       if (this.attached && (meaning & ~before) !== 0) this.reopen(binding);
     }
     for (const use of this.pending) {
+      if (use.at === GONE) continue;
       const binding = use.scope.lookUp(use.name, use.wants);
       if (use.at >= 0 && binding === use.binding) continue;
       this.release(use);
@@ -154,22 +160,22 @@ export class Names {
         binding.attach(use);
         this.bindings.add(binding);
       }
-      this.references.add(use);
+      this.references.push(use);
     }
-    for (const binding of this.before.keys()) this.bindings.add(binding);
+    for (const binding of this.unsettledBindings) this.bindings.add(binding);
     for (const binding of this.bindings) {
       if (binding.scope === this.root) this.noteChanging(binding);
       const outline = this.outline(binding);
       if (outline === binding.seen) continue;
-      if (binding.seen !== "") for (const use of binding.references) this.references.add(use);
+      if (binding.seen !== "") for (const use of binding.references) this.references.push(use);
       binding.seen = outline;
     }
     const changes: NameChanges = { bindings: this.bindings, references: this.references, gone: this.gone, declared, unknown: this.unknown };
     this.attached = true;
-    this.before.clear();
-    this.pending = new Set();
+    this.unsettledBindings = [];
+    this.pending = [];
     this.bindings = new Set();
-    this.references = new Set();
+    this.references = [];
     this.gone = new Set();
     this.unknown = new Set();
     return changes;
@@ -181,13 +187,15 @@ export class Names {
   }
 
   private touch(binding: Binding): void {
-    if (!this.before.has(binding)) this.before.set(binding, binding.meaning);
+    if (binding.before >= 0) return;
+    binding.before = binding.meaning;
+    this.unsettledBindings.push(binding);
   }
 
   /** A name that is declared anew takes over uses inside its scope from the same name further out. */
   private reopen({ name, scope }: Binding): void {
     const take = (use: Reference): void => {
-      if (use.scope.isInside(scope)) this.pending.add(use);
+      if (use.scope.isInside(scope)) this.pending.push(use);
     };
     for (let outer = scope.parent; outer !== null; outer = outer.parent) outer.bindings.get(name)?.references.forEach(take);
     this.unresolved.get(name)?.forEach(take);
@@ -202,6 +210,7 @@ export class Names {
     }
     const uses = this.unresolved.get(use.name)!;
     takeOut(uses, use);
+    if (use.probing && use.wants === VALUE) for (const other of uses) this.references.push(other);
     if (uses.length > 0) return;
     this.unresolved.delete(use.name);
     this.unknown.add(use.name);
@@ -215,5 +224,6 @@ export class Names {
     }
     use.at = uses.length;
     uses.push(use);
+    if (use.probing && use.wants === VALUE) for (const other of uses) this.references.push(other);
   }
 }

@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { createWorkspace, type Workspace } from "../engine/workspace.js";
+import type { Meter } from "../engine/meter.js";
 import type { RuleFailure } from "../engine/alert.js";
 import type { Language } from "../languages/language.js";
 import type { FileReview, Review } from "../report/model.js";
@@ -29,12 +30,14 @@ export interface ProjectVisit {
   readonly folder: string;
   readonly today: string;
   readonly onFailure?: (file: string, failure: RuleFailure) => void;
+  /** Told what the time goes to. */
+  readonly meter?: Meter;
 }
 
 /** Opens each file of a project in a workspace with its settings, hands it to `use` and closes it. Returns what could not be read. */
-export function eachFile({ languages, paths, folder, today, onFailure }: ProjectVisit, use: (file: ProjectFile) => void): Problem[] {
+export function eachFile({ languages, paths, folder, today, onFailure, meter }: ProjectVisit, use: (file: ProjectFile) => void): Problem[] {
   const reader = new SettingsReader();
-  const workspace = createWorkspace({ languages, today, ...(onFailure && { onFailure }) });
+  const workspace = createWorkspace({ languages, today, ...(onFailure && { onFailure }), ...(meter && { meter }) });
   const { files, problems } = discover(paths, languages.flatMap(({ extensions }) => extensions), (file, start) => reader.skips(file, start));
   const unread: Problem[] = [...problems];
   for (const file of files) {

@@ -6,24 +6,42 @@ import { emptyBlock } from "./dead/empty-block.js";
 import { equalBranches } from "./dead/equal-branches.js";
 import { idleStatement } from "./dead/idle-statement.js";
 import { needlessCatch } from "./dead/needless-catch.js";
+import { needlessConstructor } from "./dead/needless-constructor.js";
+import { needlessElse } from "./dead/needless-else.js";
 import { needlessRename } from "./dead/needless-rename.js";
 import { needlessReturn } from "./dead/needless-return.js";
 import { repeatedTest } from "./dead/repeated-test.js";
 import { straySemicolon } from "./dead/stray-semicolon.js";
 import { unreadImport } from "./dead/unread-import.js";
 import { unreadName } from "./dead/unread-name.js";
+import { unreadPrivate } from "./dead/unread-private.js";
+import { unreadValue } from "./dead/unread-value.js";
 import { unusedLabel } from "./dead/unused-label.js";
 import { assignmentAsTest } from "./flow/assignment-as-test.js";
+import { callbackWithoutValue } from "./flow/callback-without-value.js";
+import { caseScopedName } from "./flow/case-scoped-name.js";
+import { earlyThis } from "./flow/early-this.js";
 import { exitInFinally } from "./flow/exit-in-finally.js";
 import { missingSuper } from "./flow/missing-super.js";
+import { mixedReturns } from "./flow/mixed-returns.js";
+import { readBeforeSet } from "./flow/read-before-set.js";
 import { returnCutShort } from "./flow/return-cut-short.js";
+import { runsIntoNext } from "./flow/runs-into-next.js";
+import { settledTest } from "./flow/settled-test.js";
 import { silentGetter } from "./flow/silent-getter.js";
+import { singleTurn } from "./flow/single-turn.js";
 import { stuckLoop } from "./flow/stuck-loop.js";
 import { finalNewline } from "./layout/final-newline.js";
 import { statementEnd } from "./layout/statement-end.js";
 import { couldBeFixed } from "./names/could-be-fixed.js";
+import { declaredTwice } from "./names/declared-twice.js";
 import { fixedReassigned } from "./names/fixed-reassigned.js";
+import { functionWide } from "./names/function-wide.js";
+import { hidesBuiltin } from "./names/hides-builtin.js";
+import { hidesOuter } from "./names/hides-outer.js";
 import { importWritten } from "./names/import-written.js";
+import { leaksGlobal } from "./names/leaks-global.js";
+import { offPattern } from "./names/off-pattern.js";
 import { unknown } from "./names/unknown.js";
 import { usedTooSoon } from "./names/used-too-soon.js";
 import type { Rule } from "./rule.js";
@@ -31,10 +49,11 @@ import { syntaxRules } from "./syntax/index.js";
 
 export const rules: readonly Rule[] = [
   ...syntaxRules,
-  unknown, usedTooSoon, fixedReassigned, importWritten, couldBeFixed,
-  unreadName, unreadImport, afterExit, emptyBlock, idleStatement, straySemicolon, needlessReturn, needlessCatch, needlessRename, repeatedTest, equalBranches,
-  unusedLabel,
+  unknown, usedTooSoon, fixedReassigned, importWritten, couldBeFixed, declaredTwice, hidesOuter, hidesBuiltin, functionWide, leaksGlobal, offPattern,
+  unreadName, unreadImport, unreadValue, unreadPrivate, afterExit, emptyBlock, idleStatement, straySemicolon, needlessReturn, needlessCatch, needlessRename, repeatedTest, equalBranches,
+  unusedLabel, needlessElse, needlessConstructor,
   stuckLoop, returnCutShort, assignmentAsTest, exitInFinally, missingSuper, silentGetter,
+  singleTurn, runsIntoNext, mixedReturns, settledTest, readBeforeSet, earlyThis, callbackWithoutValue, caseScopedName,
   consoleOutput, debugPause,
   statementEnd, finalNewline,
 ];

@@ -32,8 +32,14 @@ export interface NodeRange {
   readonly last: Node;
 }
 
-/** A place in the text: a node, a stretch of nodes, or offsets inside the node the rule was called for. */
-export type Place = Node | NodeRange | Span;
+/** The first characters of a node, as the word a statement begins with. */
+export interface NodeHead {
+  readonly headOf: Node;
+  readonly length: number;
+}
+
+/** A place in the text: a node, a stretch of nodes, the head of one, or offsets inside the node the rule was called for. */
+export type Place = Node | NodeRange | NodeHead | Span;
 
 /** What a rule says of a place. */
 export interface Finding {
@@ -65,8 +71,12 @@ export interface FileView<Options = unknown> {
   readonly isBroken: (node: Node) => boolean;
   /** Whether a name exists although the file does not declare it: by the edition, a runtime, the settings or a comment. */
   readonly isKnown: (name: string) => boolean;
-  /** Whether the edition or a runtime brings a name along. */
-  readonly isBuiltIn: (name: string) => boolean;
+  /** Whether the language in its edition brings a name along, or a runtime does. */
+  readonly builtInFrom: (name: string) => "language" | "runtime" | undefined;
+  /** What the name of `binding` means just outside its scope. */
+  readonly outer: (binding: Binding) => Binding | undefined;
+  /** Whether the file asks somewhere if a name that it does not declare exists (`typeof`). */
+  readonly isAsked: (name: string) => boolean;
   /** Names known where `use` stands that it may be a misspelling of, best first. */
   readonly suggest: (use: Reference) => readonly string[];
   /** Whether some name that nothing declares may be a misspelling of `binding`. */

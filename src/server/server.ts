@@ -2,17 +2,21 @@
 import { ErrorCodes, ResponseError, type CancellationToken, type MessageConnection } from "vscode-jsonrpc";
 import type {
   CodeAction, CodeActionParams, DidChangeTextDocumentParams, DidChangeWatchedFilesParams, DidCloseTextDocumentParams, DidOpenTextDocumentParams,
-  DidSaveTextDocumentParams, InitializeParams, InitializeResult, MessageType, ServerCapabilities,
+  DidChangeConfigurationParams, DidSaveTextDocumentParams, InitializeParams, InitializeResult, MessageType, ServerCapabilities,
 } from "vscode-languageserver-protocol";
+import type { Alert } from "../engine/alert.js";
 import { WorkspaceError } from "../engine/errors.js";
+import { Meter } from "../engine/meter.js";
 import { createWorkspace, type Workspace } from "../engine/workspace.js";
 import type { Language } from "../languages/language.js";
+import { costLine } from "../report/cost.js";
 import { SettingsError, type Settings } from "../settings/schema.js";
 import type { Edit } from "../text/edit.js";
 import { offsetAt, type PositionEncoding } from "../text/position.js";
 import { version as packageVersion } from "../version.js";
 import { codeActions, type ActionContext } from "./code-actions.js";
 import { toDiagnostic } from "./diagnostics.js";
+import { readEditorSettings, type EditorSettings } from "./editor-settings.js";
 import type { ServerHost } from "./host.js";
 
 /** Codes of the Language Server Protocol beside those of JSON-RPC. */
@@ -23,9 +27,13 @@ type Handler = (params: never, token: CancellationToken) => unknown;
 export interface ServerOptions {
   readonly languages: readonly Language[];
   readonly host: ServerHost;
-  /** Milliseconds without a change before a document is analysed. */
+  /** Milliseconds without a change before a document is analysed, where the editor says nothing else. */
   readonly pause?: number;
 }
+
+/** Milliseconds of work at a time, and those after which a first part of the alerts of a large file is shown. */
+const slice = 5;
+const patience = 150;
 
 const settingsFile = /(?:^|\/)alert-quill\.jsonc$/;
 
@@ -35,6 +43,8 @@ export class Server {
   private encoding: PositionEncoding = "utf-16";
   private documentChanges = false;
   private readonly workspace: Workspace;
+  private readonly meter = new Meter(() => performance.now());
+  private editor: EditorSettings;
   private readonly timers = new Map<string, ReturnType<typeof setTimeout>>();
   private readonly requests: Readonly<Record<string, Handler>>;
   private readonly notifications: Readonly<Record<string, Handler>>;
@@ -43,7 +53,9 @@ export class Server {
     private readonly connection: MessageConnection,
     private readonly options: ServerOptions,
   ) {
+    this.editor = { when: "type", pause: options.pause ?? 0, cost: false };
     this.workspace = createWorkspace({
+      meter: this.meter,
       languages: options.languages,
       today: options.host.today(),
       onFailure: (uri, { rule, error }) => this.log(1, `The rule ${rule} failed on ${uri} and is off until the document changes: ${error instanceof Error ? error.stack : String(error)}`),
@@ -58,10 +70,10 @@ export class Server {
       exit: () => this.exit(),
       "textDocument/didOpen": (params: DidOpenTextDocumentParams) => this.didOpen(params),
       "textDocument/didChange": (params: DidChangeTextDocumentParams) => this.didChange(params),
-      "textDocument/didSave": (params: DidSaveTextDocumentParams) => this.settingsMayHaveChanged([params.textDocument.uri]),
+      "textDocument/didSave": (params: DidSaveTextDocumentParams) => this.didSave(params),
       "textDocument/didClose": (params: DidCloseTextDocumentParams) => this.didClose(params),
       "workspace/didChangeWatchedFiles": (params: DidChangeWatchedFilesParams) => this.settingsMayHaveChanged(params.changes.map(({ uri }) => uri)),
-      "workspace/didChangeConfiguration": () => undefined,
+      "workspace/didChangeConfiguration": (params: DidChangeConfigurationParams) => this.configureEditor((params.settings as { alertQuill?: unknown } | null)?.alertQuill),
       "$/setTrace": () => undefined,
     };
     connection.onRequest((method, params, token) => this.answer(method, params, token));
@@ -107,6 +119,7 @@ export class Server {
     const ours: readonly string[] = ["utf-8", "utf-16", "utf-32"] satisfies PositionEncoding[];
     this.encoding = (general?.positionEncodings?.find((encoding) => ours.includes(encoding)) as PositionEncoding | undefined) ?? "utf-16";
     this.documentChanges = workspace?.workspaceEdit?.documentChanges === true;
+    this.configureEditor(params.initializationOptions);
     this.state = "running";
     const capabilities: ServerCapabilities = {
       positionEncoding: this.encoding,
@@ -148,7 +161,15 @@ export class Server {
       if (index < contentChanges.length - 1) text = text.apply(edit);
     });
     this.workspace.edit(uri, version, edits);
-    this.schedule(uri);
+    // What is still being worked out is of an older version now.
+    clearTimeout(this.timers.get(uri));
+    this.timers.delete(uri);
+    if (this.editor.when === "type") this.schedule(uri);
+  }
+
+  private didSave({ textDocument: { uri } }: DidSaveTextDocumentParams): void {
+    if (settingsFile.test(uri)) this.settingsMayHaveChanged([uri]);
+    else if (this.editor.when === "save" && this.workspace.uris.includes(uri)) this.schedule(uri, 0);
   }
 
   private didClose({ textDocument: { uri } }: DidCloseTextDocumentParams): void {
@@ -186,24 +207,51 @@ export class Server {
     return codeActions(params, context);
   }
 
-  /** Analyses and publishes after a pause without changes. */
-  private schedule(uri: string): void {
+  /** Analyses and publishes after a pause without changes. What of an older version is not done yet is abandoned. */
+  private schedule(uri: string, pause = this.editor.pause): void {
     clearTimeout(this.timers.get(uri));
-    this.timers.set(uri, setTimeout(() => this.publish(uri), this.options.pause ?? 0));
+    this.timers.set(uri, setTimeout(() => this.analyse(uri, performance.now(), false), pause));
   }
 
-  private publish(uri: string): void {
+  /** Works on a document for a few milliseconds at a time, so that newer edits and requests find the server free. */
+  private analyse(uri: string, began: number, shown: boolean): void {
     this.timers.delete(uri);
+    const until = performance.now() + slice;
+    try {
+      if (this.workspace.work(uri, () => performance.now() > until)) {
+        this.publish(uri, this.workspace.alerts(uri));
+        this.tellCost(uri, performance.now() - began);
+        return;
+      }
+    } catch (error) {
+      // A fault of ours costs this report, not the session.
+      this.log(1, `${uri} could not be analysed at version ${this.workspace.version(uri)}: ${error instanceof Error ? error.stack : String(error)}`);
+      return;
+    }
+    // In a large file that has just been opened, what has been found so far is shown once.
+    const soFar = !shown && performance.now() - began > patience ? this.workspace.alertsSoFar(uri) : undefined;
+    if (soFar !== undefined) this.publish(uri, soFar);
+    this.timers.set(uri, setTimeout(() => this.analyse(uri, began, shown || soFar !== undefined), 0));
+  }
+
+  private publish(uri: string, alerts: readonly Alert[]): void {
     const version = this.workspace.version(uri);
     const text = this.workspace.text(uri);
     const rulePage = (rule: string): string | undefined => this.options.host.rulePage(rule);
-    try {
-      const diagnostics = this.workspace.alerts(uri).map((alert) => toDiagnostic(alert, { uri, version, text, encoding: this.encoding, rulePage }));
-      this.send("textDocument/publishDiagnostics", { uri, version, diagnostics });
-    } catch (error) {
-      // A fault of ours costs this report, not the session.
-      this.log(1, `${uri} could not be analysed at version ${version}: ${error instanceof Error ? error.stack : String(error)}`);
-    }
+    const diagnostics = alerts.map((alert) => toDiagnostic(alert, { uri, version, text, encoding: this.encoding, rulePage }));
+    this.send("textDocument/publishDiagnostics", { uri, version, diagnostics });
+  }
+
+  private tellCost(uri: string, time: number): void {
+    if (this.editor.cost) this.log(4, `${uri} version ${this.workspace.version(uri)} in ${time.toFixed(1)} ms: ${costLine(this.meter)}`);
+    this.meter.clear();
+  }
+
+  /** Takes over what the editor is set to. What cannot be used is told, and stays as it was. */
+  private configureEditor(given: unknown): void {
+    const { settings, faults } = readEditorSettings(given, this.editor);
+    this.editor = settings;
+    for (const fault of faults) this.send("window/showMessage", { type: 2, message: fault });
   }
 
   private log(type: MessageType, message: string): void {

@@ -9,6 +9,8 @@ const lists = globals as unknown as Readonly<Record<string, Readonly<Record<stri
 /** Names, with an index of how they are spelt. */
 export interface KnownNames {
   readonly names: ReadonlySet<string>;
+  /** Those of them that are the language's own. */
+  readonly own: ReadonlySet<string>;
   readonly spelling: SpellingIndex;
 }
 
@@ -19,9 +21,10 @@ export function readyMadeNames(settings: Pick<ResolvedSettings, "language" | "ru
   const key = [settings.language.edition, ...settings.runtime].join(" ");
   let names = made.get(key);
   if (names === undefined) {
-    const all = new Set(Object.keys(lists[`es${settings.language.edition}`]!));
+    const own = new Set(Object.keys(lists[`es${settings.language.edition}`]!));
+    const all = new Set(own);
     for (const runtime of settings.runtime) for (const name of Object.keys(lists[runtimeLists[runtime]]!)) all.add(name);
-    names = { names: all, spelling: SpellingIndex.of(all) };
+    names = { names: all, own, spelling: SpellingIndex.of(all) };
     made.set(key, names);
   }
   return names;

@@ -14,6 +14,7 @@ export const repeatedTest = defineRule({
   },
   visit: {
     IfStatement(node, { text, alert, isBroken }) {
+      if (node.alternate?.type !== "IfStatement") return;
       if (node.parent!.type === "IfStatement" && (node.parent as IfStatement).alternate === node) return;
       const seen = new Map<string, IfStatement>();
       for (let link: IfStatement | null = node; link !== null; link = link.alternate?.type === "IfStatement" ? link.alternate : null) {

@@ -10,7 +10,7 @@ import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 const options = z.strictObject({
   mayStay: z.string().default("^_").describe("A regular expression; names it matches may stay unread."),
   parameters: z.enum(["last", "all", "none"]).default("last").describe("Which unread parameters alert: those behind the last one that is read, all, or none."),
-  methods: z.boolean().default(false).describe("Alert at unread parameters of methods, too. What calls them may be a base class or an interface that gives them."),
+  methods: z.boolean().default(false).describe("Alert at unread parameters of methods and of functions that are put into properties, too. Who calls them may give them anyway."),
   caught: z.boolean().default(false).describe("Alert at unread names of `catch` clauses."),
 });
 type Options = z.infer<typeof options>;
@@ -73,8 +73,17 @@ function isOnlyDeclared(node: Node): boolean {
 /** Whether a function's parameters may be given by something else: by the language for setters, by a base class or interface for methods. */
 function hasFixedShape(binding: Binding, { methods }: Options): boolean {
   const holder = binding.scope.node.parent as JavaScriptNode | null;
-  if (holder?.type !== "MethodDefinition" && !(holder?.type === "Property" && (holder.method || holder.kind !== "init"))) return false;
-  return holder.kind === "set" || !methods;
+  switch (holder?.type) {
+    case "MethodDefinition":
+    case "Property":
+      return holder.kind === "set" || !methods;
+    case "PropertyDefinition":
+      return !methods;
+    case "AssignmentExpression":
+      return holder.left.type === "MemberExpression" && !methods;
+    default:
+      return false;
+  }
 }
 
 /** A rest beside it makes a destructured name useful even unread: it keeps its property out of the rest. */
@@ -82,6 +91,12 @@ function keepsOutOfRest(binding: Binding): boolean {
   const property = binding.declarations[0]!.node.parent;
   const pattern = property?.type === "Property" ? property.parent : undefined;
   return pattern?.type === "ObjectPattern" && (pattern as unknown as { properties: Node[] }).properties.some((member) => member.type === "RestElement");
+}
+
+/** Whether the value goes to another place by the very declaration: `const berth = (exports.berth = …)`. */
+function isPassedOn({ declarations }: Binding): boolean {
+  const { owner } = declarations[0]!;
+  return owner.type === "VariableDeclarator" && (owner as VariableDeclarator).init?.type === "AssignmentExpression";
 }
 
 /** Taking the declaration out, where nothing but the declaration is lost. */
@@ -127,18 +142,20 @@ export const unreadName = defineRule({
       { code: "export const tide = 3;\n" },
       { code: "export function moor(berth, rope) {\n  return rope;\n}\n" },
       { code: "const _spare = 1;\n" },
+      { code: "const sail = (exports.sail = () => {});\n" },
       { code: "export function rest({ id, ...others }) {\n  return others;\n}\n" },
       { code: "function kiosk() {}\nconst piers = 4;\n" },
       { code: "export function dock() {\n  const tide = 1;\n  return tdie;\n}\n" },
       { code: "export class Ferry extends Boat {\n  moor(berth) {}\n}\n" },
       { code: "export function half(pence) {\n  const tip = (\n}\n" },
       { code: "export function count() {\n  let trips = 0;\n  return () => trips++;\n}\n" },
+      { code: "export const visitor = { begin: (offset, size) => offset };\nvisitor.end = (offset, size) => offset;\n" },
       { code: "export function safe(run) {\n  try { run(); } catch (problem) { return; }\n}\n" },
     ],
   },
   binding(binding, file) {
-    if (file.ambient || !concerns(binding, file) || binding.scope.dynamic || keepsOutOfRest(binding)) return;
     if (!binding.references.every((use) => isIdle(use, binding))) return;
+    if (file.ambient || !concerns(binding, file) || binding.scope.dynamic || keepsOutOfRest(binding) || isPassedOn(binding)) return;
     // In code that is being written, what reads the name is most likely still to come; and a misspelt use is one mistake, of which `names.unknown` tells.
     if (file.isBroken(binding.scope.node) || file.isMissed(binding)) return;
     file.alert(binding.declarations[0]!.node, {

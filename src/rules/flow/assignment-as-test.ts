@@ -1,9 +1,21 @@
+import { z } from "zod";
 import type { Expression } from "../../languages/javascript/nodes/index.js";
 import { defineRule, type FileView } from "../rule.js";
 
-function check(test: Expression | null, { text, alert }: FileView): void {
+const options = z.strictObject({
+  calls: z.boolean().default(false).describe("Alert where the value comes from a call or a member, too. That is mostly meant: the loop or branch works with what it was given."),
+});
+type Options = z.infer<typeof options>;
+
+function isGiven(value: Expression): boolean {
+  if (value.type === "AwaitExpression" || value.type === "UnaryExpression") return isGiven(value.argument);
+  return value.type === "CallExpression" || value.type === "MemberExpression" || value.type === "ChainExpression" || value.type === "LogicalExpression" || value.type === "NewExpression";
+}
+
+function check(test: Expression | null, { text, alert, options: { calls } }: FileView<Options>): void {
   if (test?.type !== "AssignmentExpression" || test.operator !== "=" || test.parenthesized) return;
   const { left, right } = test;
+  if (!calls && isGiven(right)) return;
   const sign = (): number => left.end + text.slice(left.end, right.start).indexOf("=");
   alert(test, {
     message: "This assigns and does not compare: write `===`, or put it in parentheses of its own if it is meant",
@@ -20,9 +32,10 @@ export const assignmentAsTest = defineRule({
   why: "A single `=` in a condition is nearly always a comparison with a sign missing. Where it is meant, a second pair of parentheses says so.",
   level: "warning",
   kits: ["sound"],
+  options,
   examples: {
-    alerts: [{ code: "if («tide = 3») sail();\n", after: "if (tide === 3) sail();\n" }, { code: "while («berth = free») {}\n", after: "while (berth === free) {}\n" }],
-    quiet: [{ code: "while ((berth = next())) moor(berth);\n" }, { code: "for (;(berth = next());) {}\n" }, { code: "if (tide === 3) sail();\n" }],
+    alerts: [{ code: "if («tide = 3») sail();\n", after: "if (tide === 3) sail();\n" }, { code: "while («berth = free») {}\n", after: "while (berth === free) {}\n" }, { code: "while («berth = next()») {}\n", options: { calls: true }, after: "while (berth === next()) {}\n" }],
+    quiet: [{ code: "while (berth = next()) moor(berth);\n" }, { code: "while ((berth = next())) moor(berth);\n" }, { code: "for (;(berth = next());) {}\n" }, { code: "if (tide === 3) sail();\n" }],
   },
   visit: {
     IfStatement: (node, file) => check(node.test, file),

@@ -4,7 +4,7 @@ import { constructorOf } from "./constructors.js";
 
 export const earlyThis = defineRule({
   id: "flow.early-this",
-  title: "`this` before super was called",
+  title: "Touching `this` before super was called",
   why: "In the constructor of a class that extends another there is no `this` until `super()` has made it; touching it earlier stops the program.",
   level: "error",
   kits: ["sound"],

@@ -1,5 +1,6 @@
-import type { AssignmentExpression, BinaryExpression, ForStatement, Identifier, UpdateExpression } from "../../languages/javascript/nodes/index.js";
+import type { AssignmentExpression, BinaryExpression, ForStatement, Identifier, Literal, MemberExpression, UpdateExpression, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { bindingOf, useOf } from "../../languages/javascript/names/facts.js";
+import type { Binding } from "../../model/binding.js";
 import type { FlowGraph, FlowLoop } from "../../model/flow.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside, walk } from "../../syntax/walk.js";
@@ -93,6 +94,28 @@ function checkCounter(loop: FlowLoop, flow: FlowGraph, { alert }: FileView): voi
   }
 }
 
+/** Whether a test asks only which value a name has, or whether it counts as true: what happens inside an object is no matter then. */
+function isAskedAsItIs(name: Node, test: Node): boolean {
+  for (let node = name; node !== test; node = node.parent!) {
+    const { type, operator } = node.parent as unknown as { type: string; operator?: string };
+    if (type === "LogicalExpression" || (type === "UnaryExpression" && operator === "!")) continue;
+    if (type !== "BinaryExpression" || (operator !== "===" && operator !== "!==")) return false;
+  }
+  return true;
+}
+
+const plainValues = new Set(["BinaryExpression", "UnaryExpression", "UpdateExpression", "TemplateLiteral"]);
+
+/** Whether all that a name is given are numbers, texts and the like, which nothing can change from inside. */
+function isPlain({ declarations, references }: Binding): boolean {
+  const isPlainValue = (value: Node | null | undefined): boolean =>
+    value != null && (plainValues.has(value.type) || (value.type === "Literal" && !(value as Literal).raw.startsWith("/")) || (value.type === "MemberExpression" && ((value as MemberExpression).property as { name?: string }).name === "length"));
+  return (
+    declarations.every(({ owner, node }) => owner.type === "VariableDeclarator" && (owner as VariableDeclarator).id === node && isPlainValue((owner as VariableDeclarator).init)) &&
+    references.every(({ access, node }) => access !== "write" || isPlainValue((node.parent as Partial<AssignmentExpression>).right))
+  );
+}
+
 const still = new Set(["Identifier", "Literal", "BinaryExpression", "LogicalExpression", "UnaryExpression", "TemplateLiteral", "TemplateElement"]);
 
 /** A test made of names alone, none of which gets another value in the loop. */
@@ -105,7 +128,7 @@ function checkTest(loop: FlowLoop, flow: FlowGraph, { alert, isBroken }: FileVie
     if (!still.has(inner.type)) isStill = false;
     if (inner.type !== "Identifier" || !isStill) return isStill;
     const binding = useOf(inner)?.binding;
-    const follows = binding !== undefined && flow.tracked.includes(binding);
+    const follows = binding !== undefined && flow.tracked.includes(binding) && (isAskedAsItIs(inner, test) || isPlain(binding));
     if (!follows || binding.references.some((use) => use.access !== "read" && isInside(use.node, node))) isStill = false;
     names.add((inner as Identifier).name);
     return isStill;
@@ -134,6 +157,7 @@ export const stuckLoop = defineRule({
       { code: "for (let low = 0, high = 9; low < high; high--) {}\n" },
       { code: "for (let berth = 0; berth < 10; berth--) {\n  berth += 2;\n}\n" },
       { code: "for (let berth = 0; berth < 10; berth--) {\n  if (berth < -5) break;\n}\n" },
+      { code: "export function days(from, to) {\n  const all = [];\n  while (from <= to) {\n    all.push(from.next());\n  }\n  return all;\n}\n" },
       { code: "export function wait(all) {\n  while (all.length < 3) sail();\n}\nfunction sail() {}\n" },
       { code: "export function* turns(on) {\n  while (on) yield 1;\n}\n" },
       { code: "export function count() {\n  let open = true;\n  later(() => { open = false; });\n  while (open) sail();\n}\nfunction later() {}\nfunction sail() {}\n" },

@@ -1,11 +1,6 @@
-import { z } from "zod";
 import { TYPE, VALUE, type Reference } from "../../model/binding.js";
 import type { Scope } from "../../model/scope.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
-
-const options = z.strictObject({
-  assigned: z.boolean().default(true).describe("Alert at unknown names that are assigned to, too. Old scripts create names for the whole program that way."),
-});
 
 export const unknown = defineRule({
   id: "names.unknown",
@@ -13,7 +8,6 @@ export const unknown = defineRule({
   why: "Reading a name that nothing declares stops the program with an error. Most such names are misspelt, or an import is missing. A name that another script brings along can be listed under `known` in the settings, and the names a runtime has under `runtime`.",
   level: "error",
   kits: ["sound"],
-  options,
   examples: {
     alerts: [
       { code: "const harbour = 1;\nsail(«harbor»);\nfunction sail(to) { return to; }\n", after: "const harbour = 1;\nsail(harbour);\nfunction sail(to) { return to; }\n" },
@@ -22,9 +16,10 @@ export const unknown = defineRule({
     ],
     quiet: [
       { code: "if (typeof kioskPrinter !== \"undefined\") { console.warn(1); }\n" },
+      { code: "if (typeof define === \"function\" && define.amd) define([]);\n" },
       { code: "sail();\nfunction sail() {}\n" },
       { code: "function crew() { return arguments.length; }\ncrew();\n" },
-      { code: "tide = 3;\n", options: { assigned: false } },
+      { code: "tide = 3;\n" },
       { code: "// quill: known harbourMap, kioskPrinter\nharbourMap.show(kioskPrinter);\n" },
       { code: "if (1) { function moor() {} }\nmoor();\n" },
     ],
@@ -32,9 +27,12 @@ export const unknown = defineRule({
   unresolved(use, file) {
     const { name, scope, node } = use;
     if (use.probing || name.startsWith("#") || file.isKnown(name) || scope.isUncertain || isArguments(use)) return;
-    if (use.access === "write" && !file.options.assigned) return;
+    // In sloppy code an assignment brings the name into being, and `names.leaks-global` tells of it.
+    if (use.access === "write" && !scope.strict) return;
     // A function in a block of sloppy code is known around the block, too.
     if (!scope.strict && scope.knowsInner(name)) return;
+    // Where the file asks whether the name exists, it knows what it does.
+    if (file.isAsked(name)) return;
     const near = file.suggest(use).filter((word) => !word.startsWith("#"));
     const hint = near[0];
     const declared = hint === undefined ? undefined : scope.lookUp(hint, VALUE | TYPE)?.declarations[0]?.node;

@@ -13,12 +13,15 @@ const blockLevelKinds: ReadonlySet<BindingKind> = new Set<BindingKind>(["changea
 /** They join other declarations of the same name, or stand for another kind of thing. */
 const mergingKinds: ReadonlySet<BindingKind> = new Set<BindingKind>(["enum", "namespace", "interface", "alias", "type-parameter", "member"]);
 
-export function clashesOf(binding: Binding): Clash[] {
+const none: readonly Clash[] = [];
+
+export function clashesOf(binding: Binding): readonly Clash[] {
   const { scope } = binding;
+  if (binding.declarations.length === 1 && scope.passing === undefined) return none;
   if (scope.kind === "exports") return repeated(binding, () => true);
   const declarations = binding.declarations.filter((one) => !merges(one));
   const [first] = declarations;
-  if (first === undefined) return [];
+  if (first === undefined) return none;
   if (first.kind === "private") return repeated(binding, (one, other) => !makeOneMember(one, other));
   const found: Clash[] = [];
   declarations.slice(1).forEach((later, index) => {

@@ -1,5 +1,5 @@
 /** Finds the names of a JavaScript tree: which scopes there are, what they declare, what each use means. ECMAScript 2025 §8.2, §14–16. */
-import { Declaration, VALUE, type BindingKind, type NameFact } from "../../../model/binding.js";
+import { Declaration, type BindingKind, type NameFact } from "../../../model/binding.js";
 import { Names } from "../../../model/names.js";
 import type { Scope } from "../../../model/scope.js";
 import type { Node } from "../../../syntax/node.js";
@@ -7,7 +7,7 @@ import type { Identifier, JavaScriptNode, JSXIdentifier, PrivateIdentifier, Prog
 import type { NameKeeper } from "../../language.js";
 import { exportedBy, isExport } from "./exported.js";
 import { outlineOf } from "./outline.js";
-import { memberAccess, roleOf } from "./role.js";
+import { componentUse, factoryUse, memberUse, roleOf } from "./role.js";
 import { rootScope, scopeAround, scopeFor, scopeKind, standsInside } from "./scoping.js";
 
 /** What compiled markup calls to make its elements. */
@@ -63,11 +63,11 @@ export class NameFinder implements NameKeeper {
         node.fact = this.privateName(node, scope);
         return scope;
       case "JSXIdentifier":
-        if (isComponent(node)) node.fact = this.names.use(node, node.name, scope, "read", VALUE, false, false);
+        if (isComponent(node)) node.fact = this.names.use(node, node.name, scope, componentUse);
         return scope;
       case "JSXOpeningFragment":
       case "JSXOpeningElement":
-        node.fact = this.names.use(node, factory, scope, "read", VALUE, true, false);
+        node.fact = this.names.use(node, factory, scope, factoryUse);
         return scope;
       case "Program":
         return scope;
@@ -107,7 +107,7 @@ export class NameFinder implements NameKeeper {
     if (role.is === "word") return null;
     if (role.is === "use") {
       if (isDirectEval(node)) this.names.countEval(scope, 1);
-      return this.names.use(node, node.name, scope, role.access, role.wants, role.probing, role.exporting);
+      return this.names.use(node, node.name, scope, role);
     }
     const declaration = this.names.declare(homeOf(role.kind, node, scope), node.name, node, role.kind, role.owner, isExported(role.owner));
     for (const passed of this.passed(declaration)) this.names.pass(passed, declaration, true);
@@ -135,8 +135,8 @@ export class NameFinder implements NameKeeper {
     const up = node.parent as JavaScriptNode;
     const name = `#${node.name}`;
     if (up.type === "MethodDefinition" || up.type === "PropertyDefinition") return this.names.declare(scope, name, node, "private", up, false);
-    if (up.type === "MemberExpression") return this.names.use(node, name, scope, memberAccess(up), VALUE, false, false);
-    return up.type === "BinaryExpression" ? this.names.use(node, name, scope, "read", VALUE, false, false) : null;
+    if (up.type === "MemberExpression") return this.names.use(node, name, scope, memberUse(up));
+    return up.type === "BinaryExpression" ? this.names.use(node, name, scope, componentUse) : null;
   }
 }
 

@@ -1,10 +1,10 @@
 /** What an identifier does where it stands. */
-import { TYPE, VALUE, type Access, type BindingKind } from "../../../model/binding.js";
+import { TYPE, VALUE, type Access, type BindingKind, type Manner } from "../../../model/binding.js";
 import type { Node } from "../../../syntax/node.js";
 import type { Identifier, JavaScriptNode, MemberExpression, VariableDeclaration } from "../nodes/index.js";
 
 export type Role =
-  | { readonly is: "use"; readonly access: Access; readonly wants: number; readonly probing: boolean; readonly exporting: boolean }
+  | (Manner & { readonly is: "use" })
   | { readonly is: "declared"; readonly kind: BindingKind; readonly owner: Node }
   | { readonly is: "word" };
 
@@ -14,6 +14,7 @@ const declared = (kind: BindingKind, owner: Node): Role => ({ is: "declared", ki
 const read = use("read");
 const write = use("write");
 const change = use("change");
+const accesses: Readonly<Record<Access, Manner>> = { read: read as Manner, write: write as Manner, change: change as Manner };
 const asked = use("read", VALUE, true);
 const typeUse = use("read", TYPE, true);
 const either = use("read", VALUE | TYPE, true);
@@ -163,8 +164,16 @@ function qualifierUse(name: JavaScriptNode): Role {
   return up.type === "ImportType" ? word : up.type === "ImportEqualsDeclaration" ? either : typeUse;
 }
 
+/** What the name of a component, and what compiled markup calls to make its elements, are used for. */
+export const componentUse = read as Manner;
+export const factoryUse = either as Manner;
+
 /** What is done to a private member, by what is done to the whole expression that names it. */
-export function memberAccess(member: MemberExpression): Access {
+export function memberUse(member: MemberExpression): Manner {
+  return accesses[memberAccess(member)];
+}
+
+function memberAccess(member: MemberExpression): Access {
   let child: Node = member;
   let up = member.parent as JavaScriptNode;
   while (up.type === "ArrayPattern" || up.type === "RestElement" || (up.type === "AssignmentPattern" && up.left === child) || (up.type === "Property" && up.value === child && up.parent!.type === "ObjectPattern") || up.type === "ObjectPattern") {

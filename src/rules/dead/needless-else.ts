@@ -1,0 +1,59 @@
+import { alwaysLeaves } from "../../languages/javascript/leaving.js";
+import type { IfStatement } from "../../languages/javascript/nodes/index.js";
+import type { Node } from "../../syntax/node.js";
+import { holdsComment } from "../comments.js";
+import { lineBreakOf } from "../lines.js";
+import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+
+const lists = new Set(["Program", "BlockStatement", "FunctionBody", "StaticBlock", "SwitchCase"]);
+
+/** Whether a block declares names that would come into the scope around it. */
+function declares(statement: Node): boolean {
+  return statement.type === "ClassDeclaration" || statement.type === "FunctionDeclaration" || (statement.type === "VariableDeclaration" && (statement as { kind?: string }).kind !== "var");
+}
+
+/** What stands under `else`, put behind the `if`. */
+function unwrap(whole: IfStatement, { text }: FileView): RemedyOffer[] {
+  const alternate = whole.alternate!;
+  const title = "Take it out of the `else`";
+  const { end } = whole.consequent;
+  const lineStart = text.slice(Math.max(0, whole.start - 500), whole.start);
+  const indent = /(?:^|[\n\r])([ \t]*)$/.exec(lineStart)?.[1];
+  if (indent === undefined || holdsComment(text, end, alternate.start)) return [];
+  const brk = lineBreakOf(text);
+  if (alternate.type !== "BlockStatement") return [{ title, certainty: "certain", edits: [{ from: end, to: alternate.start, insert: brk + indent }] }];
+  const [first] = alternate.body;
+  if (first === undefined || alternate.body.some(declares)) return [];
+  const inner = text.slice(alternate.start + 1, alternate.end - 1);
+  // Lines inside of texts must not be moved.
+  if (inner.includes("`")) return [];
+  const own = /(?:^|[\n\r])([ \t]*)\S/.exec(inner)?.[1] ?? "";
+  const extra = own.startsWith(indent) ? own.length - indent.length : 0;
+  const body = inner.trim().split(/\r\n|\n|\r/).map((line) => (/^[ \t]*/.exec(line)![0].length >= extra && line !== "" ? line.slice(line.startsWith(own) ? extra : 0) : line)).join(brk);
+  return [{ title, certainty: "certain", edits: [{ from: end, to: alternate.end, insert: brk + indent + body }] }];
+}
+
+export const needlessElse = defineRule({
+  id: "dead.needless-else",
+  title: "An else behind a branch that always leaves",
+  why: "When the first branch ends with `return` or the like, what stands under `else` is only reached otherwise anyway. Without the `else` it needs one step of indentation less.",
+  level: "hint",
+  kits: [],
+  examples: {
+    alerts: [
+      { code: "export function fare(child) {\n  if (child) {\n    return 210;\n  } «else» {\n    const full = 420;\n    return full;\n  }\n}\n" },
+      { code: "export function fare(child) {\n  if (child) {\n    return 210;\n  } «else» {\n    log(child);\n    return 420;\n  }\n}\nfunction log() {}\n", after: "export function fare(child) {\n  if (child) {\n    return 210;\n  }\n  log(child);\n  return 420;\n}\nfunction log() {}\n" },
+      { code: "export function fare(child) {\n  if (child) return 210;\n  «else» return 420;\n}\n", after: "export function fare(child) {\n  if (child) return 210;\n  return 420;\n}\n" },
+    ],
+    quiet: [{ code: "export function fare(child) {\n  if (child) log();\n  else return 420;\n  return 210;\n}\nfunction log() {}\n" }, { code: "export function kind(a, b) {\n  if (a) return 1;\n  else if (b) log();\n  return 2;\n}\nfunction log() {}\n" }],
+  },
+  visit: {
+    IfStatement(node, file) {
+      const { consequent, alternate, parent } = node;
+      if (alternate === null || alternate.type === "IfStatement" || !lists.has(parent!.type) || !alwaysLeaves(consequent) || file.isBroken(node)) return;
+      const gap = file.text.slice(consequent.end, alternate.start);
+      const from = consequent.end + gap.lastIndexOf("else");
+      file.alert({ from, to: from + "else".length }, { message: "The branch before always leaves, so this `else` is not needed", labels: ["unnecessary"], remedies: () => unwrap(node, file) });
+    },
+  },
+});

@@ -1,0 +1,58 @@
+import { looksExhaustive } from "../../languages/javascript/leaving.js";
+import type { FunctionBody, JavaScriptNode, ReturnStatement } from "../../languages/javascript/nodes/index.js";
+import type { Node } from "../../syntax/node.js";
+import { defineRule } from "../rule.js";
+
+/** Where a function says what it is: its name, or else its first characters. */
+function nameOf(root: Node): Node {
+  const { id } = root as { id?: Node | null };
+  if (id) return id;
+  const up = root.parent as JavaScriptNode;
+  if ((up.type === "MethodDefinition" || up.type === "Property" || up.type === "PropertyDefinition") && up.value === root) return up.key;
+  return up.type === "VariableDeclarator" ? up.id : root;
+}
+
+function isUndefined(node: Node | null): boolean {
+  const one = node as JavaScriptNode | null;
+  return one?.type === "Identifier" ? one.name === "undefined" : one?.type === "UnaryExpression" && one.operator === "void";
+}
+
+export const mixedReturns = defineRule({
+  id: "flow.mixed-returns",
+  title: "A function that gives a value on some ways only",
+  why: "A caller who counts on the value gets `undefined` when the function ends otherwise. Either the value is missing on that way, or the function should say in so many words that there is none.",
+  level: "warning",
+  kits: [],
+  examples: {
+    alerts: [
+      { code: "export function «fare»(kind) {\n  if (kind === \"adult\") return 420;\n  if (kind === \"child\") return 210;\n}\n" },
+      { code: "export const «find» = (all) => {\n  for (const one of all) if (one) return one;\n};\n" },
+      { code: "export function «fare»(kind) {\n  if (!kind) return;\n  return 420;\n}\n" },
+    ],
+    quiet: [
+      { code: "export function fare(kind) {\n  if (kind) return 420;\n  throw new Error(\"no kind\");\n}\n" },
+      { code: "export function sail(kind) {\n  if (kind) return;\n  go();\n}\nfunction go() {}\n" },
+      { code: "export function fare(kind) {\n  if (kind) return undefined;\n  go();\n}\nfunction go() {}\n" },
+      { code: "export function* turns(on) {\n  if (on) return 1;\n  yield 2;\n}\n" },
+    ],
+  },
+  flow(flow, { alert, typescript, isBroken }) {
+    const { root, end, returns } = flow;
+    const giving = returns.filter(({ hasValue, block, node }) => hasValue && block.reached && !(node.type === "ReturnStatement" && isUndefined((node as ReturnStatement).argument)));
+    const [first] = giving;
+    if (first === undefined || (root as { generator?: boolean }).generator === true || root.type === "Program") return;
+    const { body } = root as { body?: Node | null };
+    if (typescript && body?.type === "FunctionBody" && looksExhaustive((body as FunctionBody).body.at(-1))) return;
+    const bare = returns.find(({ hasValue, block }) => !hasValue && block.reached);
+    if ((!end.reached && bare === undefined) || isConstructor(root) || isBroken(root)) return;
+    alert(nameOf(root), {
+      message: "This function gives a value on some ways and none on others",
+      related: [{ at: first.node, message: "Here it gives one" }, ...(bare ? [{ at: bare.node, message: "Here it gives none" }] : [])],
+    });
+  },
+});
+
+function isConstructor(root: Node): boolean {
+  const up = root.parent as JavaScriptNode | null;
+  return up?.type === "MethodDefinition" && (up.kind === "constructor" || up.kind === "set");
+}
