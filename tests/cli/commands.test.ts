@@ -123,6 +123,37 @@ test("rules and explain show the catalogue", () => {
   for (const part of ["dead.unread-name", "Alerts", "Stays quiet", "Options", "mayStay", '"^_"', "const «children» = 2;"]) expect(page).toContain(part);
 });
 
+describe("what the analysis sees", () => {
+  test("review --cost tells what the time went to, beside the report", () => {
+    const { code, out, err } = quill(harbour(), "review", "--cost", "--format", "json");
+    expect(code).toBe(1);
+    expect(JSON.parse(out)).toHaveProperty("files");
+    expect(err).toMatch(/Time by stage\n.* ms .*%.*\n[^]*Time by rule\n[^]*names\.unknown/);
+    for (const stage of ["reading the text", "finding names", "drawing flow graphs", "all rules"]) expect(err).toContain(stage);
+  });
+
+  test("trace --flow shows the graph of the function around a line", () => {
+    const folder = harbour();
+    const { code, out } = quill(folder, "trace", "--flow", "src/clock.js:16");
+    expect(code).toBe(0);
+    expect(out).toContain("The code of `inSummerDay`");
+    expect(out).toMatch(/never reached\n +21 {2}`return minutes === 0;`/);
+    expect(quill(folder, "trace", "--flow", "src/berths.js:1").out).toMatch(/^The module, /);
+    expect(quill(folder, "trace", "--flow", "src/berths.js:12").out).toMatch(/→ block 1 {2}if `table instanceof TideTable`\n {2}→ block 3 {2}unless/);
+  });
+
+  test.each<[string, string, string]>([
+    ["no line", "src/clock.js", "say which line, as in `--flow src/fares.js:12`"],
+    ["a file that is not there", "src/clocks.js:1", "src/clocks.js: there is no such file"],
+    ["a file of no known language", "README.md:1", "no language is known for .md"],
+    ["a line past the end", "src/clock.js:999", "lines, and no line 999"],
+  ])("%s is told", (_, place, message) => {
+    const { code, err } = quill(harbour(), "trace", "--flow", place);
+    expect(code).toBe(2);
+    expect(err).toContain(message);
+  });
+});
+
 test("the pages of the rules are those the rules tell", () => {
   expect(execFileSync(process.execPath, ["scripts/rule-pages.mjs", "--check"], { cwd: root, encoding: "utf8" })).toBe("");
 });

@@ -57,6 +57,38 @@ test("in types, names mean types, which values do not hide", () => {
   expect(found).toEqual(["pier type import", "pier value parameter", "Ferry type import", "pier type import", "D type interface"]);
 });
 
+/** Each use in a TypeScript file as `kind name line`, with the line that declares it; `-` where nothing does. */
+test.each<[string, string, string[]]>([
+  ["type parameters belong to their declaration", "type A<\nT> = T[];\ninterface B<\nT> { a: T }\nfunction c<\nT>(d: T): T { return d; }\nT;", ["type T 2", "type T 4", "type T 6", "type T 6", "value d 6", "value T -"]],
+  ["what is inferred is known where the condition holds", "type A<B> = B extends\n(infer C)[] ? C : C;", ["type B 1", "type C 2", "type C -"]],
+  ["a mapped type's key", "type A<B> = { [\nC in keyof B]: B[C] };", ["type B 1", "type B 1", "type C 2"]],
+  ["an interface and a constant of one name", "interface A { b: 1 }\nconst A = 1;\nlet c: A = A;", ["type A 1", "value A 1"]],
+  ["classes and enumerations are both", "class A {}\nenum B { C }\nlet d: A = new A(), e: B = B.C;", ["type A 1", "value A 1", "type B 2", "value B 2"]],
+  ["members of an enumeration know each other", "enum A {\nB = 1,\nC = B | 2 }\nB;", ["value B 2", "value B -"]],
+  ["namespaces hold their own", "namespace A {\nexport const b = 1;\nb; }\nA.b;\nb;", ["value b 2", "value A 1", "value b -"]],
+  ["typeof in a type asks for a value", "const a = 1;\ntype b = typeof a;", ["value a 1"]],
+  ["a parameter's default does not see the body", "const a = 1;\nfunction b(c = a) {\nvar a = 2;\nreturn a; }", ["value a 1", "value a 3"]],
+  ["a var called like a parameter is the parameter", "function b(\nc, d = 1) {\nvar c;\nreturn c; }", ["value c 2"]],
+  ["a field's value is a function of its own", "class A {\nb = 1;\nc = () => d; }\nconst d = 1;", ["value d 4"]],
+  ["this as a parameter is no name", "function a(this: B, c: number) { return c; }", ["type B -", "value c 1"]],
+  ["overloads are one function", "function a(b: string): void;\nfunction a(b: unknown) { a(''); return b; }", ["value a 1", "value b 2"]],
+  ["an imported type", "import type { A } from 'b';\nlet c: A;\nexport type { A };", ["type A 1", "value A 1"]],
+  ["import with equals", "import a = require('b');\nimport c = a.d;\nc;", ["value a 1", "value c 2"]],
+])("in TypeScript, %s", (_, code, expected) => {
+  const found = namesIn(code, "typescript").uses.map((use) => `${use.asType ? "type" : "value"} ${use.name} ${use.binding ? code.slice(0, use.binding.declarations[0]!.node.start).split("\n").length : "-"}`);
+  expect(found).toEqual(expected);
+});
+
+test("private names belong to their class", () => {
+  const { root } = namesIn("class A { #a = 1; b(c) { return this.#a + c.#d; } }");
+  const found: string[] = [];
+  walk(root, (node) => {
+    const use = node.type === "PrivateIdentifier" ? useOf(node) : undefined;
+    if (use !== undefined) found.push(`${use.name} ${use.binding?.kind}`);
+  });
+  expect(found).toEqual(["#a private", "#d undefined"]);
+});
+
 test("a component that is used counts as read", () => {
   const { names } = namesIn("import { Pier } from './pier.js';\nexport const a = <Pier.Sign />;");
   expect(names.root.bindings.get("Pier")!.references.length).toBe(1);

@@ -202,3 +202,46 @@ test("the settings file nearest to a document counts, its mistakes are told, and
   const told = await client.until(({ method }) => method === "window/showMessage");
   expect(told.params.message).toContain("there is no kit `tidi` (there are sound, tidy, thorough): did you mean `tidy`?");
 });
+
+describe("when it analyses", () => {
+  const published = (): number[] => client.received.filter(({ method }) => method === "textDocument/publishDiagnostics").map(({ params }) => params.version);
+
+  test("on save only, if the editor says so", async () => {
+    await client.initialize({}, { when: "save" });
+    client.open(uri, "tide();\n");
+    expect(short(await client.diagnostics(uri, 1))).toEqual(["names.unknown 0:0-0:4"]);
+    client.change(uri, 2, { text: "const tide = 1;\nexport { tide };\n" });
+    await client.request("textDocument/codeAction", { textDocument: { uri }, range: range(0, 0, 0, 0), context: { diagnostics: [] } });
+    expect(published()).toEqual([1]);
+    client.notify("textDocument/didSave", { textDocument: { uri } });
+    expect(await client.diagnostics(uri, 2)).toEqual([]);
+  });
+
+  test("after a pause, of the newest version alone, and the log tells the cost", async () => {
+    await client.initialize({}, { pause: 150, cost: true });
+    client.open(uri, "tide();\n");
+    for (let version = 2; version < 8; version += 1) client.change(uri, version, { text: `tide${version}();\n` });
+    expect(await client.diagnostics(uri, 7)).toHaveLength(1);
+    expect(published()).toEqual([7]);
+    const { params } = await client.until(({ method, params: { message = "" } = {} }) => method === "window/logMessage" && message.includes("version 7 in"));
+    expect(params.message).toMatch(/parse [\d.]+ ms.*rules [\d.]+ ms; dearest rules: \w+\.[\w-]+ [\d.]+ ms/);
+  });
+
+  test("a setting that cannot be used is told and changes nothing", async () => {
+    await client.initialize();
+    client.notify("workspace/didChangeConfiguration", { settings: { alertQuill: { when: "sometimes", pause: 0 } } });
+    const { params } = await client.until(({ method }) => method === "window/showMessage");
+    expect(params.message).toMatch(/^alertQuill\.when: .*It stays `type`\.$/);
+    client.open(uri, "tide();\n");
+    expect(await client.diagnostics(uri, 1)).toHaveLength(1);
+  });
+
+  test("a large file's edit is answered while it is still being looked at", async () => {
+    await client.initialize();
+    const text = Array.from({ length: 9000 }, (_, index) => `export function sail${index}(tide) {\n  const high = tide * ${index};\n  return high + lwo;\n}\n`).join("");
+    client.open(uri, text);
+    client.change(uri, 2, { range: range(0, 0, 0, 0), text: "const lwo = 1;\n" });
+    expect(await client.diagnostics(uri, 2)).toEqual([]);
+    expect(published().at(-1)).toBe(2);
+  });
+});

@@ -77,8 +77,8 @@ export class StdioClient {
     return message.params.diagnostics;
   }
 
-  async initialize(capabilities: object = {}): Promise<any> {
-    const { result } = await this.request("initialize", { processId: null, rootUri: null, capabilities });
+  async initialize(capabilities: object = {}, initializationOptions: object = {}): Promise<any> {
+    const { result } = await this.request("initialize", { processId: null, rootUri: null, capabilities, initializationOptions });
     this.notify("initialized");
     return result;
   }

@@ -21,11 +21,19 @@ test("the line index of an edited text is that of a new one", () => {
         const [from, to] = [a % (text.length + 1), b % (text.length + 1)].sort((x, y) => x - y) as [number, number];
         text = text.apply({ from, to, insert });
         expect(startsOf(text)).toEqual(plainStarts(text.value));
+        for (const word of ["bc", "a"]) expect(text.occurrences(word)).toEqual([...text.value.matchAll(new RegExp(word, "g"))].map(({ index }) => index));
         expect(text.lines.lineAt(from)).toBe(plainStarts(text.value).findLastIndex((at) => at <= from));
       }
     }),
     { ...fixed, numRuns: 150 },
   );
+});
+
+test("many small edits leave no more blocks than a text of that size needs", () => {
+  let text = Text.of("const tide = 3;\n".repeat(4000));
+  for (let i = 0; i < 4000; i += 1) text = text.apply({ from: (i * 7919) % text.length, to: (i * 7919) % text.length, insert: "x" });
+  const { blocks } = text.lines as unknown as { blocks: unknown[] };
+  expect(blocks.length).toBeLessThan((text.length / 4096) * 2.2);
 });
 
 describe("positions", () => {

@@ -1,5 +1,5 @@
 import { looksExhaustive } from "../../languages/javascript/leaving.js";
-import type { FunctionBody, JavaScriptNode, ReturnStatement } from "../../languages/javascript/nodes/index.js";
+import type { FunctionBody, JavaScriptNode, ReturnStatement, Type } from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
 import { defineRule } from "../rule.js";
 
@@ -41,7 +41,8 @@ export const mixedReturns = defineRule({
     const giving = returns.filter(({ hasValue, block, node }) => hasValue && block.reached && !(node.type === "ReturnStatement" && isUndefined((node as ReturnStatement).argument)));
     const [first] = giving;
     if (first === undefined || (root as { generator?: boolean }).generator === true || root.type === "Program") return;
-    const { body } = root as { body?: Node | null };
+    const { body, returnType } = root as { body?: Node | null; returnType?: Type | null };
+    if (saysNothing(returnType ?? null)) return;
     if (typescript && body?.type === "FunctionBody" && looksExhaustive((body as FunctionBody).body.at(-1))) return;
     const bare = returns.find(({ hasValue, block }) => !hasValue && block.reached);
     if ((!end.reached && bare === undefined) || isConstructor(root) || isBroken(root)) return;
@@ -51,6 +52,13 @@ export const mixedReturns = defineRule({
     });
   },
 });
+
+/** Whether a type says in so many words that there may be no value. */
+function saysNothing(type: Type | null): boolean {
+  if (type?.type === "UnionType") return type.types.some(saysNothing);
+  if (type?.type === "NameType") return type.typeArguments !== null && type.typeArguments.params.some(saysNothing);
+  return type?.type === "KeywordType" && (type.name === "void" || type.name === "undefined" || type.name === "any" || type.name === "unknown");
+}
 
 function isConstructor(root: Node): boolean {
   const up = root.parent as JavaScriptNode | null;

@@ -103,7 +103,7 @@ export class FlowBuilder {
 
   step(step: Step): void {
     // What is thrown before a value is assigned finds the old one.
-    if (step.does === "write" && this.handlers.length > 0 && this.current.steps.length > 0) this.split();
+    if (step.does === "write" && this.handlers.length > 0) this.split();
     this.current.steps.push(step);
   }
 

@@ -251,7 +251,7 @@ function scanWideName(p: ParseState, token: Token, from: number): void {
 
 function scanNumber(p: ParseState): void {
   const { source, start } = p;
-  let at = start;
+  let at: number;
   const prefix = source.charCodeAt(start) === 48 ? source.charCodeAt(start + 1) | 32 : 0;
   let fits: ((unit: number) => boolean) | undefined;
   if (prefix === 120) fits = isHexDigit;

@@ -1,0 +1,134 @@
+/** After every edit the alerts and remedies are those of a fresh workspace, field for field, with every rule on. The long version is `npm run fuzz`. */
+import path from "node:path";
+import { describe, expect, test, vi } from "vitest";
+import { everything, fuzzAnalysis } from "../../bench/fuzz-analysis.js";
+import { program } from "../../bench/support.js";
+import { createWorkspace, defineRule, rules, type Edit, type Rule } from "../../src/index.js";
+import { javascript } from "../../src/languages/javascript/index.js";
+import { filesBelow, read, root } from "../support/files.js";
+
+const files = [
+  ...filesBelow(path.join(root, "examples/harbour"), /\.(?:[cm]?js|[jt]sx?)$/),
+  ...["engine/analysis.ts", "model/names.ts", "languages/javascript/names/finder.ts", "languages/javascript/flow/statements.ts", "rules/dead/unread-name.ts"].map((file) => path.join(root, "src", file)),
+  ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx$/),
+];
+
+test("random edits of real files", { timeout: 120_000 }, () => {
+  for (const [index, file] of files.entries()) expect(fuzzAnalysis(path.basename(file), read(file), 30, 400 + index).fault, file).toBeUndefined();
+});
+
+/** A document with every rule on, to be edited and compared with a fresh one. */
+function opened(text: string, uri: string) {
+  const make = (source: string) => {
+    const workspace = createWorkspace({ languages: [javascript()], settings: everything });
+    workspace.open({ uri, languageId: uri.endsWith("ts") ? "typescript" : "javascript", version: 0, text: source });
+    return workspace;
+  };
+  const workspace = make(text);
+  let version = 0;
+  workspace.alerts(uri);
+  return {
+    workspace,
+    step(find: string, insert: string): string[] {
+      const source = workspace.text(uri).value;
+      const from = source.indexOf(find);
+      if (from < 0) throw new Error(`${find} is not in the text`);
+      workspace.edit(uri, (version += 1), [{ from, to: from + find.length, insert }]);
+      const alerts = workspace.alerts(uri);
+      expect(alerts, workspace.text(uri).value).toEqual(make(workspace.text(uri).value).alerts(uri));
+      return alerts.map(({ rule }) => rule);
+    },
+  };
+}
+
+describe("what is far from an edit is looked at again where it hangs on it", () => {
+  test.each<[string, string, [string, string][]]>([
+    ["a name that is declared elsewhere", "export function sail() {\n  return tide;\n}\nconst other = 1;\nexport { other };\n", [["other = 1", "tide = 1"], ["tide = 1", "tid = 1"], ["{ other }", "{ tid }"]]],
+    ["a misspelt name whose model moves", "export function sail() {\n  return harbor;\n}\n", [["export", "const harbour = 1;\nexport"], ["harbour", "port"], ["port", "harbors"]]],
+    ["a parameter behind one that gets read", "export function sail(a, b) {\n  return 1;\n}\n", [["1;", "b;"], ["b;", "a;"], ["a;", "1;"]]],
+    ["two names of one declaration", "let a = 1, b = 2;\nexport const sum = () => a + b;\n", [["a + b", "(b += a)"], ["(b += a)", "a"], ["let", "var"]]],
+    ["a function that comes to say it never returns", "export function sail() {\n  fail();\n  return 1;\n}\nfunction fail(): void {\n  throw new Error();\n}\n", [["void", "never"], ["never", "string"]]],
+    ["a name that is captured", "export function count(run) {\n  let open = true;\n  run(() => 1);\n  if (open) return 1;\n  return 0;\n}\n", [["() => 1", "() => { open = false; }"], ["open = false", "run()"]]],
+    ["an import that becomes read", "import { pier } from './pier.js';\nexport const a = 1;\n", [["a = 1", "a = pier"], ["pier;", "1;"]]],
+    ["a problem far away", "const unread = 1;\nexport const a = 1;\nexport function sail() {\n  return [1, 2];\n}\n", [["[1, 2]", "[1, 2"], ["[1, 2", "[1, 2]"]]],
+    ["a comment that makes a name known", "export const a = harbourMap;\n", [["export", "// quill: known harbourMap\nexport"], ["known", "knows"]]],
+    ["a private member that gets read", "export class Ferry {\n  #seats = 1;\n  #crew = 2;\n  full() {\n    return 1;\n  }\n}\n", [["return 1", "return this.#seats"], ["this.#seats", "this.#seat"], ["#crew", "#seat"]]],
+    ["an exported name that comes twice", "export const tide = 1;\nconst high = 2;\nexport { high };\n", [["{ high }", "{ high as tide }"], ["const tide", "const low"]]],
+    ["a direct eval", "export function sail() {\n  const a = 1;\n  run('a');\n}\nfunction run() {}\n", [["run(", "eval("], ["eval(", "run("]]],
+    ["a name asked for with typeof", "export const a = () => define(1);\n", [["() =>", "() => typeof define === 'function' &&"], ["typeof define", "typeof other"]]],
+    ["a scope in between", "export function f(a) {\n  return () => {\n    return a;\n  };\n}\n", [["    return a", "    const a = 1;\n    return a"], ["const a = 1;\n", ""]]],
+    ["a type and a value of one name", "interface Ferry { a: string }\nexport const b: Ferry = { a: '' };\n", [["export", "const Ferry = 1;\nexport"], ["interface Ferry", "interface Boat"], ["const Ferry = 1;\n", ""]]],
+    ["a var that passes a let", "{\n  let a = 1;\n  {\n    b = a;\n  }\n}\nvar b;\nexport { b };\n", [["b = a", "var a = 2"], ["let a", "let c"]]],
+  ])("%s", (name, code, steps) => {
+    const document = opened(code, name.includes("type") || name.includes("never") ? "file:///a.ts" : "file:///a.js");
+    for (const [find, insert] of steps) document.step(find, insert);
+  });
+});
+
+describe("working in slices", () => {
+  const source = program([read(path.join(root, "src/languages/javascript/parser/scanner.ts"))], 1500).replace(/^import/, "const unread = 1;\nimport");
+  const uri = "file:///big.ts";
+  const open = () => {
+    const workspace = createWorkspace({ languages: [javascript()] });
+    workspace.open({ uri, languageId: "typescript", version: 1, text: source });
+    return workspace;
+  };
+
+  test("it leaves off when told, goes on where it was, and ends with the same alerts", () => {
+    const workspace = open();
+    let turns = 0;
+    const seen: number[] = [];
+    for (;;) {
+      let steps = 0;
+      if (workspace.work(uri, () => (steps += 1) > 25)) break;
+      turns += 1;
+      seen.push(workspace.alertsSoFar(uri)!.length);
+    }
+    expect(turns).toBeGreaterThan(10);
+    expect([...seen].sort((a, b) => a - b)).toEqual(seen);
+    expect(workspace.alerts(uri)).toEqual(open().alerts(uri));
+    expect(workspace.alertsSoFar(uri)).toBeUndefined();
+  });
+
+  test("an edit in between is taken in", () => {
+    const workspace = open();
+    let steps = 0;
+    expect(workspace.work(uri, () => (steps += 1) > 60)).toBe(false);
+    const edit: Edit = { from: source.indexOf("unread"), to: source.indexOf("unread") + 6, insert: "spare" };
+    workspace.edit(uri, 2, [edit]);
+    const fresh = createWorkspace({ languages: [javascript()] });
+    fresh.open({ uri, languageId: "typescript", version: 1, text: workspace.text(uri).value });
+    expect(workspace.alerts(uri)).toEqual(fresh.alerts(uri));
+  });
+});
+
+test("a rule that throws finds nothing until the text changes, and then all", () => {
+  let fails = true;
+  const rule: Rule = defineRule({
+    id: "dead.on-purpose", title: "Throws", why: "For this test.", level: "error", kits: ["sound"], examples: { alerts: [], quiet: [] },
+    visit: {
+      DebuggerStatement(node, { alert }) {
+        alert(node, { message: "a pause" });
+        if (fails && node.start > 5) throw new Error("on purpose");
+      },
+    },
+  });
+  const onFailure = vi.fn();
+  const workspace = createWorkspace({ languages: [javascript()], rules: [rule], onFailure, settings: { levels: { "calls.debug-pause": "off" } } });
+  const uri = "file:///a.js";
+  workspace.open({ uri, languageId: "javascript", version: 1, text: "debugger;\ndebugger;\n" });
+  expect(workspace.alerts(uri)).toEqual([]);
+  expect(workspace.alerts(uri)).toEqual([]);
+  expect(onFailure).toHaveBeenCalledOnce();
+  workspace.edit(uri, 2, [{ from: 0, to: 0, insert: "\n" }]);
+  expect(workspace.alerts(uri)).toEqual([]);
+  expect(onFailure).toHaveBeenCalledTimes(2);
+  fails = false;
+  workspace.edit(uri, 3, [{ from: 0, to: 1, insert: "" }]);
+  expect(workspace.alerts(uri)).toHaveLength(2);
+  expect(onFailure).toHaveBeenCalledTimes(2);
+});
+
+test("every rule can be on at once and says something in the fuzz", () => {
+  expect(Object.keys(everything.levels!)).toEqual(rules.map(({ id }) => id));
+});

@@ -1,0 +1,10 @@
+/** Mistakes made on purpose in real files are found by the rule that should. The table is `npm run bench mutants`. */
+import { expect, test } from "vitest";
+import { huntMutants } from "../../bench/mutants.js";
+
+test("at least nineteen of twenty mutants are found", { timeout: 180_000 }, () => {
+  const { made, found, misses } = huntMutants();
+  console.log(`${found} of ${made} mutants found`);
+  expect(made).toBeGreaterThanOrEqual(150);
+  expect(found / made, misses.join("\n")).toBeGreaterThanOrEqual(0.95);
+});
