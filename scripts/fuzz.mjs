@@ -1,4 +1,4 @@
-/** The long differential run: `npm run fuzz [EDITS] [SEED]`. */
+/** The long differential runs, of the syntax and of the whole analysis: `npm run fuzz [EDITS] [SEED]`. */
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { root, run } from "./prepare.mjs";
@@ -18,4 +18,8 @@ for (const [name, copies] of [["large.ts", 20], ["huge.ts", 130]]) {
   writeFileSync(path.join(folder, name), grown);
   files.push(path.join(folder, name));
 }
+// Well-kept sources of others, as far as they are installed.
+const installed = ["rxjs/src", "effect/src", "zod/src", "commander", "fast-check", "vscode-jsonrpc", "jsonc-parser"].flatMap((name) => below(`node_modules/${name}`, /(?<!\.d)\.(?:[cm]?js|tsx?)$/));
+const sampled = installed.filter((_, index) => index % Math.ceil(installed.length / 200) === 0);
 run(process.execPath, [`${root}/scripts/bench.mjs`, "fuzz-incremental", edits, seed, ...files]);
+run(process.execPath, [`${root}/scripts/bench.mjs`, "fuzz-analysis", edits, seed, ...files.filter((file) => !file.endsWith("huge.ts")), ...sampled]);

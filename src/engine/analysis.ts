@@ -12,6 +12,7 @@ import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
 import { findHushes, findKnown, isHushed } from "./hush.js";
+import { BrokenWatch } from "./broken-watch.js";
 import type { Meter } from "./meter.js";
 import { RecordStore } from "./record-store.js";
 import { SpellingWatch } from "./spelling-watch.js";
@@ -85,9 +86,7 @@ export class DocumentAnalysis {
   private readonly outerAsked = new Map<string, Set<Binding>>();
   private told: ReadonlySet<string> = new Set();
   private keepsToItself = false;
-  /** Of which nodes rules asked whether they are broken, with the answer and who asked. */
-  private readonly asked = new Map<Node, { answer: boolean; readonly askers: Map<Unit, RecordStore> }>();
-  private readonly broken = new Set<Node>();
+  private readonly broken = new BrokenWatch();
 
   // The rules by what they are called for.
   private byNode = new Map<string, Call[]>();
@@ -243,7 +242,6 @@ export class DocumentAnalysis {
     this.suggested.clear();
     this.missed.clear();
     this.outerAsked.clear();
-    this.asked.clear();
     this.broken.clear();
     this.everything = this.fresh = true;
     const { root } = this.tree!;
@@ -282,14 +280,13 @@ export class DocumentAnalysis {
 
   private forget(part: Node): void {
     walk(part, (node) => {
-      this.visits.drop(node);
-      this.flows.drop(node);
+      this.drop(this.visits, node);
+      this.drop(this.flows, node);
       this.subtrees.delete(node);
       this.parts.delete(node);
       this.touched.delete(node);
       this.dirtyFlows.delete(node);
-      this.asked.delete(node);
-      this.broken.delete(node);
+      this.broken.withdraw(node);
     });
     this.keeper!.remove(part);
     // So that it can be told that it is in the tree no more.
@@ -352,14 +349,12 @@ export class DocumentAnalysis {
   /** Sends for the rules that asked whether a node is broken and would be told otherwise now. */
   private checkBroken(): void {
     // What was broken is asked again; what was not can only be broken where there is a problem.
-    const doubtful = new Set(this.broken);
+    const doubtful = new Set(this.broken.broken);
     for (const { from, to } of this.tree!.problems) for (const node of nodesTouching(this.tree!.root, from, to)) doubtful.add(node);
     for (const node of doubtful) {
-      const asked = this.asked.get(node);
-      if (asked === undefined || this.isBroken(node) === asked.answer) continue;
-      this.asked.delete(node);
-      this.broken.delete(node);
-      for (const [unit, store] of asked.askers) this.sendFor(unit, store);
+      const answer = this.broken.answer(node);
+      if (answer === undefined || this.isBroken(node) === answer) continue;
+      for (const [store, unit] of this.broken.withdraw(node)) this.sendFor(unit as Unit, store);
     }
   }
 
@@ -380,13 +375,9 @@ export class DocumentAnalysis {
 
   /** `isBroken` for a rule, which is run again when the answer is another one. */
   private askBroken(node: Node): boolean {
-    let asked = this.asked.get(node);
-    if (asked === undefined) {
-      this.asked.set(node, (asked = { answer: this.isBroken(node), askers: new Map() }));
-      if (asked.answer) this.broken.add(node);
-    }
-    if (this.unit !== undefined) asked.askers.set(this.unit, this.store!);
-    return asked.answer;
+    const answer = this.broken.answer(node) ?? this.isBroken(node);
+    if (this.unit !== undefined) this.broken.note(node, answer, this.store!, this.unit);
+    return answer;
   }
 
   /** Notes what is to be looked at again because of what names mean now. */
@@ -410,7 +401,7 @@ export class DocumentAnalysis {
   }
 
   private loseUse(use: Reference): void {
-    this.uses.drop(use);
+    this.drop(this.uses, use);
     this.dirtyUses.delete(use);
     this.suggested.forget(use.name, use);
   }
@@ -447,7 +438,7 @@ export class DocumentAnalysis {
   }
 
   private visit(node: Node): void {
-    this.visits.drop(node);
+    this.drop(this.visits, node);
     const calls = this.byNode.get(node.type);
     if (calls === undefined) return;
     this.unit = this.base = node;
@@ -456,7 +447,7 @@ export class DocumentAnalysis {
   }
 
   private lookAtBinding(binding: Binding): void {
-    this.bindings.drop(binding);
+    this.drop(this.bindings, binding);
     this.missed.forget(binding.name, binding);
     this.forgetOuter(binding);
     if (!binding.isDeclared) return;
@@ -472,7 +463,7 @@ export class DocumentAnalysis {
   }
 
   private lookAtUse(use: Reference): void {
-    this.uses.drop(use);
+    this.drop(this.uses, use);
     this.suggested.forget(use.name, use);
     if (use.binding !== undefined || use.at < 0) return;
     this.unit = use;
@@ -482,12 +473,18 @@ export class DocumentAnalysis {
   }
 
   private lookAtFlow(root: Node, names: Names): void {
-    this.flows.drop(root);
+    this.drop(this.flows, root);
     if (this.byFlow.length === 0) return;
     const graph = this.staged("flow", () => this.language.flow(root, names));
     this.unit = this.base = root;
     this.store = this.flows;
     for (const call of this.byFlow) this.call(call, graph);
+  }
+
+  /** Drops what was found and asked for a unit. */
+  private drop(store: RecordStore, unit: Unit): void {
+    store.drop(unit);
+    this.broken.forget(store, unit);
   }
 
   private isAttached(node: Node): boolean {
