@@ -133,9 +133,9 @@ function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): Par
   const regionEnd = last < container.list.length ? start + container.list[last]!.startInParent : container.to;
   const regionStart = first > 0 ? start + container.list[first - 1]!.startInParent + container.list[first - 1]!.length : container.from;
   if (tree.problems.some(({ from, seen }) => from >= regionStart && from < regionEnd && (seen < regionStart || seen > regionEnd))) return undefined;
-  // An item is unclosed because of all that follows it, which only sound code leaves as it was.
-  const others = [...tree.unclosed].some((item) => path.length > 1 || !container.list.slice(first, last).includes(item));
-  if (others && (p.problems.length > 0 || tree.problems.some(({ seen }) => seen >= damage.from - 1))) return "give up";
+  // What closes more than it opens could close what stands before it.
+  if (!isRoot && p.leastBraces < 0) return undefined;
+  if (!staysUnclosed(tree, p, isRoot ? container.list.slice(first, last) : [], damage)) return "give up";
   return splice(tree, p, path, container, damage, { first, last, from: regionStart, to: regionEnd }, fresh);
 }
 
@@ -238,18 +238,22 @@ function stateAt(tree: ParsedText, path: readonly Node[], container: Container, 
   return p;
 }
 
-/** Whether a place is the beginning of an old item behind the damage, from which on all braces come in pairs. */
+/** Whether a place is the beginning of an old item behind the damage, from which on nothing closes a brace that was opened before. */
 function closesNothing(tree: ParsedText, { list }: Container, { from, end, delta }: Damage, base: number): ((offset: number) => boolean) | null {
-  // Only where all behind the damaged item is sound can it be told what a fresh parse would do.
-  const index = lastBefore(list, from);
-  const following = list[index + 1];
-  if (!following || [...tree.uneven.keys()].some((item) => item !== list[index]) || tree.problems.some(({ to }) => to >= following.startInParent)) return null;
+  const following = list[lastBefore(list, from) + 1];
+  if (!following || [...tree.overclosed].some((item) => item.startInParent >= following.startInParent)) return null;
   return (offset) => {
     const place = offset + base;
     if (place <= end) return false;
     const index = lastBefore(list, place - delta + 1);
     return index >= 0 && list[index]!.startInParent === place - delta;
   };
+}
+
+/** Whether the items before the damage that are open at the end of the text certainly are so still, with what was read in the place of `removed`. */
+function staysUnclosed(tree: ParsedText, p: ParseState, removed: readonly (Node | null)[], { from }: Damage): boolean {
+  const firstOpen = Math.min(...[...tree.unclosed].filter((item) => !removed.includes(item)).map((item) => item.startInParent));
+  return firstOpen >= from || (p.overclosed.size === 0 && ![...tree.overclosed].some((item) => item.startInParent > firstOpen && !removed.includes(item)));
 }
 
 /** Index of the old element behind the damage that begins at the current token in the same state; -1 if there is none. */
@@ -330,7 +334,7 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
     const closing = ((node as { closingElement?: Node }).closingElement ?? (node as unknown as { closingFragment?: Node }).closingFragment)!;
     if (closing.offset >= 0) closing.offset = ~(node.length - closing.offset);
   }
-  if (path.length === 1) for (const element of list.slice(first, last)) tree.uneven.delete(element!), tree.unclosed.delete(element!);
+  if (path.length === 1) for (const element of list.slice(first, last)) tree.overclosed.delete(element!), tree.unclosed.delete(element!);
   for (const element of fresh) {
     element.parent = node;
     element.offset -= start - p.base;
@@ -346,7 +350,7 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
     placeAround(parent, child, siblings, guess >= 0 && siblings![guess] === child ? guess : -1, gaps);
   }
   for (const outer of path) outer.length += delta;
-  for (const [element, braces] of p.uneven) tree.uneven.set(element, braces);
+  for (const element of p.overclosed) tree.overclosed.add(element);
   for (const element of p.unclosed) tree.unclosed.add(element);
 
   if (tree.root.module && tree.options.module === "detect" && !tree.root.body.some((item) => item.type.startsWith("Import") || item.type.startsWith("Export"))) return "give up";

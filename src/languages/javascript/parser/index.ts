@@ -36,7 +36,7 @@ export interface ParsedText extends ParseResult {
   readonly options: ParseOptions;
   readonly notes: ElementNotes;
   /** As in `ParseState`. */
-  readonly uneven: Map<Node, number>;
+  readonly overclosed: Set<Node>;
   readonly unclosed: Set<Node>;
   readonly change?: TreeChange | undefined;
 }
@@ -48,7 +48,7 @@ function parseAs(source: string, options: ParseOptions, module: boolean): { resu
   parseDirectives(p, body as Statement[]);
   parseItems(p, body);
   const root = new Program(0, source.length, body, module, options.typescript);
-  return { result: { root, problems: inOrder(p.problems), source, options, notes: p.notes, uneven: p.uneven, unclosed: p.unclosed }, sawModuleItem: p.sawModuleItem };
+  return { result: { root, problems: inOrder(p.problems), source, options, notes: p.notes, overclosed: p.overclosed, unclosed: p.unclosed }, sawModuleItem: p.sawModuleItem };
 }
 
 /** A state at the beginning of a text. */

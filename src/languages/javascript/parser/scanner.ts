@@ -7,7 +7,7 @@ import { report } from "./recovery.js";
 /** Moves to the next token. */
 export function next(p: ParseState): void {
   if (p.token === Token.BraceOpen) p.braces += 1;
-  else if (p.token === Token.BraceClose) p.braces -= 1;
+  else if (p.token === Token.BraceClose) closeBrace(p);
   p.prevEnd = p.end;
   p.newline = false;
   p.escaped = false;
@@ -19,6 +19,11 @@ export function next(p: ParseState): void {
     if (p.start > p.limit) throw new Overrun();
     if (p.end >= p.length) checkWindow(p);
   }
+}
+
+function closeBrace(p: ParseState): void {
+  p.braces -= 1;
+  if (p.braces < p.leastBraces) p.leastBraces = p.braces;
 }
 
 /** A token that reaches the end of a window may go on behind it. */
@@ -433,7 +438,7 @@ export function rescanRegExp(p: ParseState): boolean {
 
 /** Reads on behind the current token as JSX text: a text, or one of the tokens `<`, `{` and the end. */
 export function nextJsxChild(p: ParseState): void {
-  if (p.token === Token.BraceClose) p.braces -= 1;
+  if (p.token === Token.BraceClose) closeBrace(p);
   p.prevEnd = p.end;
   p.newline = false;
   p.escaped = false;

@@ -5,7 +5,7 @@ import { Token } from "./token.js";
 
 /** Runs `attempt`; when it gives `undefined` or reports a problem, everything is as it was before and `undefined` is given. */
 export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | undefined {
-  const { token, start, end, newline, escaped, word, prevEnd, context, labels, coverInit, depth, calm, missingComma, braces, sawModuleItem } = p;
+  const { token, start, end, newline, escaped, word, prevEnd, context, labels, coverInit, depth, calm, missingComma, braces, leastBraces, sawModuleItem } = p;
   const reported = p.problems.length;
   const tags = p.tags.length;
   const labelCount = labels.length;
@@ -18,7 +18,7 @@ export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | un
   p.problems.length = reported;
   p.tags.length = tags;
   labels.length = labelCount;
-  Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, context, labels, coverInit, depth, calm, missingComma, braces, sawModuleItem });
+  Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, context, labels, coverInit, depth, calm, missingComma, braces, leastBraces, sawModuleItem });
   return undefined;
 }
 

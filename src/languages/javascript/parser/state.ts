@@ -124,12 +124,12 @@ export class ParseState {
   /** The list whose growth is watched while a part of a text is read again, and the question asked after each of its elements: is that enough? */
   watched: readonly unknown[] | null = null;
   isEnough: () => boolean = () => false;
-  /** Whether a statement beginning at an offset is known to be followed by braces in pairs only, up to the end of the text. */
+  /** Whether nothing from a statement that begins at an offset up to the end of the text is known to close a brace opened before it. */
   closesNothing: ((offset: number) => boolean) | null = null;
   /** What must be known of elements of lists beyond their nodes. */
   notes: ElementNotes = new WeakMap();
-  /** Items at the top of the text whose braces do not come in pairs, with `{` minus `}`; and those that were read by their indentation. */
-  uneven = new Map<Node, number>();
+  /** Items at the top of the text that hold a `}` without its `{`; and those that were read by their indentation. */
+  overclosed = new Set<Node>();
   unclosed = new Set<Node>();
 
   readonly problems: SyntaxProblem[] = [];
@@ -141,7 +141,9 @@ export class ParseState {
   missingComma = -1;
   /** `{` minus `}` tokens consumed. */
   braces = 0;
-  /** The same where the item of the text that is being read began. */
+  /** The least that `braces` was, from the beginning of the item of the text that is being read. */
+  leastBraces = 0;
+  /** `braces` where the item of the text that is being read began. */
   itemBraces = 0;
   /** Names of the JSX elements that are open. */
   readonly tags: string[] = [];

@@ -39,7 +39,7 @@ export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): voi
     const { braces } = p;
     const item = parseClosedItem(p);
     take(p, body, item, braces);
-    if (p.braces !== braces) p.uneven.set(item, p.braces - braces);
+    if (p.leastBraces < braces) p.overclosed.add(item);
     if (enough(p, body)) break;
   }
 }
@@ -51,14 +51,14 @@ export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): voi
 function parseClosedItem(p: ParseState): Statement | ModuleItem {
   const { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, sawModuleItem, missingComma } = p;
   const reported = p.problems.length;
-  p.itemBraces = braces;
+  p.itemBraces = p.leastBraces = braces;
   try {
     const item = parseItem(p);
     if (!at(p, Token.End) || p.braces <= braces) return item;
   } catch (error) {
     if (!(error instanceof Unclosed)) throw error;
   }
-  Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, sawModuleItem, missingComma });
+  Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, sawModuleItem, missingComma, leastBraces: braces });
   Object.assign(p, { labels: [], coverInit: -1, depth: p.itemDepth, noConditionalType: false, colonAfterArrow: false, reach: end });
   p.problems.length = reported;
   p.tags.length = 0;
