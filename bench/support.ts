@@ -62,7 +62,10 @@ export function program(texts: readonly string[], lines: number): string {
     let part = body.replaceAll(new RegExp(`\\b(?:${own.join("|")})\\b(?!\\??:)`, "g"), `$&_${copy}`);
     const left = lines - count;
     // A file that is longer than what is left is cut behind an item.
-    if (part.split("\n").length > left) part = part.slice(0, cutBehind(part, left));
+    if (part.split("\n").length > left) {
+      part = part.slice(0, cutBehind(part, left));
+      if (part === "") break;
+    }
     parts.push(part);
     count += part.split("\n").length;
   }
@@ -74,5 +77,5 @@ export function program(texts: readonly string[], lines: number): string {
 function cutBehind(text: string, lines: number): number {
   const most = text.split("\n").slice(0, lines).join("\n").length;
   const cut = text.lastIndexOf("\n}\n", most);
-  return cut < 0 ? text.length : cut + 3;
+  return cut < 0 ? 0 : cut + 3;
 }

@@ -203,7 +203,7 @@ function looksAt(tree: ParsedText, element: Node, end: number): number {
 function isTroubled(tree: ParsedText, { list, start, to }: Container, index: number): boolean {
   if (tree.problems.length === 0) return false;
   const before = list[index - 1]!;
-  if (tree.notes.get(before)?.calm) return true;
+  if (isCalm(tree, before)) return true;
   const gapStart = start + before.startInParent + before.length;
   const gapEnd = index < list.length ? start + list[index]!.startInParent : to;
   return tree.problems.some(({ from, to: end, seen }) => (seen >= gapStart && seen <= gapEnd) || (from <= gapEnd && end >= gapStart));
@@ -259,12 +259,12 @@ function staysUnclosed(tree: ParsedText, p: ParseState, removed: readonly (Node 
 /** Index of the old element behind the damage that begins at the current token in the same state; -1 if there is none. */
 function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end, delta }: Damage, first: number): number {
   const here = p.start + p.base;
-  if (here <= end || p.calm || p.coverInit >= 0) return -1;
+  if (here <= end || p.coverInit >= 0) return -1;
   const { list, start } = container;
   const old = here - delta;
   const index = lastBefore(list, old - start + 1);
   if (index < first || list[index]!.startInParent !== old - start) return -1;
-  if (index === 0) return -1;
+  if (index === 0 || p.calm !== isCalm(tree, list[index - 1]!)) return -1;
   const oldEnd = start + list[index - 1]!.startInParent + list[index - 1]!.length;
   if (p.prevEnd + p.base <= end) {
     // The gap itself was damaged: what stands behind it must not depend on it.
@@ -272,8 +272,14 @@ function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end,
     if (p.newline !== /[\n\r\u2028\u2029]/.test(tree.source.slice(oldEnd, old))) return -1;
     if (tree.problems.some((problem) => problem.to >= old && problem.from <= old + list[index]!.length)) return -1;
   }
-  if (isTroubled(tree, container, index)) return -1;
-  return index;
+  // In calm, what is read next is taken for the echo of a problem in what was read before: of no other one may it be.
+  const isFree = p.calm ? tree.problems.every(({ from, to, seen }) => (to < oldEnd && seen < oldEnd) || (from > old && seen > old) || (from < old && to <= old && seen <= old)) : !isTroubled(tree, container, index);
+  return isFree ? index : -1;
+}
+
+/** Whether what follows an element was taken for an echo of a problem in it. */
+function isCalm(tree: ParsedText, element: Node): boolean {
+  return tree.notes.get(element)?.calm === true;
 }
 
 /** Whether the list, read to its end, ended at the same closer in the same state. */
