@@ -12,7 +12,7 @@ const sources = files.map((file) => ({ text: read(file), options: parseOptionsFo
 
 test("one token less gives few alerts, and the first is near", () => {
   const random = randomFrom(20_261_125);
-  const runs = 1500;
+  const runs = 4000;
   let few = 0;
   let alerted = 0;
   let near = 0;

@@ -252,8 +252,12 @@ function closesNothing(tree: ParsedText, { list }: Container, { from, end, delta
 
 /** Whether the items before the damage that are open at the end of the text certainly are so still, with what was read in the place of `removed`. */
 function staysUnclosed(tree: ParsedText, p: ParseState, removed: readonly (Node | null)[], { from }: Damage): boolean {
-  const firstOpen = Math.min(...[...tree.unclosed].filter((item) => !removed.includes(item)).map((item) => item.startInParent));
-  return firstOpen >= from || (p.overclosed.size === 0 && ![...tree.overclosed].some((item) => item.startInParent > firstOpen && !removed.includes(item)));
+  const open = [...tree.unclosed].filter(([item]) => item.startInParent < from && !removed.includes(item));
+  if (open.length === 0) return true;
+  // What is read as members of a type or object may be taken in whatever way where something is wrong with it.
+  if (open.some(([, isBlock]) => !isBlock) && (p.problems.length > 0 || tree.problems.some(({ seen }) => seen >= from - 1))) return false;
+  const firstOpen = Math.min(...open.map(([item]) => item.startInParent));
+  return p.overclosed.size === 0 && ![...tree.overclosed].some((item) => item.startInParent > firstOpen && !removed.includes(item));
 }
 
 /** Index of the old element behind the damage that begins at the current token in the same state; -1 if there is none. */
@@ -357,7 +361,7 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
   }
   for (const outer of path) outer.length += delta;
   for (const element of p.overclosed) tree.overclosed.add(element);
-  for (const element of p.unclosed) tree.unclosed.add(element);
+  for (const [element, isBlock] of p.unclosed) tree.unclosed.set(element, isBlock);
 
   if (tree.root.module && tree.options.module === "detect" && !tree.root.body.some((item) => item.type.startsWith("Import") || item.type.startsWith("Export"))) return "give up";
   const found = p.problems.map((problem) => moved(problem, (offset) => offset + p.base));

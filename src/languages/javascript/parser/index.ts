@@ -37,7 +37,7 @@ export interface ParsedText extends ParseResult {
   readonly notes: ElementNotes;
   /** As in `ParseState`. */
   readonly overclosed: Set<Node>;
-  readonly unclosed: Set<Node>;
+  readonly unclosed: Map<Node, boolean>;
   readonly change?: TreeChange | undefined;
 }
 

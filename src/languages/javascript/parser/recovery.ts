@@ -64,6 +64,7 @@ export function expectCloser(p: ParseState, token: Token, opener: Opener, constr
     next(p);
     return true;
   }
+  if (token === Token.BraceClose) p.missingBraces += 1;
   const text = spelling(token);
   reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`${text}\` is missing to close ${construct}`, {
     related: [{ from: opener.at, to: opener.at + opener.text.length, message: `\`${opener.text}\` is opened here` }],

@@ -128,9 +128,12 @@ export class ParseState {
   closesNothing: ((offset: number) => boolean) | null = null;
   /** What must be known of elements of lists beyond their nodes. */
   notes: ElementNotes = new WeakMap();
-  /** Items at the top of the text that hold a `}` without its `{`; and those that were read by their indentation. */
+  /** Items at the top of the text that hold a `}` without its `{`; and those that were read by their indentation, with whether it is blocks of statements alone that lack their closers. */
   overclosed = new Set<Node>();
-  unclosed = new Set<Node>();
+  unclosed = new Map<Node, boolean>();
+  /** How many `}` were found missing, and how many of blocks of statements. */
+  missingBraces = 0;
+  missingBlockEnds = 0;
 
   readonly problems: SyntaxProblem[] = [];
   /** Set by a problem of form until a line end or `;` has been passed: what follows on that line is most likely its echo. */

@@ -13,7 +13,7 @@ import { startsExpression } from "./lists.js";
 import { parseExport, parseImport } from "./modules.js";
 import { missing, parseIdentifier } from "./names.js";
 import { annotated, parseBinding, toPattern } from "./patterns.js";
-import { eat, endOf, endsByIndent, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { eat, endOf, endsByIndent, expect, expectCloser, here, indentAt, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, has, Unclosed, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
@@ -30,6 +30,7 @@ export function parseStatements(p: ParseState, closer: Token, opener: number, bo
     take(p, body, parseStatement(p, true), braces);
     if (enough(p, body)) break;
   }
+  if (p.token !== closer || endsByIndent(p, opener)) p.missingBlockEnds += 1;
   return body;
 }
 
@@ -65,10 +66,11 @@ function parseClosedItem(p: ParseState): Statement | ModuleItem {
   const { closesNothing } = p;
   p.closesNothing = null;
   p.byIndent = true;
+  p.missingBraces = p.missingBlockEnds = 0;
   const item = parseItem(p);
   p.byIndent = false;
   p.closesNothing = closesNothing;
-  p.unclosed.add(item);
+  p.unclosed.set(item, p.missingBlockEnds === p.missingBraces);
   return item;
 }
 
@@ -116,6 +118,7 @@ export function parseNamespaceItems(p: ParseState, opener: number, body: (Statem
     take(p, body, parseItem(p), braces);
     if (enough(p, body)) break;
   }
+  if (p.token !== Token.BraceClose || endsByIndent(p, opener)) p.missingBlockEnds += 1;
 }
 
 /** A statement, import or export at the top of the text or a namespace. */
@@ -302,6 +305,8 @@ function parseBody(p: ParseState, allowFunction: boolean): Statement {
     missing(p, `A statement is missing before ${here(p)}`);
     return new EmptyStatement(at, at);
   }
+  // Behind a head that went wrong, a line that is not indented stands for itself.
+  if (p.calm && p.newline && p.token !== Token.BraceOpen && indentAt(p, p.start) <= indentAt(p, p.prevEnd)) return new EmptyStatement(p.prevEnd, p.prevEnd);
   if (allowFunction && p.token === Token.Function && !has(p, Context.Strict)) {
     if (peek(p).token === Token.Star) report(p, "misplaced", p.start, p.end, "A generator declared here needs a block around it");
     return parseFunctionDeclaration(p);
@@ -352,10 +357,9 @@ function parseHead(p: ParseState, construct: string): Expression {
 
 /** Passes over the rest of a head that went wrong, up to its `)` on the same line. */
 function skipHead(p: ParseState): void {
-  while (p.token !== Token.ParenClose && p.token !== Token.BraceOpen && p.token !== Token.End) {
+  while (!p.newline && p.token !== Token.ParenClose && p.token !== Token.BraceOpen && p.token !== Token.End) {
     next(p);
     p.calm = true;
-    if (p.newline) return;
   }
 }
 
