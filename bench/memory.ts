@@ -27,16 +27,16 @@ workspace.alerts(uri);
 const opened = heap() - before;
 console.log(`${begin.split("\n").length} lines, ${(begin.length / 1e6).toFixed(2)} M characters: ${(opened / 1e6).toFixed(0)} MB, ${(opened / begin.length).toFixed(1)} bytes of heap per character`);
 
-// Lines are duplicated, changed and put back all over the file, so that its size stays what it is.
+// Statements and parts of them are typed at the ends of lines all over the file and taken back, so that its size stays what it is.
 const random = randomFrom(11);
-const length = begin.length;
-const typed = ["const crossing = 1;\n", "sail(", "}\n", "pier.north = pier.south;\n", "/* tide */", "x", " ", "if (open) {\n", "let passengersOfTheMorningFerry = 0;\n"];
+const ends = [...begin.matchAll(/;\n/g)].map(({ index }) => index + 1);
+const typed = ["\n  const crossing = 1;", "\n  sail(", "\n  pier.north = pier.south;", " // tide", " x", "\n  if (open) {", "\n  let passengersOfTheMorningFerry = 0;", "\n  return { gate: () => 1 };"];
 const undo: { from: number; to: number; insert: string }[] = [];
 let version = 0;
 for (let i = 1; i <= count; i += 1) {
   let edit = undo.length > 0 && (undo.length > 3 || random() < 0.5) ? undo.pop()! : undefined;
   if (edit === undefined) {
-    const from = Math.floor(random() * length);
+    const from = ends[Math.floor(random() * ends.length)]!;
     const insert = typed[Math.floor(random() * typed.length)]!;
     edit = { from, to: from, insert };
     undo.push({ from, to: from + insert.length, insert: "" });

@@ -1,5 +1,5 @@
 /** Takes the pictures in docs/screenshots anew, from the sample project. */
-import { execFileSync } from "node:child_process";
+import { spawnSync } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { chromium } from "playwright-core";
 import { build as buildPage, preview } from "vite";
@@ -14,15 +14,14 @@ const folder = `${root}/docs/screenshots`;
 mkdirSync(folder, { recursive: true });
 
 /** What a command prints on a terminal with colours. */
-function output(args) {
-  const options = { cwd: `${root}/examples/harbour`, encoding: "utf8", env: { ...process.env, FORCE_COLOR: "1" }, stdio: ["ignore", "pipe", "inherit"] };
-  try {
-    return execFileSync(process.execPath, [`${root}/dist/cli/main.js`, ...args], options);
-  } catch (error) {
-    if (error.status === 1) return error.stdout;
-    throw error;
-  }
+function run(args) {
+  const options = { cwd: `${root}/examples/harbour`, encoding: "utf8", env: { ...process.env, FORCE_COLOR: "1" } };
+  const { status, stdout, stderr } = spawnSync(process.execPath, [`${root}/dist/cli/main.js`, ...args], options);
+  if (status > 1) throw new Error(stderr);
+  return { stdout, stderr };
 }
+
+const output = (args) => run(args).stdout;
 
 const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"] });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -36,6 +35,9 @@ const demo = output(["demo", "--fast"]);
 await shootTerminal("demo", "npm run demo", demo.slice(demo.indexOf("\x1b[1m2  Type")));
 await shootTerminal("review", "alert-quill review", output(["review"]));
 await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["explain", "flow.stuck-loop"]));
+
+await shootTerminal("cost", "alert-quill review --cost", run(["review", "--cost"]).stderr.trimStart());
+await shootTerminal("trace", "alert-quill trace --flow src/boarding.js:7", output(["trace", "--flow", "src/boarding.js:7"]));
 
 const configFile = `${root}/examples/playground/vite.config.ts`;
 await buildPage({ configFile, logLevel: "error" });

@@ -16,7 +16,7 @@ export function costTable({ stages, rules }: Meter, options: { colour: boolean }
   const total = sum(stages) + sum(rules);
   const row = (name: string, time: number): string => {
     const share = (100 * time) / total;
-    return `${time.toFixed(1).padStart(9)} ms ${share.toFixed(1).padStart(5)} %  ${colours.faint("▇".repeat(Math.round(share / 2.5)).padEnd(1))} ${name}\n`;
+    return `${time.toFixed(1).padStart(9)} ms ${share.toFixed(1).padStart(5)} %  ${name.padEnd(32)}${colours.faint("▇".repeat(Math.round(share / 2.5)))}`.trimEnd() + "\n";
   };
   const shown = ([, time]: [string, number]): boolean => time >= total * least;
   let text = `${colours.strong("Time by stage")}\n`;

@@ -24,7 +24,7 @@ test("random edits of real files", { timeout: 120_000 }, () => {
     incremental += outcome.incremental;
   }
   console.log(`${edits} edits, ${((100 * incremental) / edits).toFixed(1)} % without a fresh parse`);
-  expect(incremental / edits).toBeGreaterThan(0.7);
+  expect(incremental / edits).toBeGreaterThan(0.9);
 });
 
 test("random edits of a file of many thousand lines", { timeout: 120_000 }, () => {
@@ -44,6 +44,14 @@ describe("typing", () => {
     ["a case", "switch (a) {\n  case 1:\n    go();\n  ¦\n  default:\n    stop();\n}\n", "case 2: { x(); break; }"],
     ["an item at the top", "import a from \"a\";\n¦\nexport const b = a;\n", "export default function c() { return <a />; }"],
     ["a function whose brace stays open", "function a() {\n  one();\n}\n\n¦\n\nfunction b() {\n  two();\n}\n", "function c() {\n  if (x) {\n    go();\n  }"],
+    ["an import above a function whose brace stays open", "import a from \"a\";\n¦\n\nfunction b() {\n  if (a) {\n  one();\n}\n\nclass C {\n  two = 2;\n}\n", "import { d } from \"d\";"],
+    ["a block below a function whose brace stays open", "function b() {\n  if (a) {\n  one();\n}\n\nfunction c() {\n  ¦\n  two();\n}\nthree();\n", "if (d) { go(`${e}`); } }"],
+    ["a member below an interface that stays open", "interface A {\n  one?: () => {\n}\n\nexport interface B<C = unknown> {\n  two: string;\n  ¦\n}\nlast();\n", "r|eadonly three: C`s;"],
+    ["a method in an object that has no end", "function a() {\n  go({ la¦\nbels: true });\n}\n\nfunction b() {\n  return 1;\n}\n", "if (a) {"],
+    ["a condition before a class", "¦\n\nclass B {\n  one = 1;\n}\nlast();\n", "function a() {\n  return x ? y + 1 : 2;"],
+    ["the head of a loop at the end of a block", "function a() {\n  one();\n  ¦\n}\n\nexport function b() {\n  two();\n}\n", "for (const [c, d] of e) go();"],
+    ["words before a function that lacks a body", "¦ a function that\n * allows one\n}\n\nexport function two() {\n  three();\n}\n", "ilize\n * it"],
+    ["a type that becomes a mapped one", "type A = {\n  ¦\n  one: 1;\n};\n", "-readonly [K in B]: C;"],
   ])("%s, character by character and back", (_, marked, typed) => {
     const at = marked.indexOf("¦");
     let text = marked.replace("¦", "");

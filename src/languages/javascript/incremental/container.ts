@@ -121,7 +121,8 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
     }
     case "ObjectType":
       if (!closed("}") || source.slice(start, start + 1) !== "{") return undefined;
-      return { ...plain, from: start + 1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseTypeMembers(p, start - p.base, into) };
+      // By its first tokens it could become a mapped type, other than the members of an interface.
+      return { ...plain, from: one.parent?.type === "InterfaceDeclaration" ? start + 1 : -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseTypeMembers(p, start - p.base, into) };
     case "JSXElement":
     case "JSXFragment": {
       const opening = one.type === "JSXElement" ? one.openingElement : one.openingFragment;

@@ -10,6 +10,7 @@ import type { Edit } from "../../../text/edit.js";
 import { Text, type SourceText } from "../../../text/text.js";
 import type { JavaScriptNode, Statement } from "../nodes/index.js";
 import { inOrder, parse, startState, type ParsedText } from "../parser/index.js";
+import { lineIndent } from "../parser/recovery.js";
 import { next, nextJsxChild } from "../parser/scanner.js";
 import { Overrun, ParseState, WindowEnd } from "../parser/state.js";
 import { parseDirectives } from "../parser/statements.js";
@@ -261,7 +262,7 @@ function staysUnclosed(tree: ParsedText, p: ParseState, removed: readonly (Node 
 }
 
 /** Index of the old element behind the damage that begins at the current token in the same state; -1 if there is none. */
-function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end, delta }: Damage, first: number): number {
+function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end, delta, source }: Damage, first: number): number {
   const here = p.start + p.base;
   if (here <= end || p.coverInit >= 0) return -1;
   const { list, start } = container;
@@ -269,6 +270,8 @@ function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end,
   const index = lastBefore(list, old - start + 1);
   if (index < first || list[index]!.startInParent !== old - start) return -1;
   if (index === 0 || p.calm !== isCalm(tree, list[index - 1]!)) return -1;
+  // Where something is wrong, an element's end may depend on how its line is indented.
+  if (!/[\n\r]/.test(source.slice(end, here)) && lineIndent(source, here) !== lineIndent(tree.source, old)) return -1;
   const oldEnd = start + list[index - 1]!.startInParent + list[index - 1]!.length;
   if (p.prevEnd + p.base <= end) {
     // The gap itself was damaged: what stands behind it must not depend on it.

@@ -90,7 +90,7 @@ export function indentAt(p: ParseState, offset: number): number {
   const { source, outer, base } = p;
   let start = offset;
   while (start > 0 && !isBreak(source.charCodeAt(start - 1))) start -= 1;
-  if (start <= 0 && base > 0) return outerIndent(outer!, base + offset);
+  if (start <= 0 && base > 0) return lineIndent(outer!, base + offset);
   let at = start;
   while (source.charCodeAt(at) === 32 || source.charCodeAt(at) === 9) at += 1;
   return at - start;
@@ -98,8 +98,8 @@ export function indentAt(p: ParseState, offset: number): number {
 
 const isBreak = (unit: number): boolean => unit === 10 || unit === 13;
 
-/** As `indentAt`, for a place whose line begins before the window. */
-function outerIndent(text: SourceText, offset: number): number {
+/** As `indentAt`, in any text. */
+export function lineIndent(text: SourceText, offset: number): number {
   for (let size = 256; ; size *= 4) {
     const from = Math.max(0, offset - size);
     const before = text.slice(from, offset);
