@@ -34,7 +34,7 @@ const typed = ["\n  const crossing = 1;", "\n  sail(", "\n  pier.north = pier.so
 const undo: { from: number; to: number; insert: string }[] = [];
 let version = 0;
 for (let i = 1; i <= count; i += 1) {
-  let edit = undo.length > 0 && (undo.length > 3 || random() < 0.5) ? undo.pop()! : undefined;
+  let edit = undo.pop();
   if (edit === undefined) {
     const from = ends[Math.floor(random() * ends.length)]!;
     const insert = typed[Math.floor(random() * typed.length)]!;

@@ -1,4 +1,4 @@
-/** Writes a page for each rule into docs/rules. `--check` only says which pages are not as they should be. */
+/** Writes a page for each rule into docs/rules, and the schema of the settings file. `--check` only says which of them are not as they should be. */
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { build, install, root } from "./prepare.mjs";
 
@@ -16,12 +16,19 @@ const wanted = new Map(rules.map((rule) => [`${rule.id}.md`, markdownPage(rule, 
 const list = rules.map(({ id, title, level }) => `| [\`${id}\`](${id}.md) | ${level} | ${title} |`);
 wanted.set("README.md", ["# Rules", "", "| rule | level | finds |", "| --- | --- | --- |", ...list, ""].join("\n"));
 
+const { settingsJsonSchema } = await import(`${root}/dist/report/schema.js`);
+const schema = `${JSON.stringify(settingsJsonSchema(rules), undefined, 1)}\n`;
+const schemaFile = `${root}/schema/settings.json`;
+const isSchemaOld = !existsSync(schemaFile) || readFileSync(schemaFile, "utf8") !== schema;
+
 mkdirSync(folder, { recursive: true });
 const wrong = [...wanted].filter(([name, text]) => !existsSync(`${folder}/${name}`) || readFileSync(`${folder}/${name}`, "utf8") !== text).map(([name]) => name);
 const old = readdirSync(folder).filter((name) => !wanted.has(name));
 if (check) {
-  for (const name of [...wrong, ...old]) console.log(name);
+  for (const name of [...wrong, ...old, ...(isSchemaOld ? ["schema/settings.json"] : [])]) console.log(name);
 } else {
+  mkdirSync(`${root}/schema`, { recursive: true });
+  writeFileSync(schemaFile, schema);
   for (const name of wrong) writeFileSync(`${folder}/${name}`, wanted.get(name));
   for (const name of old) rmSync(`${folder}/${name}`);
   console.log(`${wrong.length} pages written, ${old.length} removed, ${wanted.size} in all`);

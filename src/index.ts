@@ -10,8 +10,9 @@ export {
   defineRule, levels, type AlertingExample, type AlertLevel, type Certainty, type FileView, type Finding, type Label, type Level, type QuietExample,
   type RemedyOffer, type Rule, type Visitors,
 } from "./rules/rule.js";
-export { kitNames } from "./settings/resolve.js";
-export { SettingsError, type Settings, type SettingsCode, type SettingsIssue } from "./settings/schema.js";
+export { kitNames } from "./settings/kits.js";
+export { SettingsError, type SettingsCode, type SettingsIssue, type SettingsRemedy } from "./settings/issue.js";
+export type { Kit, Settings } from "./settings/schema.js";
 export { applyAll, difference, type Edit, type Span } from "./text/edit.js";
 export { offsetAt, positionAt, type Position, type PositionEncoding, type Range } from "./text/position.js";
 export { Text } from "./text/text.js";

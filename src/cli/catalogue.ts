@@ -1,33 +1,76 @@
 /** `rules` and `explain`. */
 import { z } from "zod";
 import { nearest } from "../model/spelling.js";
-import { kitsOf, optionsOf, terminalPage, type OptionPage } from "../report/rule-page.js";
-import { ruleOf, rules } from "../rules/index.js";
+import { hasRemedy, kitsOf, optionsOf, terminalPage, type OptionPage } from "../report/rule-page.js";
+import { ProjectSettings } from "../project/project-settings.js";
+import { rules } from "../rules/index.js";
 import { areaOf, type Rule } from "../rules/rule.js";
+import { kitNames } from "../settings/kits.js";
 import { complain, outputColours, print } from "./output.js";
 
-export function rulesCommand(): number {
+export interface RulesOptions {
+  readonly area?: string;
+  readonly kit?: string;
+  readonly level?: string;
+  readonly language?: string;
+  readonly hasRemedy?: boolean;
+  readonly format: "text" | "json";
+}
+
+export function rulesCommand({ area, kit, level, language, hasRemedy: remedies, format }: RulesOptions): number {
+  const areas = [...new Set(rules.map(({ id }) => areaOf(id)))];
+  for (const [flag, value, known] of [["--area", area, areas], ["--kit", kit, kitNames]] as const) {
+    if (value === undefined || (known as readonly string[]).includes(value)) continue;
+    complain(`${flag}: there is no \`${value}\` (there are ${known.join(", ")})`);
+    return 2;
+  }
+  const chosen = rules.filter(
+    (rule) =>
+      (area === undefined || areaOf(rule.id) === area) &&
+      (kit === undefined || kitsOf(rule).includes(kit)) &&
+      (level === undefined || rule.level === level) &&
+      (language === undefined || (rule.language ?? "javascript") === language) &&
+      (remedies !== true || hasRemedy(rule)),
+  );
+  if (format === "json") print(`${JSON.stringify({ format: 1, rules: chosen.map(entryOf) }, undefined, 2)}\n`);
+  else printList(chosen);
+  return 0;
+}
+
+function entryOf(rule: Rule): object {
+  const { id, title, why, level, always = false, language = "javascript" } = rule;
+  return { id, area: areaOf(id), title, why, level, kits: kitsOf(rule), always, language, hasRemedy: hasRemedy(rule), options: optionPages(rule) };
+}
+
+function printList(chosen: readonly Rule[]): void {
   const colours = outputColours();
-  const widest = Math.max(...rules.map((rule) => rule.id.length));
+  if (chosen.length === 0) print("No rule is like that.\n");
+  const widest = Math.max(...chosen.map((rule) => rule.id.length));
   let area = "";
-  for (const rule of rules) {
+  for (const rule of chosen) {
     if (areaOf(rule.id) !== area) {
       if (area !== "") print("\n");
       area = areaOf(rule.id);
     }
-    print(`${rule.id.padEnd(widest)}  ${colours.level[rule.level](rule.level.padEnd(11))}  ${colours.faint(kitsOf(rule).join(", ").padEnd(15))}  ${rule.title}\n`);
+    const kits = rule.always ? "always on" : kitsOf(rule).join(", ");
+    print(`${rule.id.padEnd(widest)}  ${colours.level[rule.level](rule.level.padEnd(11))}  ${colours.faint(kits.padEnd(15))}  ${hasRemedy(rule) ? "✎" : " "} ${rule.title}\n`);
   }
-  return 0;
+  if (chosen.some(hasRemedy)) print(colours.faint("\n✎ offers a remedy\n"));
 }
 
 export function optionPages(rule: Rule): OptionPage[] {
-  return optionsOf(rule, ({ options }) => z.toJSONSchema(options!, { io: "input" }));
+  return optionsOf(rule, ({ options }) => z.toJSONSchema(options!, { io: "input", unrepresentable: "any" }));
 }
 
-export function explainCommand(id: string): number {
-  const rule = ruleOf(id);
+/** Explains a rule, also one that the settings of the working folder bring along. */
+export async function explainCommand(id: string): Promise<number> {
+  const settings = new ProjectSettings();
+  const file = settings.fileFor(process.cwd());
+  if (file !== undefined) await settings.loadPacks(file);
+  const known = file === undefined ? rules : settings.source(file).checked.rules;
+  const rule = known.find((one) => one.id === id);
   if (rule === undefined) {
-    const [near] = nearest(id, rules.map((known) => known.id));
+    const [near] = nearest(id, known.map((one) => one.id));
     complain(`there is no rule \`${id}\`${near === undefined ? ": `alert-quill rules` lists them" : `: did you mean \`${near}\`?`}`);
     return 2;
   }

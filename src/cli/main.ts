@@ -2,14 +2,15 @@
 /** The command line. Exit codes: 0 nothing at or above the failing level; 1 something; 2 the command could not do its work. */
 import { Command, CommanderError, InvalidArgumentError, Option } from "commander";
 import { levels } from "../rules/rule.js";
-import { SettingsError } from "../settings/schema.js";
+import { SettingsError } from "../settings/issue.js";
 import { version } from "../version.js";
 import { demoCommand } from "./demo/index.js";
 import { explainCommand, rulesCommand } from "./catalogue.js";
 import { mendCommand } from "./mend.js";
 import { complain } from "./output.js";
 import { reviewCommand } from "./review.js";
-import { traceFlow } from "./trace.js";
+import { setupCommand } from "./setup.js";
+import { traceFile, traceFlow } from "./trace.js";
 import { serveSocket, serveStdio } from "../server/node.js";
 
 function port(text: string): number {
@@ -24,6 +25,26 @@ const program = new Command("alert-quill")
   .exitOverride()
   .showHelpAfterError("(`alert-quill --help` lists the commands)");
 
+const list = (text: string): string[] => text.split(",").map((name) => name.trim()).filter((name) => name !== "");
+
+program
+  .command("setup")
+  .description("write the settings file of a project, after a few questions")
+  .option("-y, --yes", "ask nothing, and take what is found in the project")
+  .option("--kits <names>", "where to start, as sound,tidy", list)
+  .option("--edition <year>", "the edition of ECMAScript")
+  .option("--runtime <names>", "where it runs, as browser,node", list)
+  .option("--known <names>", "names that are defined elsewhere", list)
+  .option("--skip <globs>", "what is left alone", list)
+  .option("--script", "add a script `review` to package.json")
+  .option("--no-script", "add none")
+  .option("--baseline", "write the alerts of today into a baseline")
+  .option("--no-baseline", "write none")
+  .option("--overwrite", "write the settings file anew if there is one")
+  .action(async (options) => {
+    process.exitCode = await setupCommand(options);
+  });
+
 program
   .command("review")
   .description("analyse files and folders")
@@ -31,8 +52,12 @@ program
   .addOption(new Option("--format <form>", "how to report").choices(["text", "json", "sarif"]).default("text"))
   .addOption(new Option("--fail-on <level>", "the mildest level that gives exit code 1").choices(levels).default("warning"))
   .option("--cost", "tell on the error output what the time went to")
-  .action((paths, options) => {
-    process.exitCode = reviewCommand(paths, options);
+  .option("--profile <name>", "with a profile of the settings")
+  .option("--pattern <code>", "find what fits a pattern, and nothing else, as `{{a}}.push({{b…}})`")
+  .option("--where <json>", "conditions on the holes of the pattern, as `{\"b\":{\"atLeast\":2}}`")
+  .option("--rewrite <code>", "what the pattern's code would become")
+  .action(async (paths, options) => {
+    process.exitCode = await reviewCommand(paths, options);
   });
 
 program
@@ -41,8 +66,8 @@ program
   .argument("[paths...]", "files and folders", ["."])
   .option("--only <rules...>", "only remedies of these rules or areas")
   .option("--proposed", "apply proposed remedies too")
-  .action((paths, options) => {
-    process.exitCode = mendCommand(paths, options);
+  .action(async (paths, options) => {
+    process.exitCode = await mendCommand(paths, options);
   });
 
 program
@@ -64,25 +89,38 @@ program
 
 program
   .command("trace")
-  .description("show what the analysis sees")
-  .requiredOption("--flow <place>", "the flow graph of the function around a line, given as FILE:LINE")
-  .action(({ flow }) => {
-    process.exitCode = traceFlow(flow);
+  .description("show which settings reach a file, and from where")
+  .argument("[file]", "a file")
+  .option("--profile <name>", "with a profile of the settings")
+  .option("--flow <place>", "instead, the flow graph of the function around a line, given as FILE:LINE")
+  .action(async (file, { flow, profile }) => {
+    if (flow !== undefined) process.exitCode = traceFlow(flow);
+    else if (file !== undefined) process.exitCode = await traceFile(file, { profile });
+    else {
+      complain("say which file, or with --flow which line");
+      process.exitCode = 2;
+    }
   });
 
 program
   .command("rules")
   .description("list the rules")
-  .action(() => {
-    process.exitCode = rulesCommand();
+  .option("--area <name>", "only those of an area")
+  .option("--kit <name>", "only those that a kit switches on")
+  .addOption(new Option("--level <level>", "only those of a level").choices(levels))
+  .addOption(new Option("--language <name>", "only those for what is written in").choices(["javascript", "settings"]))
+  .option("--has-remedy", "only those that offer a remedy")
+  .addOption(new Option("--format <form>", "how to list").choices(["text", "json"]).default("text"))
+  .action((options) => {
+    process.exitCode = rulesCommand(options);
   });
 
 program
   .command("explain")
   .description("show what a rule finds and why")
   .argument("<rule>", "the id of a rule")
-  .action((rule) => {
-    process.exitCode = explainCommand(rule);
+  .action(async (rule) => {
+    process.exitCode = await explainCommand(rule);
   });
 
 program

@@ -10,7 +10,7 @@ export interface MendCommandOptions {
   readonly proposed?: boolean;
 }
 
-export function mendCommand(paths: readonly string[], { only, proposed }: MendCommandOptions): number {
+export async function mendCommand(paths: readonly string[], { only, proposed }: MendCommandOptions): Promise<number> {
   for (const name of only ?? []) {
     const area = name.replace(/\.\*$/, "");
     if (!rules.some((rule) => rule.id === name || areaOf(rule.id) === area)) {
@@ -19,7 +19,7 @@ export function mendCommand(paths: readonly string[], { only, proposed }: MendCo
     }
   }
   const colours = outputColours();
-  const { files, problems } = mendProject(visitFrom(paths), { ...(only && { only }), ...(proposed && { certainty: "proposed" as const }) });
+  const { files, problems, broken } = await mendProject(visitFrom(paths), { ...(only && { only }), ...(proposed && { certainty: "proposed" as const }) });
   const sums = new Map<string, number>();
   for (const { path, applied, dropped } of files) {
     const counts = [...applied].map(([rule, count]) => `${count} × ${rule}`);
@@ -31,5 +31,6 @@ export function mendCommand(paths: readonly string[], { only, proposed }: MendCo
   const changed = files.filter(({ applied }) => applied.size > 0).length;
   print(total === 0 ? colours.good("Nothing to mend.\n") : `${colours.strong(counted(total, "alert"))} settled in ${counted(changed, "file")}.\n`);
   for (const { path, reason } of problems) complain(`${path}: ${reason}`);
-  return problems.length > 0 ? 2 : 0;
+  for (const { path, alerts } of broken) complain(`${path}: ${counted(alerts.length, "mistake")} in the settings: \`alert-quill review\` shows ${alerts.length === 1 ? "it" : "them"}`);
+  return problems.length > 0 || broken.length > 0 ? 2 : 0;
 }

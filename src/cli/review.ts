@@ -4,17 +4,25 @@ import { reviewProject, type ProjectVisit } from "../project/review.js";
 import { Meter } from "../engine/meter.js";
 import { costTable } from "../report/cost.js";
 import { jsonReport } from "../report/json.js";
-import { reaches } from "../report/model.js";
+import { counted, reaches } from "../report/model.js";
 import { sarifReport } from "../report/sarif.js";
 import { textReport } from "../report/text.js";
 import { rules } from "../rules/index.js";
-import type { AlertLevel } from "../rules/rule.js";
+import { compilePattern, PatternError, type PatternText } from "../rules/pattern/compile.js";
+import { patternRule } from "../rules/pattern/rule.js";
+import type { AlertLevel, Rule } from "../rules/rule.js";
+import type { OwnLevels } from "../settings/schema.js";
 import { complain, hasColour, print } from "./output.js";
+import { noProfile } from "./trace.js";
 
 export interface ReviewOptions {
   readonly format: "text" | "json" | "sarif";
   readonly failOn: AlertLevel;
   readonly cost?: boolean;
+  readonly profile?: string;
+  readonly pattern?: string;
+  readonly where?: string;
+  readonly rewrite?: string;
 }
 
 /** How the commands visit a project: all languages, from the working folder, today. */
@@ -28,14 +36,46 @@ export function visitFrom(paths: readonly string[]): ProjectVisit {
   };
 }
 
-export function reviewCommand(paths: readonly string[], { format, failOn, cost }: ReviewOptions): number {
+export async function reviewCommand(paths: readonly string[], options: ReviewOptions): Promise<number> {
+  const { format, failOn, cost, profile, pattern } = options;
   const meter = cost ? new Meter(() => performance.now()) : undefined;
-  const { review, problems } = reviewProject({ ...visitFrom(paths), ...(meter && { meter }) });
+  let trial: Rule | undefined;
+  try {
+    if (pattern !== undefined) trial = triedPattern(pattern, options);
+  } catch (error) {
+    if (!(error instanceof PatternError)) throw error;
+    complain(`--${error.path[0] === "find" ? "pattern" : String(error.path[0])}: ${error.message}`);
+    return 2;
+  }
+  const { review, result, known } = await reviewProject({ ...visitFrom(paths), ...(meter && { meter }), ...(profile !== undefined && { profile }), ...(trial && { only: [trial] }) });
+  const profiles = result.settings.known.flatMap(({ checked }) => Object.keys(checked.settings.profiles ?? {}));
+  if (profile !== undefined && !profiles.includes(profile)) {
+    complain(noProfile(profile, profiles));
+    return 2;
+  }
+  const all = [...new Map([...rules, ...result.settings.known.flatMap(({ checked }) => checked.rules), ...(trial ? [trial] : [])].map((rule) => [rule.id, rule])).values()];
   if (format === "json") print(jsonReport(review));
-  else if (format === "sarif") print(sarifReport(review, rules, `${pathToFileURL(process.cwd()).href}/`));
-  else print(textReport(review, { colour: hasColour() }));
+  else if (format === "sarif") print(sarifReport(review, all, `${pathToFileURL(process.cwd()).href}/`));
+  else {
+    const ownLevels = Object.assign({}, ...result.settings.known.map(({ checked }) => checked.settings.ownLevels ?? {})) as OwnLevels;
+    print(textReport(review, { colour: hasColour(), ownLevels }));
+    if (known > 0) print(`${counted(known, "alert")} of the baseline ${known === 1 ? "is" : "are"} not shown.\n`);
+  }
   if (meter !== undefined) process.stderr.write(`\n${costTable(meter, { colour: hasColour() })}`);
-  for (const { path, reason } of problems) complain(`${path}: ${reason}`);
-  if (problems.length > 0) return 2;
+  for (const { path, reason } of result.problems) complain(`${path}: ${reason}`);
+  for (const { path, alerts } of result.broken) complain(`${path}: ${counted(alerts.length, "mistake")} in the settings`);
+  if (result.problems.length > 0 || result.broken.some(({ alerts }) => alerts.some(({ level }) => level === "error"))) return 2;
   return reaches(review, failOn) ? 1 : 0;
+}
+
+/** The rule of a pattern that is given on the command line. */
+function triedPattern(find: string, { where, rewrite }: ReviewOptions): Rule {
+  let conditions: PatternText["where"];
+  try {
+    conditions = where === undefined ? undefined : (JSON.parse(where) as PatternText["where"]);
+  } catch (error) {
+    throw new PatternError(`this is no JSON: ${(error as Error).message}`, ["where"]);
+  }
+  const pattern = { find, where: conditions, rewrite, message: "This fits the pattern" };
+  return patternRule("tried", pattern, compilePattern(pattern));
 }

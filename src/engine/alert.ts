@@ -7,6 +7,8 @@ import type { Span } from "../text/edit.js";
 export interface Alert {
   readonly rule: string;
   readonly level: AlertLevel;
+  /** The level of one's own that stands on it, where the settings give the rule such a one. */
+  readonly ownLevel?: string;
   readonly message: string;
   readonly from: number;
   readonly to: number;
@@ -55,7 +57,6 @@ export function spanOf({ first, from, last, to }: Anchored): Span {
 /** An alert as the engine keeps it: what stands before it in the text may change without it being touched. */
 export interface AlertRecord {
   readonly rule: string;
-  readonly level: AlertLevel;
   readonly message: string;
   readonly at: Anchored;
   readonly labels: readonly Label[];
@@ -63,10 +64,11 @@ export interface AlertRecord {
   readonly remedies: () => readonly RemedyOffer[];
 }
 
-export function resolve(record: AlertRecord): FoundAlert {
-  const { rule, level, message, labels, remedies } = record;
+/** A record as it is handed out, with the level that its rule has now. */
+export function resolve(record: AlertRecord, { level, ownLevel }: { readonly level: AlertLevel; readonly ownLevel?: string }): FoundAlert {
+  const { rule, message, labels, remedies } = record;
   const related = record.related.map((place) => ({ ...spanOf(place.at), message: place.message }));
-  return { alert: { rule, level, message, ...spanOf(record.at), labels, related }, remedies };
+  return { alert: { rule, level, ...(ownLevel !== undefined && { ownLevel }), message, ...spanOf(record.at), labels, related }, remedies };
 }
 
 /** The order in which alerts are handed out: that of the text, and one that is fixed for those at one place. */

@@ -2,7 +2,7 @@
 import { Binding, Declaration, Reference } from "../model/binding.js";
 import type { NameChanges, Names } from "../model/names.js";
 import type { DocumentInfo, Language, NameKeeper, Tree, TreeChange } from "../languages/language.js";
-import type { FileView, Finding, Place, Rule } from "../rules/rule.js";
+import { areaOf, type FileView, type Finding, type HushUse, type Place, type Rule } from "../rules/rule.js";
 import { readyMadeNames } from "../settings/ready-made.js";
 import type { ActiveRule, ResolvedSettings } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
@@ -11,7 +11,7 @@ import { nodesTouching, walk } from "../syntax/walk.js";
 import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
-import { findHushes, findKnown, isHushed } from "./hush.js";
+import { findHushes, findKnown, hasEnded, isHushed, type Hush } from "./hush.js";
 import { BrokenWatch } from "./broken-watch.js";
 import type { Meter } from "./meter.js";
 import { RecordStore } from "./record-store.js";
@@ -78,6 +78,8 @@ export class DocumentAnalysis {
   /** Nothing has been visited since the start. */
   private fresh = true;
   private lastEdit = 0;
+  /** Rules that were switched on or tuned when all else had been looked at, and are to look at all. */
+  private readonly late = new Set<string>();
 
   // What rules asked that depends on names elsewhere.
   private readonly suggested = new SpellingWatch<Reference>();
@@ -94,6 +96,8 @@ export class DocumentAnalysis {
   private byUse: Call[] = [];
   private byFlow: Call[] = [];
   private byFile: Call[] = [];
+  private byHush: Call[] = [];
+  private active = new Map<string, ActiveRule>();
   /** What the rule that is running was called for, the store its alerts go to, and the node that offsets are tied to. */
   private unit: Unit | undefined;
   private store: RecordStore | undefined;
@@ -151,17 +155,27 @@ export class DocumentAnalysis {
     this.result = undefined;
   }
 
-  /** Puts other settings in place. */
+  /** Puts other settings in place. Only rules that are on or tuned otherwise than before are run again. */
   configure(settings: ResolvedSettings, info: DocumentInfo): void {
-    const again = info.modules !== this.info.modules;
+    const before = this.settings;
+    const isAsBefore = this.done && this.failed.size === 0 && info.modules === this.info.modules && surroundingsOf(before) === surroundingsOf(settings);
+    // What counts as a module decides how the text is read.
+    if (info.modules !== this.info.modules) this.tree = undefined;
     Object.assign(this.info, info);
     this.settings = settings;
     this.done = false;
     this.result = undefined;
-    // What counts as a module decides how the text is read.
-    if (again) this.tree = undefined;
-    else if (this.tree !== undefined) this.arrange();
-    if (this.tree !== undefined) this.startOver();
+    if (this.tree === undefined) return;
+    this.arrange();
+    if (!isAsBefore) {
+      this.startOver();
+      return;
+    }
+    const same = (one: ActiveRule): boolean => before.active.some(({ rule, options }) => rule === one.rule && JSON.stringify(options) === JSON.stringify(one.options));
+    const unchanged = new Set(settings.active.filter(same).map(({ rule }) => rule.id));
+    const gone = new Set(before.active.map(({ rule }) => rule.id).filter((id) => !unchanged.has(id)));
+    for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.dropRules(gone);
+    for (const { rule } of settings.active) if (!unchanged.has(rule.id)) this.late.add(rule.id);
   }
 
   /**
@@ -243,6 +257,7 @@ export class DocumentAnalysis {
     this.missed.clear();
     this.outerAsked.clear();
     this.broken.clear();
+    this.late.clear();
     this.everything = this.fresh = true;
     const { root } = this.tree!;
     root.each((child) => void this.subtrees.add(child));
@@ -321,10 +336,40 @@ export class DocumentAnalysis {
       this.dirtyFlows.delete(root);
       yield;
     }
+    if (this.late.size > 0) yield* this.catchUp(keeper.names);
     this.ofFile = [];
     this.unit = this.store = undefined;
     this.base = this.tree!.root;
     for (const call of this.byFile) this.call(call, undefined);
+  }
+
+  /** Gives all to the rules that are late. What they found of it already is replaced, so that it does no harm to begin again. */
+  private *catchUp(names: Names): Generator<void> {
+    const isLate = ({ rule }: Call): boolean => this.late.has(rule.id);
+    const look = (calls: readonly Call[], store: RecordStore, unit: Unit, base: Node, given: unknown = unit): void => {
+      store.dropRules(this.late, unit);
+      this.unit = unit;
+      this.store = store;
+      this.base = base;
+      for (const call of calls) this.call(call, given);
+    };
+    const byNode = new Map([...this.byNode].map(([type, calls]) => [type, calls.filter(isLate)] as const).filter(([, calls]) => calls.length > 0));
+    const byFlow = this.byFlow.filter(isLate);
+    const stack: Node[] = [this.tree!.root];
+    for (let count = 1; stack.length > 0; count += 1) {
+      const node = stack.pop()!;
+      const calls = byNode.get(node.type);
+      if (calls !== undefined) look(calls, this.visits, node, node);
+      if (byFlow.length > 0 && this.language.isFlowRoot(node)) look(byFlow, this.flows, node, node, this.language.flow(node, names));
+      node.each((child) => void stack.push(child));
+      if (count % visitsBetweenPauses === 0) yield;
+    }
+    const byBinding = this.byBinding.filter(isLate);
+    if (byBinding.length > 0) for (const binding of names.all()) if (binding.isDeclared) look(byBinding, this.bindings, binding, binding.declarations[0]!.owner);
+    yield;
+    const byUse = this.byUse.filter(isLate);
+    if (byUse.length > 0) for (const use of names.unresolvedUses()) if (use.binding === undefined && use.at >= 0) look(byUse, this.uses, use, use.node);
+    this.late.clear();
   }
 
   private settleNames(names: Names): void {
@@ -519,6 +564,8 @@ export class DocumentAnalysis {
     this.byUse = [];
     this.byFlow = [];
     this.byFile = [];
+    this.byHush = [];
+    this.active = new Map(settings.active.map((active) => [active.rule.id, active]));
     for (const active of settings.active) {
       const { rule } = active;
       const view = viewFor(active, source, shared);
@@ -530,6 +577,7 @@ export class DocumentAnalysis {
       if (rule.binding) this.byBinding.push({ rule, view, run: rule.binding });
       if (rule.unresolved) this.byUse.push({ rule, view, run: rule.unresolved });
       if (rule.flow) this.byFlow.push({ rule, view, run: rule.flow });
+      if (rule.hush) this.byHush.push({ rule, view, run: rule.hush });
       if (rule.file) this.byFile.push({ rule, view, run: () => rule.file!(view) });
     }
   }
@@ -568,9 +616,9 @@ export class DocumentAnalysis {
     };
   }
 
-  private put({ rule, level }: ActiveRule, at: Place, { message, labels = [], related = [], remedies = () => [] }: Finding): void {
+  private put({ rule }: ActiveRule, at: Place, { message, labels = [], related = [], remedies = () => [] }: Finding): void {
     const base = this.base!;
-    const record: AlertRecord = { rule: rule.id, level, message, at: anchor(at, base), labels, related: related.map((place) => ({ at: anchor(place.at, base), message: place.message })), remedies };
+    const record: AlertRecord = { rule: rule.id, message, at: anchor(at, base), labels, related: related.map((place) => ({ at: anchor(place.at, base), message: place.message })), remedies };
     if (this.unit === undefined) this.ofFile.push(record);
     else this.store!.add(this.unit, record);
   }
@@ -582,13 +630,46 @@ export class DocumentAnalysis {
     const found: FoundAlert[] = [];
     const take = (record: AlertRecord): void => {
       if (failed.has(record.rule)) return;
-      const one = resolve(record);
+      const one = resolve(record, this.active.get(record.rule)!);
       if (hushes.length === 0 || !isHushed(hushes, record.rule, one.alert.from, this.input.today)) found.push(one);
     };
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) for (const record of store.all()) take(record);
     this.ofFile.forEach(take);
+    if (this.done) for (const record of this.judgeHushes(hushes)) take(record);
     return found.sort(inDocumentOrder);
   }
+
+  /** What the rules that judge hush comments say of them. */
+  private judgeHushes(hushes: readonly Hush[]): AlertRecord[] {
+    if (hushes.length === 0 || this.byHush.length === 0) return [];
+    const { outcomes, active } = this.settings;
+    const ids = [...outcomes.keys()];
+    const known = [...ids, ...new Set(ids.map((id) => `${areaOf(id)}.*`))];
+    const isOn = (name: string): boolean => active.some(({ rule }) => (rule.id === name || `${areaOf(rule.id)}.*` === name) && !this.failed.has(rule) && !rule.hush);
+    const ofFile = this.ofFile;
+    const found: AlertRecord[] = [];
+    this.ofFile = found;
+    this.unit = this.store = undefined;
+    this.base = this.tree!.root;
+    for (const { rules, comment, until, reason, ...hush } of hushes) {
+      const use: HushUse = {
+        comment,
+        rules: rules.map((rule) => ({ ...rule, exists: known.includes(rule.name), isOn: isOn(rule.name) })),
+        ...(until !== undefined && { until }),
+        ...(reason !== undefined && { reason }),
+        hasEnded: hasEnded({ rules, comment, ...hush, ...(until !== undefined && { until }) }, this.input.today),
+        known,
+      };
+      for (const call of this.byHush) this.call(call, use);
+    }
+    this.ofFile = ofFile;
+    return found;
+  }
+}
+
+/** What beside rules decides about alerts. */
+function surroundingsOf({ language, runtime, known }: ResolvedSettings): string {
+  return JSON.stringify([language.edition, runtime, known]);
 }
 
 /** Whether a node or one around it is in a set. */

@@ -1,20 +1,29 @@
-/** Comments that silence rules at a place: `quill: hush RULE[, RULE…] [until DATE] [because REASON]`. */
+/**
+ * Comments that silence rules: `quill: hush RULE[, RULE…] [until DATE] [because REASON]` for a place, `hush-file` for the file, and
+ * `hush-from` … `hush-to` for a stretch.
+ */
 import type { Language, Tree } from "../languages/language.js";
 import type { Text } from "../text/text.js";
 import type { Span } from "../text/edit.js";
 
+/** A rule, or an area as `area.*`, that a hush names. */
+export interface HushedRule extends Span {
+  readonly name: string;
+  /** How many alerts it silences. */
+  silenced: number;
+}
+
 /** A comment that silences rules in a range. */
 export interface Hush {
-  /** Ids of rules, or areas as `area.*`. */
-  readonly rules: readonly string[];
-  /** Where alerts that begin there are silenced. */
-  readonly range: Span;
+  readonly rules: readonly HushedRule[];
+  /** Where alerts that begin there are silenced; `undefined` where nothing follows. */
+  readonly range: Span | undefined;
   readonly comment: Span;
   readonly until?: string;
   readonly reason?: string;
 }
 
-const form = /^quill:\s*hush\s+([\w.*-]+(?:\s*,\s*[\w.*-]+)*)(?:\s+until\s+(\d{4}-\d{2}-\d{2}))?(?:\s+because\s+(\S[^]*))?$/;
+const form = /^quill:\s*hush(-file|-from|-to)?(?:\s+([\w.*-]+(?:\s*,\s*[\w.*-]+)*))?(?:\s+until\s+(\d{4}-\d{2}-\d{2}))?(?:\s+because\s+(\S[^]*))?$/;
 
 /**
  * The hush comments of a document. One at the end of a line covers what begins on that line, one on a line of its own the statement,
@@ -22,17 +31,40 @@ const form = /^quill:\s*hush\s+([\w.*-]+(?:\s*,\s*[\w.*-]+)*)(?:\s+until\s+(\d{4
  */
 export function findHushes(text: Text, tree: Tree, language: Language): Hush[] {
   const hushes: Hush[] = [];
+  const open: { hush: Hush; names: readonly string[]; range: { from: number; to: number } }[] = [];
   for (const comment of language.comments(text, tree, "quill:")) {
     const match = form.exec(comment.text);
     if (match === null) continue;
-    const line = text.lineAt(comment.from);
-    const alone = /^[\s{]*$/.test(text.slice(line.from, comment.from));
-    const range = alone ? language.following(text, tree, comment.to) : { from: line.from, to: line.to };
-    if (range === undefined) continue;
-    const [, rules, until, reason] = match;
-    hushes.push({ rules: rules!.split(/\s*,\s*/), range, comment, ...(until && { until }), ...(reason && { reason }) });
+    const [, kind, list, until, reason] = match;
+    const names = list?.split(/\s*,\s*/) ?? [];
+    if (kind === "-to") {
+      // Without names it ends all stretches that are open.
+      for (const one of open.filter((stretch) => names.length === 0 || stretch.names.some((name) => names.includes(name)))) {
+        one.range.to = comment.from;
+        open.splice(open.indexOf(one), 1);
+      }
+      continue;
+    }
+    if (list === undefined) continue;
+    const listAt = text.slice(comment.from, comment.to).indexOf(list);
+    let at = comment.from + listAt;
+    const rules = names.map((name) => {
+      const from = at + text.slice(at, comment.to).indexOf(name);
+      at = from + name.length;
+      return { name, from, to: at, silenced: 0 };
+    });
+    const range = kind === "-file" ? { from: 0, to: text.length } : kind === "-from" ? { from: comment.to, to: text.length } : placeOf(comment, text, tree, language);
+    const hush = { rules, range, comment: { from: comment.from, to: comment.to }, ...(until && { until }), ...(reason && { reason }) };
+    hushes.push(hush);
+    if (kind === "-from") open.push({ hush, names, range: range as { from: number; to: number } });
   }
   return hushes;
+}
+
+function placeOf(comment: Span, text: Text, tree: Tree, language: Language): Span | undefined {
+  const line = text.lineAt(comment.from);
+  const alone = /^[\s{]*$/.test(text.slice(line.from, comment.from));
+  return alone ? language.following(text, tree, comment.to) : { from: line.from, to: line.to };
 }
 
 /** Names that comments of the form `quill: known NAME[, NAME…]` say are defined elsewhere. */
@@ -45,10 +77,21 @@ export function findKnown(text: Text, tree: Tree, language: Language): Set<strin
   return known;
 }
 
-/** Whether a hush silences the alert of a rule at a place. `today` is a date as `YYYY-MM-DD`. */
+/** Whether a hush has ended. `today` is a date as `YYYY-MM-DD`; without one none has. */
+export function hasEnded({ until }: Hush, today: string): boolean {
+  return until !== undefined && until < today;
+}
+
+/** Whether hushes silence the alert of a rule at a place; those that do count it. */
 export function isHushed(hushes: readonly Hush[], rule: string, from: number, today: string): boolean {
-  return hushes.some((hush) => {
-    if (hush.until !== undefined && hush.until < today) return false;
-    return from >= hush.range.from && from <= hush.range.to && hush.rules.some((named) => named === rule || (named.endsWith(".*") && rule.startsWith(named.slice(0, -1))));
-  });
+  let hushed = false;
+  for (const hush of hushes) {
+    if (hasEnded(hush, today) || hush.range === undefined || from < hush.range.from || from > hush.range.to) continue;
+    for (const named of hush.rules) {
+      if (named.name !== rule && !(named.name.endsWith(".*") && rule.startsWith(named.name.slice(0, -1)))) continue;
+      named.silenced += 1;
+      hushed = true;
+    }
+  }
+  return hushed;
 }

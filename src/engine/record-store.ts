@@ -18,6 +18,17 @@ export class RecordStore {
     if (this.records.size > 0) this.records.delete(unit);
   }
 
+  /** Drops what some rules found; for one unit, or for all. */
+  dropRules(rules: ReadonlySet<string>, unit?: object): void {
+    for (const one of unit === undefined ? [...this.records.keys()] : [unit]) {
+      const list = this.records.get(one);
+      const kept = list?.filter(({ rule }) => !rules.has(rule));
+      if (kept === undefined || kept.length === list!.length) continue;
+      if (kept.length === 0) this.records.delete(one);
+      else this.records.set(one, kept);
+    }
+  }
+
   clear(): void {
     this.records.clear();
   }

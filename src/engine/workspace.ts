@@ -23,7 +23,7 @@ export interface OpenDocument {
   readonly version: number;
   readonly text: string;
   /** Settings for this document alone, in place of the workspace's. */
-  readonly settings?: Settings;
+  readonly settings?: Settings | ResolvedSettings;
 }
 
 /** A way to settle an alert, with the alert it settles. */
@@ -88,7 +88,7 @@ export class Workspace {
     if (this.documents.has(uri)) throw new WorkspaceError("already-open", `${uri} is open already`);
     const language = this.languageFor(languageId);
     if (language === undefined) throw new WorkspaceError("unknown-language", `There is no language \`${languageId}\` here for ${uri}`);
-    const resolved = settings === undefined ? this.settings : resolveSettings(settings, this.rules);
+    const resolved = settings === undefined ? this.settings : this.resolve(settings);
     const analysis = new DocumentAnalysis(this.input(uri, languageId, language, Text.of(text), resolved));
     this.documents.set(uri, { uri, languageId, language, analysis, version, settings: resolved, told: [] });
   }
@@ -121,8 +121,8 @@ export class Workspace {
    * Puts other settings in place: for one document, or for all that have none of their own.
    * Throws a `SettingsError`, with nothing changed, when they cannot be used.
    */
-  configure(settings: Settings, uri?: string): void {
-    const resolved = resolveSettings(settings, this.rules);
+  configure(settings: Settings | ResolvedSettings, uri?: string): void {
+    const resolved = this.resolve(settings);
     if (uri !== undefined) {
       const document = this.document(uri);
       this.reconfigure(document, resolved);
@@ -223,6 +223,10 @@ export class Workspace {
     const { failures } = document.analysis;
     for (const failure of failures) if (!document.told.some(({ error }) => error === failure.error)) this.options.onFailure?.(uri, failure);
     document.told = failures;
+  }
+
+  private resolve(settings: Settings | ResolvedSettings): ResolvedSettings {
+    return "active" in settings ? settings : resolveSettings(settings, this.rules);
   }
 
   private reconfigure(document: OpenState, settings: ResolvedSettings): void {

@@ -81,12 +81,19 @@ export function discover(paths: readonly string[], extensions: readonly string[]
   return { files: [...files].sort(), problems };
 }
 
-/** A test for the globs of a settings file, which speak of paths below its folder. */
-export function globTest(folder: string, globs: readonly string[]): (file: string) => boolean {
-  if (globs.length === 0) return () => false;
-  const rules = ignore().add([...globs]);
-  return (file) => {
-    const relative = path.relative(folder, file).split(path.sep).join("/");
-    return relative !== "" && !relative.startsWith("../") && rules.ignores(relative);
-  };
+/** What keeps a file out of a project, other than its settings: the ignore file that names it, or the folder of packages it lies in. */
+export function ignoredBy(file: string): string | undefined {
+  const folders: string[] = [];
+  for (let folder = path.dirname(file); ; folder = path.dirname(folder)) {
+    if (never.has(path.basename(folder))) return folder;
+    folders.unshift(folder);
+    if (path.dirname(folder) === folder) break;
+  }
+  const targets = [...folders.map((folder) => ({ target: folder, directory: true })), { target: file, directory: false }];
+  for (const { target, directory } of targets) {
+    const layers = layersAbove(path.dirname(target));
+    if (!isIgnored(target, directory, layers)) continue;
+    return path.join(layers.findLast((layer) => isIgnored(target, directory, [layer]))!.folder, ignoreFile);
+  }
+  return undefined;
 }

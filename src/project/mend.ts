@@ -2,6 +2,7 @@
 import { readFileSync, renameSync, statSync, unlinkSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import type { Dropped, MendOptions } from "../engine/mend.js";
+import type { FileReview } from "../report/model.js";
 import { eachFile, type Problem, type ProjectVisit } from "./review.js";
 
 export interface MendedFile {
@@ -11,10 +12,10 @@ export interface MendedFile {
 }
 
 /** Settles all that is certain in the files below `paths`. A file that somebody else changed in the meantime is left alone and named. */
-export function mendProject(visit: ProjectVisit, options: MendOptions): { files: MendedFile[]; problems: Problem[] } {
+export async function mendProject(visit: ProjectVisit, options: MendOptions): Promise<{ files: MendedFile[]; problems: Problem[]; broken: readonly FileReview[] }> {
   const files: MendedFile[] = [];
   const changed: Problem[] = [];
-  const problems = eachFile(visit, ({ file, shown, uri, workspace }) => {
+  const { problems, broken } = await eachFile(visit, ({ file, shown, uri, workspace }) => {
     const before = workspace.text(uri).value;
     const { text, edits, applied, dropped } = workspace.mendResult(uri, options);
     if (edits.length > 0) {
@@ -26,7 +27,7 @@ export function mendProject(visit: ProjectVisit, options: MendOptions): { files:
     }
     if (edits.length > 0 || dropped.length > 0) files.push({ path: shown, applied, dropped });
   });
-  return { files, problems: [...problems, ...changed] };
+  return { files, problems: [...problems, ...changed], broken };
 }
 
 /** Puts a whole new file in the place of the old one, so that no reader ever sees half of it. */

@@ -7,8 +7,13 @@ import type { Meter } from "../engine/meter.js";
 import type { RuleFailure } from "../engine/alert.js";
 import type { Language } from "../languages/language.js";
 import type { FileReview, Review } from "../report/model.js";
+import type { Rule } from "../rules/rule.js";
+import { globTest } from "../settings/globs.js";
+import type { Settings } from "../settings/schema.js";
+import { Baseline } from "./baseline.js";
 import { discover } from "./discover.js";
-import { SettingsReader } from "./settings-file.js";
+import { ProjectSettings, type FileSettings } from "./project-settings.js";
+import { settingsAlerts } from "./settings-alerts.js";
 
 export interface Problem {
   readonly path: string;
@@ -22,6 +27,7 @@ export interface ProjectFile {
   readonly shown: string;
   readonly uri: string;
   readonly workspace: Workspace;
+  readonly settings: FileSettings;
 }
 
 export interface ProjectVisit {
@@ -29,20 +35,42 @@ export interface ProjectVisit {
   readonly paths: readonly string[];
   readonly folder: string;
   readonly today: string;
+  readonly profile?: string;
+  /** Rules that run alone, for a trial. */
+  readonly only?: readonly Rule[];
+  /** Settings that count instead of those of files, for a trial. */
+  readonly instead?: Settings;
   readonly onFailure?: (file: string, failure: RuleFailure) => void;
   /** Told what the time goes to. */
   readonly meter?: Meter;
 }
 
-/** Opens each file of a project in a workspace with its settings, hands it to `use` and closes it. Returns what could not be read. */
-export function eachFile({ languages, paths, folder, today, onFailure, meter }: ProjectVisit, use: (file: ProjectFile) => void): Problem[] {
-  const reader = new SettingsReader();
+export interface VisitResult {
+  /** What could not be read. */
+  readonly problems: Problem[];
+  /** Settings files in which something is wrong. */
+  readonly broken: FileReview[];
+  /** The settings files in force, with the rules there are. */
+  readonly settings: ProjectSettings;
+  readonly files: readonly string[];
+}
+
+/** Opens each file of a project in a workspace with its settings, hands it to `use` and closes it. */
+export async function eachFile(visit: ProjectVisit, use: (file: ProjectFile) => void): Promise<VisitResult> {
+  const { languages, paths, folder, today, profile, only, instead, onFailure, meter } = visit;
+  const settings = new ProjectSettings({ ...(profile !== undefined && { profile }), ...(instead && { editor: instead, settingsFile: "only" }) });
+  const skipsInstead = globTest(instead?.skip ?? []);
   const workspace = createWorkspace({ languages, today, ...(onFailure && { onFailure }), ...(meter && { meter }) });
-  const { files, problems } = discover(paths, languages.flatMap(({ extensions }) => extensions), (file, start) => reader.skips(file, start));
+  const { files, problems } = discover(paths, languages.flatMap(({ extensions }) => extensions), (file, start) => (instead === undefined ? settings.skippedBy(file, start) !== undefined : skipsInstead(path.relative(start, file).split(path.sep).join("/"))));
   const unread: Problem[] = [...problems];
+  const ready = new Set<string>();
   for (const file of files) {
     const shown = path.relative(folder, file).split(path.sep).join("/");
-    const { settings } = reader.forFolder(path.dirname(file)) ?? {};
+    const settingsFile = instead === undefined ? settings.fileFor(path.dirname(file)) : undefined;
+    if (settingsFile !== undefined && !ready.has(settingsFile)) {
+      ready.add(settingsFile);
+      await settings.loadPacks(settingsFile);
+    }
     let text: string;
     try {
       text = readText(file);
@@ -52,11 +80,23 @@ export function eachFile({ languages, paths, folder, today, onFailure, meter }: 
     }
     const uri = pathToFileURL(file).href;
     const language = languages.find(({ extensions }) => extensions.includes(path.extname(file)))!;
-    workspace.open({ uri, languageId: language.languageIds[0]!, version: 0, text, settings: settings ?? {} });
-    use({ file, shown, uri, workspace });
+    const own = settings.forFile(file);
+    const resolved = only === undefined ? own.resolved : { ...own.resolved, active: only.map((rule) => ({ rule, level: rule.level, options: undefined })) };
+    workspace.open({ uri, languageId: language.languageIds[0]!, version: 0, text, settings: resolved });
+    use({ file, shown, uri, workspace, settings: own });
     workspace.close(uri);
   }
-  return unread;
+  for (const named of instead === undefined ? paths : []) {
+    const above = settings.fileFor(path.resolve(named));
+    if (above !== undefined) ready.add(above);
+  }
+  const broken = [...ready].sort().flatMap((file) => {
+    const source = settings.source(file);
+    const hasZones = (source.checked.settings.zones ?? []).length > 0;
+    const all = hasZones ? discover([path.dirname(file)], languages.flatMap(({ extensions }) => extensions), () => false).files : files;
+    return only === undefined ? (settingsAlerts(source, path.relative(folder, file).split(path.sep).join("/"), all) ?? []) : [];
+  });
+  return { problems: unread, broken, settings, files };
 }
 
 /** Reads a file as UTF-8. Throws when its bytes are no text. */
@@ -70,13 +110,25 @@ export function readText(file: string): string {
   }
 }
 
-/** Reviews the files below `paths`. */
-export function reviewProject(visit: ProjectVisit): { review: Review; problems: Problem[] } {
+/** Reviews the files below `paths`. Alerts of a baseline are left out and counted. */
+export async function reviewProject(visit: ProjectVisit): Promise<{ review: Review; result: VisitResult; known: number }> {
   const files: FileReview[] = [];
-  const problems = eachFile(visit, ({ shown, uri, workspace }) => {
-    const alerts = workspace.alerts(uri);
-    const mended = new Set(workspace.remedies(uri).filter(({ certainty }) => certainty === "certain").map(({ alert }) => alert));
-    files.push({ path: shown, text: workspace.text(uri), alerts, mendable: mended.size });
+  let known = 0;
+  const baselines = new Map<string, Baseline>();
+  const result = await eachFile(visit, ({ file, shown, uri, workspace, settings: { source } }) => {
+    const all = workspace.alerts(uri);
+    const text = workspace.text(uri);
+    const baselineFile = Baseline.fileOf(source);
+    let alerts = all;
+    if (baselineFile !== undefined && visit.only === undefined) {
+      const baseline = baselines.get(baselineFile) ?? Baseline.read(baselineFile);
+      baselines.set(baselineFile, baseline);
+      alerts = baseline.fresh(file, all, text);
+      known += all.length - alerts.length;
+    }
+    const shownAlerts = new Set(alerts);
+    const mended = new Set(workspace.remedies(uri).filter(({ certainty, alert }) => certainty === "certain" && shownAlerts.has(alert)).map(({ alert }) => alert));
+    files.push({ path: shown, text, alerts, mendable: mended.size });
   });
-  return { review: { files }, problems };
+  return { review: { files: [...result.broken, ...files] }, result, known };
 }

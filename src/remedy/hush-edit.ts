@@ -26,3 +26,15 @@ export function hushEdit(text: Text, root: Node, rule: string, offset: number): 
   const indent = /^[ \t]*/.exec(first.text)![0];
   return { from: first.from, to: first.from, insert: `${indent}// quill: hush ${rule}${text.lineBreak}` };
 }
+
+/** An edit that silences `rule` in the whole file: a comment at its top, or one more rule in one that stands there. */
+export function fileHushEdit(text: Text, rule: string): Edit {
+  const head = text.slice(0, 2000);
+  const existing = /^\/\/[ \t]*quill:[ \t]*hush-file[ \t]+[\w.*-]+(?:[ \t]*,[ \t]*[\w.*-]+)*/m.exec(head);
+  if (existing !== null) {
+    const at = existing.index + existing[0].length;
+    return { from: at, to: at, insert: `, ${rule}` };
+  }
+  const at = /^#!.*(?:\r\n|\n|\r)/.exec(head)?.[0].length ?? 0;
+  return { from: at, to: at, insert: `// quill: hush-file ${rule}${text.lineBreak}` };
+}

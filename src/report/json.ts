@@ -5,9 +5,10 @@ import { countLevels, type Review } from "./model.js";
 export function jsonReport(review: Review): string {
   const files = review.files.map(({ path, text, alerts }) => ({
     path,
-    alerts: alerts.map(({ rule, level, message, from, to, labels, related }) => ({
+    alerts: alerts.map(({ rule, level, ownLevel, message, from, to, labels, related }) => ({
       rule,
       level,
+      ...(ownLevel !== undefined && { ownLevel }),
       message,
       range: rangeOf(text, from, to),
       from,

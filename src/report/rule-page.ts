@@ -1,6 +1,7 @@
 /** A rule's documentation, made from the rule itself: as Markdown, and as text for a terminal. */
 import type { Rule } from "../rules/rule.js";
-import { inKit, kitNames, optionNames } from "../settings/resolve.js";
+import { optionNames } from "../settings/check.js";
+import { inKit, kitNames } from "../settings/kits.js";
 import type { Palette } from "./text.js";
 
 /** An option of a rule as its documentation shows it. */
@@ -35,10 +36,17 @@ export function optionsOf(rule: Rule, toJsonSchema: (rule: Rule) => unknown): Op
   });
 }
 
+/** Whether a rule offers remedies, as its examples show. */
+export function hasRemedy(rule: Rule): boolean {
+  return rule.examples.alerts.some(({ after }) => after !== undefined);
+}
+
 /** The kits that switch a rule on. */
 export function kitsOf(rule: Rule): string[] {
   return kitNames.filter((kit) => inKit(rule, kit));
 }
+
+const codeLanguage = (rule: Rule): string => (rule.language === "settings" ? "jsonc" : "js");
 
 export function markdownPage(rule: Rule, options: readonly OptionPage[]): string {
   const lines = [`# \`${rule.id}\``, "", `**${rule.title}.**`, "", rule.why, ""];
@@ -47,21 +55,34 @@ export function markdownPage(rule: Rule, options: readonly OptionPage[]): string
   for (const { code, after, options: used, edition } of rule.examples.alerts) {
     if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
     if (edition !== undefined) lines.push(`With edition ${edition}:`, "");
-    lines.push("```js", shorten(code), "```", "");
-    if (after !== undefined) lines.push("becomes", "", "```js", after.trimEnd(), "```", "");
+    lines.push("```" + codeLanguage(rule), shorten(code), "```", "");
+    if (after !== undefined) lines.push("becomes", "", "```" + codeLanguage(rule), after.trimEnd(), "```", "");
   }
   lines.push("## Stays quiet", "");
   for (const { code, options: used, edition } of rule.examples.quiet) {
     if (code.trim() === "") continue;
     if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
     if (edition !== undefined) lines.push(`With edition ${edition}:`, "");
-    lines.push("```js", code.trimEnd(), "```", "");
+    lines.push("```" + codeLanguage(rule), code.trimEnd(), "```", "");
   }
   if (options.length > 0) {
     lines.push("## Options", "", "| option | values | default | effect |", "| --- | --- | --- | --- |");
     for (const { name, values, standard, effect } of options) lines.push(`| \`${name}\` | ${values.replaceAll("|", "\\|")} | \`${standard}\` | ${effect} |`);
     lines.push("");
   }
+  return lines.join("\n");
+}
+
+/** The gist of a page for an editor's hover: why, one example, how to change the level, and where the page is. */
+export function shortPage(rule: Rule, page: string | undefined): string {
+  const [example] = rule.examples.alerts;
+  const lines = [rule.why, ""];
+  if (example !== undefined && rule.language === undefined) {
+    lines.push("```js", shorten(example.code.replaceAll(/[«»]/g, "")), "```", "");
+    if (example.after !== undefined && example.after.trim() !== "") lines.push("becomes", "", "```js", shorten(example.after), "```", "");
+  }
+  lines.push(rule.always ? "Always on." : `Change its level in \`alert-quill.jsonc\`: \`"levels": { "${rule.id}": "off" }\``);
+  if (page !== undefined) lines.push("", `[All about \`${rule.id}\`](${page})`);
   return lines.join("\n");
 }
 

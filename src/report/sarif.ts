@@ -25,6 +25,7 @@ function result(path: string, text: Text, alert: Alert, ruleIndex: number) {
     ruleIndex,
     level: sarifLevels[alert.level],
     message: { text: alert.message },
+    ...(alert.ownLevel !== undefined && { properties: { level: alert.ownLevel } }),
     locations: [location(path, text, alert.from, alert.to)],
     ...(alert.related.length > 0 && {
       relatedLocations: alert.related.map(({ from, to, message }, id) => ({ id, ...location(path, text, from, to), message: { text: message } })),

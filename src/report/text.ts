@@ -2,6 +2,7 @@
 import picocolors from "picocolors";
 import type { Alert } from "../engine/alert.js";
 import { levels, type AlertLevel } from "../rules/rule.js";
+import type { OwnLevels } from "../settings/schema.js";
 import { positionAt } from "../text/position.js";
 import type { Text } from "../text/text.js";
 import { counted, countLevels, type FileReview, type Review } from "./model.js";
@@ -10,10 +11,11 @@ type Paint = (text: string) => string;
 export type Palette = ReturnType<typeof palette>;
 
 /** Colours by their purpose; with `colour` off every one leaves the text as it is. */
-export function palette(colour: boolean) {
+export function palette(colour: boolean, ownLevels: OwnLevels = {}) {
   const paint = picocolors.createColors(colour);
   const level: Record<AlertLevel, Paint> = { error: paint.red, warning: paint.yellow, information: paint.blue, hint: paint.cyan };
-  return { level, strong: paint.bold, faint: paint.dim, good: paint.green, path: (text: string) => paint.bold(paint.underline(text)) };
+  const own = (name: string): Paint => paint[ownLevels[name]?.colour ?? "magenta"];
+  return { level, own, strong: paint.bold, faint: paint.dim, good: paint.green, path: (text: string) => paint.bold(paint.underline(text)) };
 }
 
 /** How wide a source line is shown at most; of longer ones the part around the range is shown. */
@@ -41,9 +43,9 @@ export function markedLine(text: Text, from: number, to: number, paint: Paint, f
 function alertLines(file: FileReview, alert: Alert, colours: Palette, gutter: number): string[] {
   const { text } = file;
   const { line, character } = positionAt(text, alert.from);
-  const paint = colours.level[alert.level];
+  const paint = alert.ownLevel === undefined ? colours.level[alert.level] : colours.own(alert.ownLevel);
   const place = colours.faint(`${line + 1}:${character + 1}`);
-  const lines = [`  ${paint(colours.strong(alert.level))} ${place}  ${alert.message}  ${colours.faint(alert.rule)}`];
+  const lines = [`  ${paint(colours.strong(alert.ownLevel ?? alert.level))} ${place}  ${alert.message}  ${colours.faint(alert.rule)}`];
   lines.push(...markedLine(text, alert.from, alert.to, paint, colours.faint, gutter + 4));
   for (const { from, message } of alert.related) {
     const at = positionAt(text, from);
@@ -53,8 +55,8 @@ function alertLines(file: FileReview, alert: Alert, colours: Palette, gutter: nu
 }
 
 /** The whole report: each file with its alerts, then the sum. */
-export function textReport(review: Review, { colour }: { readonly colour: boolean }): string {
-  const colours = palette(colour);
+export function textReport(review: Review, { colour, ownLevels }: { readonly colour: boolean; readonly ownLevels?: OwnLevels }): string {
+  const colours = palette(colour, ownLevels);
   const lines: string[] = [];
   for (const file of review.files) {
     if (file.alerts.length === 0) continue;

@@ -31,6 +31,10 @@ import { settledTest } from "./flow/settled-test.js";
 import { silentGetter } from "./flow/silent-getter.js";
 import { singleTurn } from "./flow/single-turn.js";
 import { stuckLoop } from "./flow/stuck-loop.js";
+import { expired } from "./hush/expired.js";
+import { idle } from "./hush/idle.js";
+import { noReason } from "./hush/no-reason.js";
+import { unknownRule } from "./hush/unknown-rule.js";
 import { finalNewline } from "./layout/final-newline.js";
 import { statementEnd } from "./layout/statement-end.js";
 import { couldBeFixed } from "./names/could-be-fixed.js";
@@ -45,6 +49,7 @@ import { offPattern } from "./names/off-pattern.js";
 import { unknown } from "./names/unknown.js";
 import { usedTooSoon } from "./names/used-too-soon.js";
 import type { Rule } from "./rule.js";
+import { settingsRules } from "./settings/index.js";
 import { syntaxRules } from "./syntax/index.js";
 
 export const rules: readonly Rule[] = [
@@ -56,6 +61,8 @@ export const rules: readonly Rule[] = [
   singleTurn, runsIntoNext, mixedReturns, settledTest, readBeforeSet, earlyThis, callbackWithoutValue, caseScopedName,
   consoleOutput, debugPause,
   statementEnd, finalNewline,
+  idle, expired, noReason, unknownRule,
+  ...settingsRules,
 ];
 
 /** The rule of an id. */

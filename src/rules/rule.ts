@@ -85,6 +85,27 @@ export interface FileView<Options = unknown> {
   readonly alert: (at: Place, finding: Finding) => void;
 }
 
+/** A hush comment, and what came of it. */
+export interface HushUse {
+  readonly comment: Span;
+  readonly rules: readonly HushedName[];
+  readonly until?: string;
+  readonly reason?: string;
+  readonly hasEnded: boolean;
+  /** All rules and areas there are. */
+  readonly known: Iterable<string>;
+}
+
+/** A rule or area that a hush names, with where it does. */
+export interface HushedName extends Span {
+  readonly name: string;
+  readonly exists: boolean;
+  /** Whether it is on, or for an area, any rule of it. */
+  readonly isOn: boolean;
+  /** How many alerts were silenced. */
+  readonly silenced: number;
+}
+
 /** The node of a kind; some nodes serve as two. */
 type NodeOf<Type, Any = JavaScriptNode> = Any extends { type: infer Own } ? (Type extends Own ? Any : never) : never;
 
@@ -103,13 +124,11 @@ export interface AlertingExample {
   readonly options?: unknown;
   /** The edition of the language in the settings, if not the newest. */
   readonly edition?: number;
+  /** Rules that are on beside this one. */
+  readonly with?: readonly string[];
 }
 
-export interface QuietExample {
-  readonly code: string;
-  readonly options?: unknown;
-  readonly edition?: number;
-}
+export type QuietExample = Omit<AlertingExample, "after">;
 
 /** The built-in kits a rule can belong to by itself; `thorough` holds all that are not only in `tidy`. */
 export type KitName = "sound" | "tidy";
@@ -124,6 +143,10 @@ export interface Rule<Options = any> {
   /** The level it has where a kit switches it on and nothing says otherwise. */
   readonly level: AlertLevel;
   readonly kits: readonly KitName[];
+  /** The level it has without being in any kit, for rules that settings themselves define; also one of one's own. */
+  readonly byDefault?: string;
+  /** What its examples are written in, if not in code: `settings` for mistakes in a settings file. */
+  readonly language?: "settings";
   /** On whatever the settings say: without it nothing else could be trusted. */
   readonly always?: boolean;
   readonly options?: z.ZodType<Options>;
@@ -141,6 +164,8 @@ export interface Rule<Options = any> {
   readonly unresolved?: (use: Reference, file: FileView<Options>) => void;
   /** Called for each function and other stretch of code that runs by itself. It may read what the graph tells, and the names declared in it. */
   readonly flow?: (flow: FlowGraph, file: FileView<Options>) => void;
+  /** Called for each hush comment once all else has been found. It may give spans only as places. */
+  readonly hush?: (hush: HushUse, file: FileView<Options>) => void;
 }
 
 /** Declares a rule; it only gives the parts their types. */

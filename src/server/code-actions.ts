@@ -5,6 +5,8 @@ import type { Remedy, Workspace } from "../engine/workspace.js";
 import { withoutOverlap } from "../remedy/select.js";
 import type { Edit } from "../text/edit.js";
 import { offsetAt, rangeOf, type PositionEncoding } from "../text/position.js";
+import { fileHushEdit } from "../remedy/hush-edit.js";
+import { levelActions, type ChangeableSettings } from "./level-actions.js";
 import { toDiagnostic, type DiagnosticData } from "./diagnostics.js";
 
 export interface ActionContext {
@@ -13,6 +15,8 @@ export interface ActionContext {
   /** Whether the client takes edits with the version they belong to. */
   readonly documentChanges: boolean;
   readonly rulePage: (rule: string) => string | undefined;
+  /** The settings file, where there is one that can be changed. */
+  readonly settings?: ChangeableSettings | undefined;
 }
 
 /** Whether a client that asked for `only` wants actions of `kind`. A kind includes those below it. */
@@ -61,6 +65,8 @@ function quickFixes(params: CodeActionParams, context: ActionContext): CodeActio
     if (!alert.rule.startsWith("syntax.")) {
       const edit = workspace.hushEdit(uri, alert);
       hushes.push({ title: `Hush \`${alert.rule}\` on this line`, kind: "quickfix", diagnostics: [diagnostic], edit: workspaceEdit(uri, [edit], context) });
+      hushes.push({ title: `Hush \`${alert.rule}\` in this file`, kind: "quickfix", diagnostics: [diagnostic], edit: workspaceEdit(uri, [fileHushEdit(workspace.text(uri), alert.rule)], context) });
+      if (context.settings !== undefined) hushes.push(...levelActions(alert.rule, alert.level, diagnostic, context.settings));
     }
   }
   fixes.sort((a, b) => Number(b.isPreferred) - Number(a.isPreferred));

@@ -1,36 +1,13 @@
 /** The server on Node.js. */
-import { existsSync } from "node:fs";
 import { createConnection } from "node:net";
-import path from "node:path";
-import { fileURLToPath, pathToFileURL } from "node:url";
 import { createMessageConnection, StreamMessageWriter } from "vscode-jsonrpc/node";
 import { javascript } from "../languages/javascript/index.js";
-import { SettingsReader } from "../project/settings-file.js";
 import { FrameReader, type ByteSource } from "./framing.js";
-import type { ServerHost } from "./host.js";
+import { nodeHost } from "./node-host.js";
 import { Server } from "./server.js";
 
 export { Server } from "./server.js";
 export type { ServerHost } from "./host.js";
-
-const pages = path.join(path.dirname(fileURLToPath(import.meta.url)), "../../docs/rules");
-
-function nodeHost(exit: (code: number) => void): ServerHost {
-  const reader = new SettingsReader();
-  return {
-    settingsFor(uri) {
-      if (!uri.startsWith("file:")) return undefined;
-      return reader.forFolder(path.dirname(fileURLToPath(uri)))?.settings;
-    },
-    forgetSettings: () => reader.forget(),
-    rulePage(rule) {
-      const page = path.join(pages, `${rule}.md`);
-      return existsSync(page) ? pathToFileURL(page).href : undefined;
-    },
-    today: () => new Date().toISOString().slice(0, 10),
-    exit,
-  };
-}
 
 /** What the server writes to: any writable stream of Node.js. */
 export interface ByteSink {

@@ -1,8 +1,8 @@
 /** The language server: one session over any connection. */
 import { ErrorCodes, ResponseError, type CancellationToken, type MessageConnection } from "vscode-jsonrpc";
 import type {
-  CodeAction, CodeActionParams, DidChangeTextDocumentParams, DidChangeWatchedFilesParams, DidCloseTextDocumentParams, DidOpenTextDocumentParams,
-  DidChangeConfigurationParams, DidSaveTextDocumentParams, InitializeParams, InitializeResult, MessageType, ServerCapabilities,
+  CodeAction, CodeActionParams, CompletionItem, CompletionParams, DidChangeTextDocumentParams, DidChangeWatchedFilesParams, DidCloseTextDocumentParams, DidOpenTextDocumentParams,
+  DidChangeConfigurationParams, DidSaveTextDocumentParams, Hover, HoverParams, InitializeParams, InitializeResult, MessageType, ServerCapabilities,
 } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
 import { WorkspaceError } from "../engine/errors.js";
@@ -10,14 +10,18 @@ import { Meter } from "../engine/meter.js";
 import { createWorkspace, type Workspace } from "../engine/workspace.js";
 import type { Language } from "../languages/language.js";
 import { costLine } from "../report/cost.js";
-import { SettingsError, type Settings } from "../settings/schema.js";
 import type { Edit } from "../text/edit.js";
 import { offsetAt, type PositionEncoding } from "../text/position.js";
+import { Text } from "../text/text.js";
 import { version as packageVersion } from "../version.js";
 import { codeActions, type ActionContext } from "./code-actions.js";
 import { toDiagnostic } from "./diagnostics.js";
 import { readEditorSettings, type EditorSettings } from "./editor-settings.js";
-import type { ServerHost } from "./host.js";
+import type { DocumentSettings, ServerHost, SettingsText } from "./host.js";
+import { alertHover } from "./hover.js";
+import type { ChangeableSettings } from "./level-actions.js";
+import { settingsActions, settingsCompletion, settingsDiagnostics, settingsHover, type SettingsContext } from "./settings-file.js";
+import { StatusLine } from "./status.js";
 
 /** Codes of the Language Server Protocol beside those of JSON-RPC. */
 const serverNotInitialized = -32002;
@@ -35,14 +39,20 @@ export interface ServerOptions {
 const slice = 5;
 const patience = 150;
 
-const settingsFile = /(?:^|\/)alert-quill\.jsonc$/;
-
 /** Serves one client until it says `exit`. */
 export class Server {
   private state: "new" | "running" | "shut-down" = "new";
   private encoding: PositionEncoding = "utf-16";
   private documentChanges = false;
   private readonly workspace: Workspace;
+  private readonly status: StatusLine;
+  /** Settings files that are open, as they are typed. */
+  private readonly settingsTexts = new Map<string, { text: Text; version: number }>();
+  /** What applies to each open document. */
+  private readonly applied = new Map<string, DocumentSettings>();
+  private canBeAsked = false;
+  /** What was last told of broken settings files. */
+  private readonly toldBroken = new Map<string, string | undefined>();
   private readonly meter = new Meter(() => performance.now());
   private editor: EditorSettings;
   private readonly timers = new Map<string, ReturnType<typeof setTimeout>>();
@@ -53,27 +63,33 @@ export class Server {
     private readonly connection: MessageConnection,
     private readonly options: ServerOptions,
   ) {
-    this.editor = { when: "type", pause: options.pause ?? 0, cost: false };
+    this.editor = { when: "type", pause: options.pause ?? 0, cost: false, status: false, settingsFile: "merge" };
     this.workspace = createWorkspace({
       meter: this.meter,
       languages: options.languages,
       today: options.host.today(),
       onFailure: (uri, { rule, error }) => this.log(1, `The rule ${rule} failed on ${uri} and is off until the document changes: ${error instanceof Error ? error.stack : String(error)}`),
     });
+    this.status = new StatusLine((status) => this.send("alertQuill/status", status));
+    options.host.watch(() => this.settingsChanged());
     this.requests = {
       initialize: (params: InitializeParams) => this.initialize(params),
       shutdown: () => this.shutDown(),
       "textDocument/codeAction": (params: CodeActionParams) => this.codeAction(params),
+      "textDocument/hover": (params: HoverParams) => this.hover(params),
+      "textDocument/completion": (params: CompletionParams) => this.completion(params),
     };
     this.notifications = {
-      initialized: () => undefined,
+      initialized: () => this.pullConfiguration(),
       exit: () => this.exit(),
       "textDocument/didOpen": (params: DidOpenTextDocumentParams) => this.didOpen(params),
       "textDocument/didChange": (params: DidChangeTextDocumentParams) => this.didChange(params),
       "textDocument/didSave": (params: DidSaveTextDocumentParams) => this.didSave(params),
       "textDocument/didClose": (params: DidCloseTextDocumentParams) => this.didClose(params),
-      "workspace/didChangeWatchedFiles": (params: DidChangeWatchedFilesParams) => this.settingsMayHaveChanged(params.changes.map(({ uri }) => uri)),
-      "workspace/didChangeConfiguration": (params: DidChangeConfigurationParams) => this.configureEditor((params.settings as { alertQuill?: unknown } | null)?.alertQuill),
+      "workspace/didChangeWatchedFiles": (params: DidChangeWatchedFilesParams) => {
+        if (params.changes.some(({ uri }) => options.host.isSettingsFile(uri))) this.readSettingsAgain();
+      },
+      "workspace/didChangeConfiguration": (params: DidChangeConfigurationParams) => this.configurationChanged(params.settings),
       "$/setTrace": () => undefined,
     };
     connection.onRequest((method, params, token) => this.answer(method, params, token));
@@ -119,12 +135,15 @@ export class Server {
     const ours: readonly string[] = ["utf-8", "utf-16", "utf-32"] satisfies PositionEncoding[];
     this.encoding = (general?.positionEncodings?.find((encoding) => ours.includes(encoding)) as PositionEncoding | undefined) ?? "utf-16";
     this.documentChanges = workspace?.workspaceEdit?.documentChanges === true;
+    this.canBeAsked = workspace?.configuration === true;
     this.configureEditor(params.initializationOptions);
     this.state = "running";
     const capabilities: ServerCapabilities = {
       positionEncoding: this.encoding,
       textDocumentSync: { openClose: true, change: 2, save: { includeText: false } },
       codeActionProvider: { codeActionKinds: ["quickfix", "source.fixAll"] },
+      hoverProvider: true,
+      completionProvider: { triggerCharacters: ['"', "."] },
     };
     return { capabilities, serverInfo: { name: "alert-quill", version: packageVersion } };
   }
@@ -141,14 +160,20 @@ export class Server {
   }
 
   private didOpen({ textDocument: { uri, languageId, version, text } }: DidOpenTextDocumentParams): void {
+    if (this.options.host.isSettingsFile(uri)) {
+      this.settingsTexts.set(uri, { text: Text.of(text), version });
+      this.publishSettings(uri);
+      return;
+    }
     if (!this.workspace.supports(languageId)) return;
-    const settings = this.settingsFor(uri);
-    this.workspace.open({ uri, languageId, version, text, settings });
+    const applied = this.apply(uri);
+    this.workspace.open({ uri, languageId, version, text, settings: applied.settings });
     this.schedule(uri);
   }
 
   private didChange({ textDocument: { uri, version }, contentChanges }: DidChangeTextDocumentParams): void {
-    let text = this.workspace.text(uri);
+    const settings = this.settingsTexts.get(uri);
+    let text = settings?.text ?? this.workspace.text(uri);
     const edits: Edit[] = [];
     contentChanges.forEach((change, index) => {
       const range = "range" in change ? change.range : undefined;
@@ -158,8 +183,13 @@ export class Server {
         insert: change.text,
       };
       edits.push(edit);
-      if (index < contentChanges.length - 1) text = text.apply(edit);
+      if (settings !== undefined || index < contentChanges.length - 1) text = text.apply(edit);
     });
+    if (settings !== undefined) {
+      this.settingsTexts.set(uri, { text, version });
+      this.publishSettings(uri);
+      return;
+    }
     this.workspace.edit(uri, version, edits);
     // What is still being worked out is of an older version now.
     clearTimeout(this.timers.get(uri));
@@ -168,43 +198,100 @@ export class Server {
   }
 
   private didSave({ textDocument: { uri } }: DidSaveTextDocumentParams): void {
-    if (settingsFile.test(uri)) this.settingsMayHaveChanged([uri]);
+    if (this.options.host.isSettingsFile(uri)) this.readSettingsAgain();
     else if (this.editor.when === "save" && this.workspace.uris.includes(uri)) this.schedule(uri, 0);
   }
 
   private didClose({ textDocument: { uri } }: DidCloseTextDocumentParams): void {
+    if (this.settingsTexts.delete(uri)) {
+      this.send("textDocument/publishDiagnostics", { uri, diagnostics: [] });
+      return;
+    }
     if (!this.workspace.uris.includes(uri)) return;
     clearTimeout(this.timers.get(uri));
     this.timers.delete(uri);
     this.workspace.close(uri);
+    this.applied.delete(uri);
+    this.status.forget(uri);
     this.send("textDocument/publishDiagnostics", { uri, diagnostics: [] });
   }
 
-  private settingsMayHaveChanged(uris: readonly string[]): void {
-    if (!uris.some((uri) => settingsFile.test(uri))) return;
-    this.options.host.forgetSettings();
-    for (const uri of this.workspace.uris) {
-      this.workspace.configure(this.settingsFor(uri), uri);
-      this.schedule(uri);
+  /** Finds out what applies to a document. Broken settings are told, in their file and once as a message. */
+  private apply(uri: string): DocumentSettings {
+    const { host } = this.options;
+    const applied = host.settingsFor(uri);
+    this.applied.set(uri, applied);
+    const { file, broken } = applied;
+    if (file === undefined || this.toldBroken.get(file) === broken) return applied;
+    this.toldBroken.set(file, broken);
+    if (broken !== undefined) this.send("window/showMessage", { type: 1, message: `${broken}` });
+    const text = host.settingsText(file);
+    if (!this.settingsTexts.has(file) && text !== undefined) {
+      const context = { uri: file, version: 0, text: Text.of(text), encoding: this.encoding, rulePage: (rule: string) => host.rulePage(rule) };
+      this.send("textDocument/publishDiagnostics", { uri: file, diagnostics: settingsDiagnostics(host.readSettings(file, text), context) });
     }
+    return applied;
   }
 
-  /** The settings for a document; broken ones are reported and those of the kit `sound` take their place. */
-  private settingsFor(uri: string): Settings {
-    try {
-      return this.options.host.settingsFor(uri) ?? {};
-    } catch (error) {
-      if (!(error instanceof SettingsError)) throw error;
-      this.send("window/showMessage", { type: 1, message: `${error.message}\nUntil they are mended the kit \`sound\` is used.` });
-      return {};
+  private readSettingsAgain(): void {
+    this.options.host.forgetSettings();
+    this.settingsChanged();
+  }
+
+  /** Puts the settings as they are now in place for all open documents. */
+  private settingsChanged(): void {
+    if (this.state !== "running") return;
+    for (const uri of this.workspace.uris) {
+      this.workspace.configure(this.apply(uri).settings, uri);
+      this.schedule(uri);
     }
+    for (const uri of this.settingsTexts.keys()) this.publishSettings(uri);
   }
 
   private codeAction(params: CodeActionParams): CodeAction[] {
-    if (!this.workspace.uris.includes(params.textDocument.uri)) return [];
+    const { uri } = params.textDocument;
+    const open = this.openSettings(uri);
+    if (open !== undefined) return settingsActions(open.settings, params, open.context);
+    if (!this.workspace.uris.includes(uri)) return [];
     const { workspace, encoding, documentChanges } = this;
-    const context: ActionContext = { workspace, encoding, documentChanges, rulePage: (rule) => this.options.host.rulePage(rule) };
+    const context: ActionContext = { workspace, encoding, documentChanges, rulePage: (rule) => this.options.host.rulePage(rule), settings: this.changeableSettings(uri) };
     return codeActions(params, context);
+  }
+
+  private hover({ textDocument: { uri }, position }: HoverParams): Hover | null {
+    const open = this.openSettings(uri);
+    if (open !== undefined) return settingsHover(open.settings, position, open.context);
+    if (!this.workspace.uris.includes(uri)) return null;
+    const { settings } = this.applied.get(uri)!;
+    const rules = "active" in settings ? settings.active.map(({ rule }) => rule) : [];
+    return alertHover(uri, position, { workspace: this.workspace, encoding: this.encoding, rulePage: (rule) => this.options.host.rulePage(rule), rules });
+  }
+
+  private completion({ textDocument: { uri }, position }: CompletionParams): CompletionItem[] {
+    const open = this.openSettings(uri);
+    return open === undefined ? [] : settingsCompletion(open.settings, position, open.context);
+  }
+
+  /** An open settings file with what is in it; `undefined` for other documents. */
+  private openSettings(uri: string): { settings: SettingsText; context: SettingsContext } | undefined {
+    const open = this.settingsTexts.get(uri);
+    if (open === undefined) return undefined;
+    const { text, version } = open;
+    return { settings: this.options.host.readSettings(uri, text.value), context: { uri, version, text, encoding: this.encoding, rulePage: (rule) => this.options.host.rulePage(rule) } };
+  }
+
+  /** The settings file of a document, to be changed. */
+  private changeableSettings(uri: string): ChangeableSettings | undefined {
+    const file = this.applied.get(uri)?.file;
+    const text = file === undefined ? undefined : (this.settingsTexts.get(file)?.text.value ?? this.options.host.settingsText(file));
+    if (file === undefined || text === undefined) return undefined;
+    const folder = file.slice(0, file.lastIndexOf("/") + 1);
+    return { uri: file, text, path: uri.startsWith(folder) ? decodeURI(uri.slice(folder.length)) : "", encoding: this.encoding };
+  }
+
+  private publishSettings(uri: string): void {
+    const { settings, context } = this.openSettings(uri)!;
+    this.send("textDocument/publishDiagnostics", { uri, version: context.version, diagnostics: settingsDiagnostics(settings, context) });
   }
 
   /** Analyses and publishes after a pause without changes. What of an older version is not done yet is abandoned. */
@@ -220,6 +307,7 @@ export class Server {
     try {
       if (this.workspace.work(uri, () => performance.now() > until)) {
         this.publish(uri, this.workspace.alerts(uri));
+        this.tellStatus(uri);
         this.tellCost(uri, performance.now() - began);
         return;
       }
@@ -228,6 +316,7 @@ export class Server {
       this.log(1, `${uri} could not be analysed at version ${this.workspace.version(uri)}: ${error instanceof Error ? error.stack : String(error)}`);
       return;
     }
+    this.status.tell(uri, "working", "Working …");
     // In a large file that has just been opened, what has been found so far is shown once.
     const soFar = !shown && performance.now() - began > patience ? this.workspace.alertsSoFar(uri) : undefined;
     if (soFar !== undefined) this.publish(uri, soFar);
@@ -238,7 +327,9 @@ export class Server {
     const version = this.workspace.version(uri);
     const text = this.workspace.text(uri);
     const rulePage = (rule: string): string | undefined => this.options.host.rulePage(rule);
-    const diagnostics = alerts.map((alert) => toDiagnostic(alert, { uri, version, text, encoding: this.encoding, rulePage }));
+    const { off, fresh } = this.applied.get(uri)!;
+    const shown = off !== undefined ? [] : (fresh?.(alerts, text) ?? alerts);
+    const diagnostics = shown.map((alert) => toDiagnostic(alert, { uri, version, text, encoding: this.encoding, rulePage }));
     this.send("textDocument/publishDiagnostics", { uri, version, diagnostics });
   }
 
@@ -247,11 +338,41 @@ export class Server {
     this.meter.clear();
   }
 
+  private tellStatus(uri: string): void {
+    const { off, broken } = this.applied.get(uri)!;
+    if (off !== undefined) this.status.tell(uri, "off", `Off: ${off}`);
+    else if (broken !== undefined) this.status.tell(uri, "broken", `Broken settings: ${broken}`);
+    else this.status.tell(uri, "ready", "Ready");
+  }
+
+  private configurationChanged(given: unknown): void {
+    if (given === null || given === undefined) this.pullConfiguration();
+    else {
+      this.configureEditor((given as { alertQuill?: unknown }).alertQuill);
+      this.settingsChanged();
+    }
+  }
+
+  /** Asks the editor for its settings, where it can be asked. */
+  private pullConfiguration(): void {
+    if (!this.canBeAsked) return;
+    this.connection.sendRequest("workspace/configuration", { items: [{ section: "alertQuill" }] }).then(
+      (answer) => {
+        this.configureEditor((answer as readonly unknown[] | null)?.[0]);
+        this.settingsChanged();
+      },
+      (error: unknown) => this.log(2, `The editor did not tell its settings: ${error instanceof Error ? error.message : String(error)}`),
+    );
+  }
+
   /** Takes over what the editor is set to. What cannot be used is told, and stays as it was. */
   private configureEditor(given: unknown): void {
-    const { settings, faults } = readEditorSettings(given, this.editor);
+    const { settings, rest, faults } = readEditorSettings(given, this.editor);
     this.editor = settings;
-    for (const fault of faults) this.send("window/showMessage", { type: 2, message: fault });
+    this.status.isWanted = settings.status;
+    const issues = this.options.host.configureEditor(rest, settings.settingsFile);
+    const told = [...faults, ...issues.map(({ path, message }) => `alertQuill.${path.join(".")}: ${message}`)];
+    for (const message of told) this.send("window/showMessage", { type: 2, message });
   }
 
   private log(type: MessageType, message: string): void {

@@ -1,6 +1,10 @@
 /** The server in a browser worker: messages are plain JSON-RPC objects sent with `postMessage`. */
 import { BrowserMessageReader, BrowserMessageWriter, createMessageConnection } from "vscode-jsonrpc/browser";
 import { javascript } from "../languages/javascript/index.js";
+import { rules as builtIn } from "../rules/index.js";
+import { checkSettings } from "../settings/check.js";
+import { SettingsDocument } from "../settings/document.js";
+import type { SettingsIssue } from "../settings/issue.js";
 import type { Settings } from "../settings/schema.js";
 import { Server } from "./server.js";
 
@@ -22,8 +26,18 @@ export function serveWorker(scope: WorkerScope, { settings, rulePage = () => und
   new Server(connection, {
     languages: [javascript()],
     host: {
-      settingsFor: () => settings,
+      settingsFor: () => ({ settings: settings ?? {} }),
+      configureEditor: () => [],
       forgetSettings: () => undefined,
+      watch: () => undefined,
+      isSettingsFile: (uri) => /(?:^|\/)alert-quill\.jsonc$/.test(uri),
+      readSettings(_, text) {
+        const document = new SettingsDocument(text);
+        const { issues, rules } = checkSettings(document.value, { rules: builtIn });
+        const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
+        return { document, issues: [...form, ...issues], rules };
+      },
+      settingsText: () => undefined,
       rulePage,
       today: () => new Date().toISOString().slice(0, 10),
       exit: () => scope.close(),

@@ -1,79 +1,125 @@
 /** From settings as written to what applies to each rule. */
-import { areaOf, type AlertLevel, type Level, type Rule } from "../rules/rule.js";
-import { issuesOf, SettingsError, settingsSchema, withSuggestion, type FullSettings, type Settings, type SettingsIssue } from "./schema.js";
-
-export const kitNames = ["sound", "tidy", "thorough"] as const;
+import { areaOf, levels as standardLevels, type AlertLevel, type Level, type Rule } from "../rules/rule.js";
+import { checkSettings, type CheckedSettings } from "./check.js";
+import { globTest } from "./globs.js";
+import { SettingsError } from "./issue.js";
+import { inKit, type Layer } from "./kits.js";
+import type { OwnLevels, Settings, SettingsPart } from "./schema.js";
 
 /** A rule that is on, with its level and options. */
 export interface ActiveRule {
   readonly rule: Rule;
   readonly level: AlertLevel;
+  /** The level of one's own that stands on it, if it is one. */
+  readonly ownLevel?: string;
   readonly options: unknown;
 }
 
-/** Settings that have been checked, with what follows from them for each rule. */
-export interface ResolvedSettings extends FullSettings {
-  readonly active: readonly ActiveRule[];
+/** What was decided of a rule, and where. */
+export interface Outcome {
+  /** As it was said: a level of one's own by its name. */
+  readonly level: string;
+  /** The layer that said so. */
+  readonly from: string;
+  /** The layers that said something of its options, in order. */
+  readonly tunedBy: readonly string[];
 }
 
-/** Whether a built-in kit switches a rule on. */
-export function inKit(rule: Rule, kit: string): boolean {
-  if (kit === "thorough") return !(rule.kits.length === 1 && rule.kits[0] === "tidy");
-  return (rule.kits as readonly string[]).includes(kit);
+/** Settings that have been checked, with what follows from them for each rule. */
+export interface ResolvedSettings {
+  readonly language: { readonly edition: number; readonly modules: boolean | "detect" };
+  readonly runtime: readonly string[];
+  readonly known: readonly string[];
+  readonly active: readonly ActiveRule[];
+  readonly outcomes: ReadonlyMap<string, Outcome>;
+  readonly ownLevels: OwnLevels;
+}
+
+export interface PlanOptions {
+  /** The file's path from the folder of the settings file, with `/`. Without it no zone applies. */
+  readonly path?: string;
+  readonly profile?: string;
+  /** How the settings file is called where somebody asks where a setting comes from. */
+  readonly name?: string;
+}
+
+/** The layers that apply to a file, in order. */
+export function planLayers({ settings, kits }: CheckedSettings, { path, profile, name = "settings" }: PlanOptions = {}): Layer[] {
+  const kitsAt = (...at: (string | number)[]): readonly Layer[] => kits.get(JSON.stringify(at)) ?? [];
+  const chosen = profile === undefined ? undefined : settings.profiles?.[profile];
+  const layers: Layer[] = [];
+  if (chosen?.base !== "nothing") {
+    const start: readonly Layer[] = settings.kits === undefined ? [{ name: "kit sound", builtIn: "sound", settings: {} }] : kitsAt();
+    layers.push(...start, { name, settings });
+    settings.zones?.forEach((zone, index) => {
+      if (path === undefined || !globTest(zone.files)(path)) return;
+      layers.push(...kitsAt("zones", index), { name: `zone ${zone.files.join(", ")}`, settings: zone });
+    });
+  } else {
+    // What the files are written in is the same in any run.
+    const { language, runtime, known } = settings;
+    layers.push({ name, settings: { ...(language && { language }), ...(runtime && { runtime }), ...(known && { known }) } });
+  }
+  if (chosen !== undefined) layers.push(...kitsAt("profiles", profile!), { name: `profile ${profile}`, settings: chosen });
+  return layers;
+}
+
+/** Works out what layers come to, for each rule. */
+export function combine(layers: readonly Layer[], rules: readonly Rule[], ownLevels: OwnLevels = {}): ResolvedSettings {
+  const outcomes = new Map<string, Outcome>();
+  const said = new Map<string, { level: string; from: string }>();
+  const tuned = new Map<string, { options: Record<string, unknown>; by: string[] }>();
+  for (const layer of layers) {
+    for (const rule of rules) {
+      const level = levelIn(layer, rule);
+      if (level !== undefined) said.set(rule.id, { level, from: layer.name });
+    }
+    for (const [id, options] of Object.entries(layer.settings.tune ?? {})) {
+      const before = tuned.get(id);
+      tuned.set(id, { options: { ...before?.options, ...options }, by: [...(before?.by ?? []), layer.name] });
+    }
+  }
+  const active: ActiveRule[] = [];
+  for (const rule of rules) {
+    const decided = said.get(rule.id);
+    const { level, from } = decided === undefined || (decided.level === "off" && rule.always) ? undecided(rule) : decided;
+    outcomes.set(rule.id, { level, from, tunedBy: tuned.get(rule.id)?.by ?? [] });
+    if (level === "off") continue;
+    const options = rule.options?.parse(tuned.get(rule.id)?.options ?? {});
+    const own = ownLevels[level];
+    active.push(own === undefined ? { rule, level: level as AlertLevel, options } : { rule, level: own.standsOn, ownLevel: level, options });
+  }
+  return { ...surroundings(layers.map(({ settings }) => settings)), active, outcomes, ownLevels };
+}
+
+function undecided(rule: Rule): { level: string; from: string } {
+  if (rule.always) return { level: rule.level, from: "always on" };
+  return rule.byDefault === undefined ? { level: "off", from: "in no kit" } : { level: rule.byDefault, from: "where it is defined" };
+}
+
+/** A rule's own entry wins over its area's, whatever their order in a layer. */
+function levelIn({ builtIn, settings }: Layer, rule: Rule): Level | string | undefined {
+  if (builtIn !== undefined) return inKit(rule, builtIn) ? rule.level : undefined;
+  return settings.levels?.[rule.id] ?? settings.levels?.[`${areaOf(rule.id)}.*`];
+}
+
+function surroundings(parts: readonly SettingsPart[]): Pick<ResolvedSettings, "language" | "runtime" | "known"> {
+  const last = <Value>(pick: (part: SettingsPart) => Value | undefined, standard: Value): Value => parts.map(pick).findLast((value) => value !== undefined) ?? standard;
+  return {
+    language: { edition: last(({ language }) => language?.edition, 2025), modules: last(({ language }) => language?.modules, "detect") },
+    runtime: last(({ runtime }) => runtime, ["browser", "node"]),
+    known: [...new Set(parts.flatMap(({ known = [] }) => known))],
+  };
 }
 
 /** Checks settings and works out the level and options of every rule. Throws a `SettingsError` that names all mistakes. */
-export function resolveSettings(settings: Settings, rules: readonly Rule[]): ResolvedSettings {
-  const parsed = settingsSchema.safeParse(settings);
-  if (!parsed.success) throw new SettingsError(issuesOf(parsed.error, [], Object.keys(settingsSchema.shape)));
-  const full = parsed.data;
-  const issues: SettingsIssue[] = [];
-  const ids = rules.map(({ id }) => id);
-  const areas = [...new Set(ids.map(areaOf))];
-
-  full.kits.forEach((kit, index) => {
-    if (!(kitNames as readonly string[]).includes(kit)) {
-      issues.push(withSuggestion({ code: "missing-kit", path: ["kits", index], message: `there is no kit \`${kit}\` (there are ${kitNames.join(", ")})` }, kit, kitNames));
-    }
-  });
-  for (const key of Object.keys(full.levels)) {
-    const whole = key.endsWith(".*");
-    if (whole ? areas.includes(key.slice(0, -2)) : ids.includes(key)) continue;
-    issues.push(withSuggestion({ code: "unknown-rule", path: ["levels", key], message: `there is no ${whole ? "area" : "rule"} \`${key}\`` }, key, whole ? areas.map((area) => `${area}.*`) : ids));
-  }
-  const options = new Map<string, unknown>();
-  for (const [key, value] of Object.entries(full.tune)) {
-    const rule = rules.find(({ id }) => id === key);
-    if (rule === undefined) {
-      issues.push(withSuggestion({ code: "unknown-rule", path: ["tune", key], message: `there is no rule \`${key}\`` }, key, ids));
-      continue;
-    }
-    if (rule.options === undefined) {
-      issues.push({ code: "unknown-key", path: ["tune", key], message: `the rule \`${key}\` has no options` });
-      continue;
-    }
-    const checked = rule.options.safeParse(value);
-    if (checked.success) options.set(key, checked.data);
-    else issues.push(...issuesOf(checked.error, ["tune", key], optionNames(rule)));
-  }
-  if (issues.length > 0) throw new SettingsError(issues);
-
-  const active: ActiveRule[] = [];
-  for (const rule of rules) {
-    const level = levelOf(rule, full);
-    if (level !== "off") active.push({ rule, level, options: options.get(rule.id) ?? rule.options?.parse({}) });
-  }
-  return { ...full, active };
+export function resolveSettings(settings: Settings, rules: readonly Rule[], plan: PlanOptions = {}): ResolvedSettings {
+  const checked = checkSettings(settings, { rules });
+  if (checked.issues.length > 0) throw new SettingsError(checked.issues);
+  return combine(planLayers(checked, plan), checked.rules, checked.settings.ownLevels);
 }
 
-/** Names of a rule's options. */
-export function optionNames(rule: Rule): string[] {
-  return Object.keys((rule.options as unknown as { shape?: object } | undefined)?.shape ?? {});
-}
-
-/** A rule's own entry wins over its area's, whatever their order; without either the kits decide. */
-function levelOf(rule: Rule, settings: FullSettings): Level {
-  const told = settings.levels[rule.id] ?? settings.levels[`${areaOf(rule.id)}.*`];
-  if (told !== undefined) return told === "off" && rule.always ? rule.level : told;
-  return rule.always || settings.kits.some((kit) => inKit(rule, kit)) ? rule.level : "off";
+/** The names of all levels there are, the gravest first. */
+export function levelNames(ownLevels: OwnLevels): string[] {
+  return [...standardLevels.flatMap((level) => [...Object.keys(ownLevels).filter((name) => ownLevels[name]!.standsOn === level), level]), "off"];
 }

@@ -1,77 +1,85 @@
-/** The shape of the settings, and what is wrong with those that do not have it. */
+/** The shape of settings as one writes them. */
 import { z } from "zod";
-import { nearest } from "../model/spelling.js";
 import { levels } from "../rules/rule.js";
 
 export const editions = [2015, 2016, 2017, 2018, 2019, 2020, 2021, 2022, 2023, 2024, 2025] as const;
 export const runtimes = ["browser", "node", "worker", "service-worker"] as const;
 
-const level = z.enum([...levels, "off"]);
+const globs = z.array(z.string());
+
+/** A condition on what a hole of a pattern holds. */
+const holeSchema = z.strictObject({
+  kind: z.union([z.string(), z.array(z.string())]).optional().describe("What it must be: `text`, `number`, `call`, `function` and so on, or a node's type; of several, one."),
+  not: z.union([z.string(), z.array(z.string())]).optional().describe("What it must not be, in the same words."),
+  text: z.string().optional().describe("A regular expression that its text must match as a whole."),
+  atLeast: z.int().min(0).optional().describe("How many elements a hole with `…` holds at least."),
+  atMost: z.int().min(0).optional().describe("How many elements a hole with `…` holds at most."),
+});
+
+export const patternSchema = z.strictObject({
+  find: z.union([z.string(), z.array(z.string()).min(1)]).describe("Code with holes as `{{name}}`, or `{{name…}}` for any number of elements; of several, one must fit."),
+  where: z.record(z.string(), holeSchema).optional().describe("Conditions on the holes, by their names."),
+  message: z.string().min(1).describe("What the alert says; `{{name}}` stands for the text of a hole."),
+  level: z.string().optional().describe("The level where nothing else says one; `warning` without it."),
+  rewrite: z.string().optional().describe("What the code becomes when the proposed remedy is taken, with the same holes."),
+  why: z.string().optional().describe("Why that is worth an alert, for `explain` and the editor."),
+});
+
+/** What a kit, a zone and a profile can say as well as the whole. */
+const part = {
+  kits: z.array(z.string()).optional().describe("Where to start: kits by name, as a file (`./kits/harbour.jsonc`) or as a package. Of two that speak of the same rule the later one wins."),
+  language: z
+    .strictObject({
+      edition: z.literal([...editions]).optional().describe("The edition of ECMAScript whose names and syntax exist; 2025 without it."),
+      modules: z.union([z.boolean(), z.literal("detect")]).optional().describe("Whether files are modules; `detect`, as without it, tells by their name and content."),
+    })
+    .optional()
+    .describe("What the files are written in."),
+  runtime: z.array(z.enum(runtimes)).optional().describe("Whose ready-made names exist; browser and node without it."),
+  known: z.array(z.string()).optional().describe("Names that are defined elsewhere."),
+  levels: z.record(z.string(), z.string()).optional().describe("The level of a rule, or of all rules of an area with `area.*`; `off` switches them off."),
+  tune: z.record(z.string(), z.record(z.string(), z.unknown())).optional().describe("The options of a rule."),
+};
+
+export const zoneSchema = z.strictObject({ files: globs.min(1).describe("Which files it is about, as globs from the settings file's folder."), ...part });
+
+export const profileSchema = z.strictObject({
+  base: z.enum(["project", "nothing"]).optional().describe("Whether it comes on top of the project's settings, as without it, or starts with no rule at all."),
+  ...part,
+});
+
+const ownLevelSchema = z.strictObject({
+  standsOn: z.enum(levels).describe("The level that it counts as."),
+  colour: z.enum(["red", "yellow", "green", "blue", "cyan", "magenta"]).optional().describe("Its colour in reports."),
+});
+
+/** What a kit's file can say. */
+export const kitSchema = z.strictObject({
+  $schema: z.string().optional(),
+  ...part,
+  patterns: z.record(z.string(), patternSchema).optional().describe("Rules without code, by name."),
+  packs: z.array(z.string()).optional().describe("Files or packages with rules of one's own."),
+});
 
 export const settingsSchema = z.strictObject({
   $schema: z.string().optional().describe("Where an editor finds the schema of this file."),
-  kits: z.array(z.string()).default(["sound"]).describe("Where to start: named sets of rules. Of two that speak of the same rule the later one wins."),
-  language: z
-    .strictObject({
-      edition: z.literal([...editions]).default(2025).describe("The edition of ECMAScript whose names exist."),
-      modules: z.union([z.boolean(), z.literal("detect")]).default("detect").describe("Whether files are modules; `detect` tells by their name and content."),
-    })
-    .prefault({}),
-  runtime: z.array(z.enum(runtimes)).default(["browser", "node"]).describe("Whose ready-made names exist."),
-  known: z.array(z.string()).default([]).describe("Names that are defined elsewhere."),
-  levels: z.record(z.string(), level).default({}).describe("The level of a rule, or of all rules of an area with `area.*`."),
-  tune: z.record(z.string(), z.record(z.string(), z.unknown())).default({}).describe("The options of a rule."),
-  skip: z.array(z.string()).default([]).describe("Files that are left alone, as globs from the settings file's folder."),
+  ...part,
+  skip: globs.optional().describe("Files that are left alone, as globs from the settings file's folder."),
+  zones: z.array(zoneSchema).optional().describe("Parts of the project with settings of their own; of two for the same file the later one wins."),
+  profiles: z.record(z.string(), profileSchema).optional().describe("Named sets for special runs: `review --profile NAME`."),
+  ownLevels: z.record(z.string(), ownLevelSchema).optional().describe("Levels of one's own, by name."),
+  patterns: z.record(z.string(), patternSchema).optional().describe("Rules without code, by name: `pattern.NAME`."),
+  packs: z.array(z.string()).optional().describe("Files or packages with rules of one's own."),
+  baseline: z.string().optional().describe("A file with the alerts that were there before and are not shown; `setup --baseline` writes it."),
 });
 
 /** Settings as one writes them. */
 export type Settings = z.input<typeof settingsSchema>;
-/** Settings with all their defaults. */
-export type FullSettings = z.output<typeof settingsSchema>;
-
-/** What kind of mistake settings hold; each is the id of a rule of the area `settings`, without the area. */
-export type SettingsCode = "unknown-key" | "unknown-rule" | "wrong-value" | "missing-kit";
-
-export interface SettingsIssue {
-  readonly code: SettingsCode;
-  /** Where in the settings, from the outermost key inward. */
-  readonly path: readonly (string | number)[];
-  /** What is wrong and what to do. */
-  readonly message: string;
-  /** What was probably meant. */
-  readonly suggestion?: string;
-}
-
-/** Thrown for settings that cannot be used. It names every mistake, not just the first. */
-export class SettingsError extends Error {
-  constructor(
-    readonly issues: readonly SettingsIssue[],
-    /** The file that holds the settings, where there is one. */
-    readonly source?: string,
-  ) {
-    super([`The settings${source === undefined ? "" : ` in ${source}`} cannot be used:`, ...issues.map((issue) => `  ${pathText(issue.path)}${issue.message}`)].join("\n"));
-    this.name = "SettingsError";
-  }
-}
-
-function pathText(path: readonly (string | number)[]): string {
-  return path.length === 0 ? "" : `${path.join(" › ")}: `;
-}
-
-/** The issues of a zod error in the words of this package. `prefix` is where the checked value stands; `keys` are the known keys beside an unknown one. */
-export function issuesOf(error: z.ZodError, prefix: readonly (string | number)[], keys: readonly string[]): SettingsIssue[] {
-  return error.issues.flatMap((issue): SettingsIssue[] => {
-    const path = [...prefix, ...(issue.path as (string | number)[])];
-    if (issue.code === "unrecognized_keys") {
-      return issue.keys.map((key) => withSuggestion({ code: "unknown-key", path: [...path, key], message: `there is no setting \`${key}\`` }, key, keys));
-    }
-    const { message } = issue;
-    return [{ code: "wrong-value", path, message: `${message[0]!.toLowerCase()}${message.slice(1)}` }];
-  });
-}
-
-/** Adds "did you mean" to an issue about `word`. */
-export function withSuggestion(issue: SettingsIssue, wordMeant: string, candidates: Iterable<string>): SettingsIssue {
-  const [suggestion] = nearest(wordMeant, candidates);
-  return suggestion === undefined ? issue : { ...issue, message: `${issue.message}: did you mean \`${suggestion}\`?`, suggestion };
-}
+export type Zone = z.input<typeof zoneSchema>;
+export type Profile = z.input<typeof profileSchema>;
+export type Kit = z.input<typeof kitSchema>;
+export type PatternSettings = z.input<typeof patternSchema>;
+export type HoleSettings = z.input<typeof holeSchema>;
+export type OwnLevels = NonNullable<Settings["ownLevels"]>;
+/** What the whole, a kit, a zone and a profile have in common. */
+export type SettingsPart = Pick<Settings, "kits" | "language" | "runtime" | "known" | "levels" | "tune">;

@@ -46,6 +46,7 @@ export interface ExampleFault {
 
 /** Runs a rule over all its examples, alone and at its own level. An empty list says that all is as written there. */
 export function checkExamples(rule: Rule, language: Language = javascript()): ExampleFault[] {
+  if (rule.language !== undefined) throw new TypeError(`The examples of ${rule.id} are no code that a rule can be run on`);
   const faults: ExampleFault[] = [];
   const quiet = rule.examples.quiet.map((example): AlertingExample => example);
   for (const example of [...rule.examples.alerts, ...quiet]) {
@@ -59,8 +60,14 @@ export function checkExamples(rule: Rule, language: Language = javascript()): Ex
   return faults;
 }
 
-function run(rule: Rule, language: Language, code: string, { options, edition }: AlertingExample): { alerts: Span[]; after: string } {
-  const levels = { [rule.id]: rule.level };
+/** The rules that hush comments of an example name; they are on beside one that judges the comments. */
+function hushedIn(code: string): string[] {
+  return [...code.matchAll(/hush(?:-\w+)? ([\w.-]+)/g)].map((match) => match[1]!).filter((id) => builtIn.some((rule) => rule.id === id));
+}
+
+function run(rule: Rule, language: Language, code: string, { options, edition, with: also = [] }: AlertingExample): { alerts: Span[]; after: string } {
+  const others = rule.hush ? hushedIn(code) : [];
+  const levels = Object.fromEntries([rule.id, ...also, ...others].map((id) => [id, rule.level]));
   const tune = options === undefined ? {} : { [rule.id]: options as Record<string, unknown> };
   const own = builtIn.some(({ id }) => id === rule.id) ? [] : [rule];
   const settings = { kits: [], levels, tune, ...(edition !== undefined && { language: { edition } }) } as Settings;
@@ -68,6 +75,7 @@ function run(rule: Rule, language: Language, code: string, { options, edition }:
     languages: [language],
     settings,
     rules: own,
+    today: new Date().toISOString().slice(0, 10),
     onFailure: (_, { error }) => {
       throw error;
     },

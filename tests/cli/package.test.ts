@@ -35,8 +35,8 @@ workspace.open({ uri: "file:///a.js", languageId: "javascript", version: 1, text
 const alerts: Alert[] = workspace.alerts("file:///a.js");
 export const rule = defineRule({ id: "dead.tide", title: "T", why: "W", level: "error", kits: [], examples: { alerts: [], quiet: [] }, visit: { CallExpression: (call, file) => file.alert(call.callee, { message: "m" }) } });
 export const all = [alerts.map(({ rule: id }) => id), parse("", { module: true, jsx: false }).root.type, checkExamples(rule), typeof serveStdio, typeof serveWorker] as const;
-// @ts-expect-error a level that is not there
-createWorkspace({ languages: [], settings: { levels: { "names.unknown": "loud" } } });
+// @ts-expect-error a runtime that is not there
+createWorkspace({ languages: [], settings: { runtime: ["kiosk"] } });
 `,
   );
   const options = { compilerOptions: { module: "NodeNext", target: "ES2022", strict: true, outDir: "out", rootDir: "src", types: [] }, include: ["src"] };

@@ -145,6 +145,7 @@ describe("code actions", () => {
     expect(actions.map(({ title, kind, isPreferred }) => [title, kind, isPreferred ?? false])).toEqual([
       ["Make `fare` reassignable: `let`", "quickfix", true],
       ["Hush `names.fixed-reassigned` on this line", "quickfix", false],
+      ["Hush `names.fixed-reassigned` in this file", "quickfix", false],
     ]);
     expect(apply(actions[0].edit)).toMatch(/^let fare = 1;\nfare = 2;/);
     expect(apply(actions[1].edit)).toMatch(/fare = 2; \/\/ quill: hush names\.fixed-reassigned\nfare/);
@@ -156,7 +157,7 @@ describe("code actions", () => {
     client.open(uri, text);
     await client.diagnostics(uri, 1);
     const titles = (actions: any[]): string[] => actions.map(({ title }) => title);
-    expect(titles(await client.actions(uri, range(4, 25, 4, 25), {}))).toEqual(["Count the other way: `++`", "Hush `flow.stuck-loop` on this line"]);
+    expect(titles(await client.actions(uri, range(4, 25, 4, 25), {}))).toEqual(["Count the other way: `++`", "Hush `flow.stuck-loop` on this line", "Hush `flow.stuck-loop` in this file"]);
     expect(await client.actions(uri, range(4, 25, 4, 25), { only: ["refactor"] })).toEqual([]);
     const [all] = await client.actions(uri, range(0, 0, 0, 0), { only: ["source.fixAll"] });
     expect(all).toMatchObject({ kind: "source.fixAll", edit: { documentChanges: [{ textDocument: { uri, version: 1 } }] } });
@@ -169,7 +170,7 @@ describe("code actions", () => {
     client.open(uri, "tide(); const tides = 1;\ntide();\n");
     const [first] = await client.diagnostics(uri, 1);
     const actions = await client.actions(uri, first.range, { diagnostics: [{ ...first, data: undefined }] });
-    expect(actions.map(({ title }) => title)).toEqual(["Change to `tides`", "Settle all 2 of `names.unknown` in this file", "Hush `names.unknown` on this line"]);
+    expect(actions.map(({ title }) => title)).toEqual(["Change to `tides`", "Settle all 2 of `names.unknown` in this file", "Hush `names.unknown` on this line", "Hush `names.unknown` in this file"]);
     expect(actions[1].edit.changes[uri]).toHaveLength(2);
   });
 

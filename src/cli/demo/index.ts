@@ -39,7 +39,7 @@ export async function demoCommand({ fast = false }: { readonly fast?: boolean })
     await editor.stop();
     rmSync(folder, { recursive: true });
   }
-  return reviewSample();
+  return await reviewSample();
 }
 
 async function playSession(editor: DemoEditor, folder: string, fast: boolean): Promise<void> {
@@ -99,10 +99,10 @@ async function playSession(editor: DemoEditor, folder: string, fast: boolean): P
 }
 
 /** Reviews the untouched sample and compares with the list of mistakes planted in it. */
-function reviewSample(): number {
+async function reviewSample(): Promise<number> {
   const colours = outputColours();
   print(`\n${colours.strong("5  Review the whole project")}\n\n`);
-  const { review, problems } = reviewProject({ ...visitFrom([sample]), folder: sample });
+  const { review, result: { problems } } = await reviewProject({ ...visitFrom([sample]), folder: sample });
   print(textReport(review, { colour: hasColour() }));
   for (const { path: file, reason } of problems) complain(`${file}: ${reason}`);
   const planted = JSON.parse(readFileSync(path.join(sample, "planted.json"), "utf8")) as Planted[];

@@ -35,7 +35,9 @@ export function commentsWith(text: Text, root: Node, opening: string): Comment[]
 
 /** The outermost node below the root that begins where the first token behind `offset` does. */
 export function followingNode(text: Text, root: Node, offset: number): Span | undefined {
-  const gap = /^(?:\s|\/\/[^\n\r]*|\/\*[^]*?\*\/|\*\/\s*\})*/.exec(text.slice(offset, offset + 10_000))![0];
+  // In JSX a comment stands in braces of its own.
+  const inBraces = nodeAt(root, offset - 1).type.startsWith("JSX");
+  const gap = (inBraces ? /^\s*\}(?:\s|\{\/\*[^]*?\*\/\s*\})*/ : /^(?:\s|\/\/[^\n\r]*|\/\*[^]*?\*\/)*/).exec(text.slice(offset, offset + 10_000))?.[0] ?? "";
   const start = offset + gap.length;
   let node = root;
   let from = 0;

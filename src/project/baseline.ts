@@ -1,0 +1,62 @@
+/** A baseline: the alerts that were there before, so that only new ones show. It survives lines that move. */
+import { existsSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { z } from "zod";
+import type { Alert } from "../engine/alert.js";
+import type { Text } from "../text/text.js";
+import type { SettingsSource } from "./project-settings.js";
+
+const schema = z.object({ version: z.literal(1), files: z.record(z.string(), z.array(z.object({ rule: z.string(), line: z.string(), count: z.int().min(1) }))) });
+
+/** An alert is known by its rule and the line it begins in, without blank space around. */
+const keyOf = (rule: string, line: string): string => `${rule}\n${line}`;
+const lineOf = (alert: Alert, text: Text): string => text.lineAt(alert.from).text.trim().slice(0, 200);
+
+export class Baseline {
+  private constructor(
+    private readonly folder: string,
+    private readonly files: ReadonlyMap<string, ReadonlyMap<string, number>>,
+  ) {}
+
+  /** The file that settings name as their baseline. */
+  static fileOf(source: SettingsSource | undefined): string | undefined {
+    const named = source?.checked.settings.baseline;
+    return named === undefined ? undefined : path.resolve(path.dirname(source!.file), named);
+  }
+
+  /** Reads a baseline; one that is not there is empty. Throws when the file holds something else. */
+  static read(file: string): Baseline {
+    if (!existsSync(file)) return new Baseline(path.dirname(file), new Map());
+    const checked = schema.safeParse(JSON.parse(readFileSync(file, "utf8")));
+    if (!checked.success) throw new Error(`${file} is no baseline of this program: write it anew with \`alert-quill setup --baseline\``);
+    return new Baseline(path.dirname(file), new Map(Object.entries(checked.data.files).map(([name, list]) => [name, new Map(list.map(({ rule, line, count }) => [keyOf(rule, line), count]))])));
+  }
+
+  /** The text of a baseline that holds all alerts of some files, which are named from its folder. */
+  static write(files: readonly { readonly path: string; readonly text: Text; readonly alerts: readonly Alert[] }[]): string {
+    const entries = files.filter(({ alerts }) => alerts.length > 0).map(({ path: name, text, alerts }) => {
+      const counts = new Map<string, { rule: string; line: string; count: number }>();
+      for (const alert of alerts) {
+        const line = lineOf(alert, text);
+        const known = counts.get(keyOf(alert.rule, line));
+        if (known === undefined) counts.set(keyOf(alert.rule, line), { rule: alert.rule, line, count: 1 });
+        else known.count += 1;
+      }
+      return [name, [...counts.values()]] as const;
+    });
+    return `${JSON.stringify({ version: 1, files: Object.fromEntries(entries) }, undefined, 2)}\n`;
+  }
+
+  /** The alerts of a file that are not known. */
+  fresh(file: string, alerts: readonly Alert[], text: Text): Alert[] {
+    const known = this.files.get(path.relative(this.folder, file).split(path.sep).join("/"));
+    if (known === undefined) return [...alerts];
+    const left = new Map(known);
+    return alerts.filter((alert) => {
+      const key = keyOf(alert.rule, lineOf(alert, text));
+      const count = left.get(key) ?? 0;
+      left.set(key, count - 1);
+      return count <= 0;
+    });
+  }
+}

@@ -1,0 +1,42 @@
+/** Writing a project's first settings file. */
+import { modify } from "jsonc-parser";
+import { applyAll } from "../text/edit.js";
+
+export interface SetupAnswers {
+  readonly kits: readonly string[];
+  readonly edition: number;
+  readonly runtime: readonly string[];
+  readonly known: readonly string[];
+  readonly skip: readonly string[];
+  readonly baseline?: string;
+}
+
+/** The text of a settings file with its answers, each with a comment. */
+export function settingsText({ kits, edition, runtime, known, skip, baseline }: SetupAnswers): string {
+  const list = (values: readonly string[]): string => `[${values.map((value) => JSON.stringify(value)).join(", ")}]`;
+  const lines = [
+    "{",
+    '  "$schema": "./node_modules/alert-quill/schema/settings.json",',
+    "  // Where to start: sound finds mistakes, tidy looks after layout, thorough tells all there is.",
+    `  "kits": ${list(kits)},`,
+    "  // The edition of ECMAScript the code may use, and whether files are modules.",
+    `  "language": { "edition": ${edition}, "modules": "detect" },`,
+    "  // Whose ready-made names exist.",
+    `  "runtime": ${list(runtime)},`,
+    ...(known.length > 0 ? ["  // Names that are defined elsewhere.", `  "known": ${list(known)},`] : []),
+    ...(skip.length > 0 ? ["  // What is made by tools or comes from elsewhere.", `  "skip": ${list(skip)},`] : []),
+    ...(baseline !== undefined ? ["  // What was there before and is not told.", `  "baseline": ${JSON.stringify(baseline)},`] : []),
+    "  // Levels of single rules, or of all of an area with `area.*`.",
+    '  "levels": {},',
+    "}",
+    "",
+  ];
+  return lines.join("\n");
+}
+
+/** A package.json with one more script; all else stays as it is. */
+export function withScript(manifest: string, name: string, command: string): string {
+  const indent = /^([ \t]+)"/m.exec(manifest)?.[1] ?? "  ";
+  const options = { formattingOptions: { insertSpaces: !indent.startsWith("\t"), tabSize: indent.startsWith("\t") ? 1 : indent.length, eol: manifest.includes("\r\n") ? "\r\n" : "\n" } };
+  return applyAll(manifest, modify(manifest, ["scripts", name], command, options).map(({ offset, length, content }) => ({ from: offset, to: offset + length, insert: content })));
+}

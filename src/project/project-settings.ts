@@ -1,0 +1,269 @@
+/** The settings of the files of a project: where they come from, and what they come to. */
+import { existsSync, readFileSync, statSync } from "node:fs";
+import { createRequire } from "node:module";
+import { homedir } from "node:os";
+import path from "node:path";
+import { pathToFileURL } from "node:url";
+import { rules as builtIn } from "../rules/index.js";
+import type { Rule } from "../rules/rule.js";
+import { checkKit, checkSettings, type CheckedSettings } from "../settings/check.js";
+import { SettingsDocument } from "../settings/document.js";
+import { globTest } from "../settings/globs.js";
+import type { SettingsIssue } from "../settings/issue.js";
+import type { FoundKit, Layer } from "../settings/kits.js";
+import { combine, planLayers, type ResolvedSettings } from "../settings/resolve.js";
+import type { Settings } from "../settings/schema.js";
+import { findPack, kitFileOf, PackLoader } from "./packs.js";
+
+export const settingsFileName = "alert-quill.jsonc";
+
+/** A settings file that was read, with all that hangs on it. */
+export interface SettingsSource {
+  readonly file: string;
+  readonly document: SettingsDocument;
+  readonly checked: CheckedSettings;
+  readonly issues: readonly SettingsIssue[];
+  /** Its form is broken, and an earlier reading is still in force. */
+  readonly isStale: boolean;
+  /** The files it was made of: itself, kits and packs, also those that are not there yet. */
+  readonly parts: readonly string[];
+}
+
+/** What applies to a file. */
+export interface FileSettings {
+  readonly resolved: ResolvedSettings;
+  readonly layers: readonly Layer[];
+  readonly source: SettingsSource | undefined;
+}
+
+export interface ProjectSettingsOptions {
+  readonly profile?: string;
+  /** Settings of an editor, and whether those of files count beside them. */
+  readonly editor?: Settings;
+  readonly settingsFile?: "merge" | "only";
+}
+
+/** Where a user's own settings lie, which count where no project has some. */
+export function userSettingsFile(): string {
+  const folder = process.env["XDG_CONFIG_HOME"] || (process.platform === "win32" && process.env["APPDATA"]) || path.join(homedir(), ".config");
+  return path.join(folder, "alert-quill", "settings.jsonc");
+}
+
+export class ProjectSettings {
+  private options: ProjectSettingsOptions;
+  private readonly nearest = new Map<string, string | undefined>();
+  private readonly sources = new Map<string, SettingsSource>();
+  private readonly lastGood = new Map<string, unknown>();
+  private readonly packs = new PackLoader();
+  private readonly resolved = new Map<string, ResolvedSettings>();
+  private editorChecked: CheckedSettings | undefined;
+
+  constructor(options: ProjectSettingsOptions = {}) {
+    this.options = options;
+  }
+
+  /** Takes other options; nothing read before is kept. */
+  configure(options: ProjectSettingsOptions): void {
+    this.options = { ...this.options, ...options };
+    this.forget();
+  }
+
+  /** Forgets what was read, so that it is read anew when it is asked for. The last good reading of each file stays for the time when it is broken. */
+  forget(): void {
+    this.nearest.clear();
+    this.sources.clear();
+    this.resolved.clear();
+    this.editorChecked = undefined;
+  }
+
+  /** The settings file that is in force for a folder: the nearest upward, or else the user's own. */
+  fileFor(folder: string): string | undefined {
+    if (this.nearest.has(folder)) return this.nearest.get(folder);
+    const file = path.join(folder, settingsFileName);
+    const parent = path.dirname(folder);
+    const own = userSettingsFile();
+    const found = existsSync(file) ? file : parent !== folder ? this.fileFor(parent) : existsSync(own) ? own : undefined;
+    this.nearest.set(folder, found);
+    return found;
+  }
+
+  /** What applies to a file. */
+  forFile(file: string): FileSettings {
+    const settingsFile = this.options.settingsFile === "only" && this.options.editor !== undefined ? undefined : this.fileFor(path.dirname(file));
+    const source = settingsFile === undefined ? undefined : this.source(settingsFile);
+    const { profile } = this.options;
+    const relative = source === undefined ? undefined : below(path.dirname(source.file), file);
+    const rules = source?.checked.rules ?? builtIn;
+    const layers = [
+      ...planLayers(source?.checked ?? emptySettings, { ...(relative !== undefined && { path: relative }), ...(profile !== undefined && { profile }), name: source?.file ?? "nothing but the standard" }),
+      ...this.editorLayers(rules, source !== undefined),
+    ];
+    // Files to which the same layers apply share what they come to.
+    const key = `${source?.file ?? ""}\n${layers.map(({ name }) => name).join("\n")}`;
+    let resolved = this.resolved.get(key);
+    if (resolved === undefined) this.resolved.set(key, (resolved = combine(layers, rules, source?.checked.settings.ownLevels)));
+    return { resolved, layers, source };
+  }
+
+  private editorLayers(rules: readonly Rule[], behindFile: boolean): Layer[] {
+    const { editor } = this.options;
+    if (editor === undefined) return [];
+    this.editorChecked ??= checkSettings(editor, { rules });
+    const layers = planLayers(this.editorChecked, { name: "the editor" });
+    // Beside a settings file an editor that names no kits adds none.
+    return behindFile && editor.kits === undefined ? layers.filter(({ builtIn: kit }) => kit === undefined) : layers;
+  }
+
+  /** What is wrong with the settings of the editor. */
+  get editorIssues(): readonly SettingsIssue[] {
+    return this.options.editor === undefined ? [] : checkSettings(this.options.editor, { rules: builtIn }).issues;
+  }
+
+  /** A settings file as it is now. */
+  source(file: string): SettingsSource {
+    let source = this.sources.get(file);
+    if (source === undefined) this.sources.set(file, (source = this.read(file)));
+    return source;
+  }
+
+  /** All settings files that were read. */
+  get known(): readonly SettingsSource[] {
+    return [...this.sources.values()];
+  }
+
+  /** Loads the packs of a settings file that are not loaded yet or have changed; tells whether there were any. */
+  async loadPacks(file: string): Promise<boolean> {
+    const before = this.source(file);
+    const folder = path.dirname(file);
+    let changed = false;
+    for (const { name, from } of packsOf(before.checked, folder)) {
+      const found = findPack(name, from);
+      if ("failed" in found) continue;
+      const known = this.packs.known(found.file);
+      if ((await this.packs.load(found.file)) !== known) changed = true;
+    }
+    if (changed) {
+      this.sources.delete(file);
+      this.resolved.clear();
+    }
+    return changed;
+  }
+
+  /** Whether the settings leave `file` out, and where they say so. The file nearest to `start`, where somebody began to look, and those between count. */
+  skippedBy(file: string, start: string): { readonly file: string; readonly glob: string } | undefined {
+    const top = this.fileFor(start);
+    for (let settingsFile = this.fileFor(path.dirname(file)); settingsFile !== undefined; ) {
+      const folder = path.dirname(settingsFile);
+      const relative = below(folder, file);
+      const glob = relative === undefined ? undefined : (this.source(settingsFile).checked.settings.skip ?? []).find((one) => globTest([one])(relative));
+      if (glob !== undefined && globTest(this.source(settingsFile).checked.settings.skip ?? [])(relative!)) return { file: settingsFile, glob };
+      const parent = path.dirname(folder);
+      if (settingsFile === top || parent === folder || settingsFile === userSettingsFile()) return undefined;
+      settingsFile = this.fileFor(parent);
+    }
+    return undefined;
+  }
+
+  /** What a settings file would be with a text that is not saved yet. Nothing of it counts. */
+  checkText(file: string, text: string): SettingsSource {
+    return this.make(file, new SettingsDocument(text), false);
+  }
+
+  private read(file: string): SettingsSource {
+    const document = new SettingsDocument(readFileSync(file, "utf8"));
+    if (document.faults.length === 0) this.lastGood.set(file, document.value);
+    return this.make(file, document, document.faults.length > 0 && this.lastGood.has(file));
+  }
+
+  private make(file: string, document: SettingsDocument, isStale: boolean): SettingsSource {
+    const value = isStale ? this.lastGood.get(file) : document.value;
+    const folder = path.dirname(file);
+    const kitFiles = new Set<string>();
+    const find = (name: string, from: string): FoundKit | { missing: string } => findKit(name, from === file ? folder : path.dirname(from), (one) => kitFiles.add(one));
+    const first = checkSettings(value, { rules: builtIn, find, from: file });
+    // The rules of packs must be known before it can be said which rules there are not.
+    const rules: Rule[] = [...builtIn];
+    const issues: SettingsIssue[] = [];
+    const parts = new Set([file, ...kitFiles]);
+    for (const { name, from, index, kit } of packsOf(first, folder)) {
+      const at = { path: index === undefined ? ["kits"] : ["packs", index] };
+      const found = findPack(name, from);
+      if ("failed" in found) {
+        issues.push({ code: "missing-pack", ...at, message: `there is no pack \`${name}\`${kit === undefined ? "" : ` (asked for by the ${kit})`}: ${found.failed}` });
+        if (/^[./]/.test(name)) parts.add(path.resolve(from, name));
+        continue;
+      }
+      parts.add(found.file);
+      const state = this.packs.known(found.file);
+      if (state === undefined) continue;
+      if ("failed" in state) issues.push({ code: "missing-pack", ...at, message: `the pack \`${name}\` cannot be used: ${state.failed}` });
+      else {
+        const taken = state.rules.find(({ id }) => rules.some((rule) => rule.id === id));
+        if (taken !== undefined) issues.push({ code: "missing-pack", ...at, message: `the pack \`${name}\` brings a rule \`${taken.id}\`, which there is already` });
+        rules.push(...state.rules.filter(({ id }) => !rules.some((rule) => rule.id === id)));
+      }
+    }
+    // As long as packs are being loaded, unknown rules may turn out to be theirs.
+    const isLoading = packsOf(first, folder).some(({ name, from }) => {
+      const found = findPack(name, from);
+      return "file" in found && this.packs.known(found.file) === undefined;
+    });
+    const checked = rules.length === builtIn.length ? first : checkSettings(value, { rules, find, from: file });
+    const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
+    const own = isLoading ? checked.issues.filter(({ code }) => code !== "unknown-rule") : checked.issues;
+    return { file, document, checked, issues: [...form, ...(isStale ? [] : [...own, ...issues])], isStale, parts: [...parts] };
+  }
+}
+
+const emptySettings: CheckedSettings = { settings: {}, issues: [], rules: builtIn, kits: new Map(), found: [] };
+
+/** The path of a file from a folder, with `/`; `undefined` where it lies outside. */
+function below(folder: string, file: string): string | undefined {
+  const relative = path.relative(folder, file).split(path.sep).join("/");
+  return relative === "" || relative.startsWith("../") || path.isAbsolute(relative) ? undefined : relative;
+}
+
+/** The packs of settings and their kits, each with the folder it is looked for from. */
+function packsOf({ settings, found }: CheckedSettings, folder: string): { name: string; from: string; index?: number; kit?: string }[] {
+  return [
+    ...(settings.packs ?? []).map((name, index) => ({ name, from: folder, index })),
+    ...found.flatMap(({ id, kit }) => (kit.packs ?? []).map((name) => ({ name, from: path.dirname(id), kit: `kit ${path.basename(id)}` }))),
+  ];
+}
+
+/** Finds a kit by the path of its file, or in a package. */
+function findKit(name: string, folder: string, note: (file: string) => void): FoundKit | { missing: string } {
+  let file: string;
+  if (/^[./]/.test(name) || path.isAbsolute(name)) {
+    file = path.resolve(folder, name);
+    note(file);
+    if (statSync(file, { throwIfNoEntry: false })?.isFile() !== true) return { missing: `there is no file ${file}` };
+  } else if (/^(?:@[\w.-]+\/)?[\w.-]+$/.test(name)) {
+    const home = packageFolder(name, folder);
+    if (home === undefined) {
+      note(path.join(folder, "node_modules", name, "kit.jsonc"));
+      return { missing: /[@/]|kit/.test(name) ? `the package is not installed: \`npm install --save-dev ${name}\`` : "" };
+    }
+    try {
+      file = kitFileOf(home);
+    } catch (error) {
+      return { missing: `its package.json cannot be read: ${(error as Error).message}` };
+    }
+    note(file);
+    if (!existsSync(file)) return { missing: `the package ${name} holds no ${path.basename(file)}` };
+  } else return { missing: "a kit is named, a file beginning with `./`, or a package" };
+  const document = new SettingsDocument(readFileSync(file, "utf8"));
+  const [fault] = document.faults;
+  if (fault !== undefined) return { missing: `${file}, line ${document.text.slice(0, fault.from).split("\n").length}: ${fault.message}` };
+  const { kit, issues } = checkKit(document.value);
+  const [issue] = issues;
+  return issue === undefined ? { id: file, kit } : { missing: `${file}: ${issue.path.join(" › ")}: ${issue.message}` };
+}
+
+function packageFolder(name: string, folder: string): string | undefined {
+  for (const place of createRequire(pathToFileURL(path.join(folder, "index.js"))).resolve.paths(name) ?? []) {
+    const home = path.join(place, name);
+    if (existsSync(path.join(home, "package.json"))) return home;
+  }
+  return undefined;
+}

@@ -1,0 +1,86 @@
+/** What a project's own files tell about the settings it needs. */
+import { existsSync, readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { parse } from "jsonc-parser";
+import { editions, runtimes } from "../settings/schema.js";
+import { ignoredBy } from "./discover.js";
+
+export interface SetupFacts {
+  readonly name: string;
+  /** Files of each language, as `JavaScript` or `TypeScript`. */
+  readonly languages: ReadonlyMap<string, number>;
+  readonly runtime: readonly (typeof runtimes)[number][];
+  readonly edition: (typeof editions)[number];
+  /** Why that edition, in a few words. */
+  readonly editionFrom: string;
+  /** Folders that are made by tools or come from elsewhere, and no ignore file names. */
+  readonly skip: readonly string[];
+  /** The command that runs a script of the project, by its lock file. */
+  readonly runScript: string;
+  readonly hasManifest: boolean;
+  readonly hasReviewScript: boolean;
+}
+
+interface Manifest {
+  readonly name?: string;
+  readonly bin?: unknown;
+  readonly main?: string;
+  readonly browser?: unknown;
+  readonly engines?: { readonly node?: string };
+  readonly scripts?: Readonly<Record<string, string>>;
+  readonly dependencies?: Readonly<Record<string, string>>;
+  readonly devDependencies?: Readonly<Record<string, string>>;
+}
+
+const made = ["dist", "build", "out", "vendor", "third-party", "coverage", "generated", "public/vendor"];
+const inBrowsers = /^(?:react|react-dom|vue|svelte|preact|lit|solid-js|vite|@codemirror\/.*)$/;
+
+function json<Data>(file: string): Data | undefined {
+  return existsSync(file) ? (parse(readFileSync(file, "utf8"), [], { allowTrailingComma: true }) as Data | undefined) : undefined;
+}
+
+export function setupFacts(folder: string): SetupFacts {
+  const manifest = json<Manifest>(path.join(folder, "package.json"));
+  const compiler = json<{ compilerOptions?: { target?: string; lib?: string[] } }>(path.join(folder, "tsconfig.json"))?.compilerOptions;
+  const languages = new Map<string, number>();
+  let pages = false;
+  const look = (place: string, depth: number): void => {
+    for (const entry of readdirSync(place, { withFileTypes: true })) {
+      if (entry.name === "node_modules" || entry.name.startsWith(".") || made.includes(entry.name)) continue;
+      if (entry.isDirectory()) {
+        if (depth < 8) look(path.join(place, entry.name), depth + 1);
+      } else if (/\.[mc]?tsx?$/.test(entry.name)) languages.set("TypeScript", (languages.get("TypeScript") ?? 0) + 1);
+      else if (/\.[mc]?jsx?$/.test(entry.name)) languages.set("JavaScript", (languages.get("JavaScript") ?? 0) + 1);
+      else if (entry.name.endsWith(".html")) pages = true;
+    }
+  };
+  look(folder, 0);
+  const packages = Object.keys({ ...manifest?.dependencies, ...manifest?.devDependencies });
+  const browser = pages || manifest?.browser !== undefined || packages.some((name) => inBrowsers.test(name)) || (compiler?.lib ?? []).some((lib) => /^dom$/i.test(lib));
+  const node = manifest?.bin !== undefined || manifest?.main !== undefined || manifest?.engines?.node !== undefined || packages.includes("@types/node");
+  const { edition, editionFrom } = editionOf(compiler?.target, manifest?.engines?.node);
+  return {
+    name: manifest?.name ?? path.basename(folder),
+    languages,
+    runtime: browser && !node ? ["browser"] : node && !browser ? ["node"] : ["browser", "node"],
+    edition,
+    editionFrom,
+    skip: made.filter((name) => existsSync(path.join(folder, name)) && ignoredBy(path.join(folder, name, "file")) === undefined).map((name) => `${name}/**`),
+    runScript: existsSync(path.join(folder, "pnpm-lock.yaml")) ? "pnpm run" : existsSync(path.join(folder, "yarn.lock")) ? "yarn" : existsSync(path.join(folder, "bun.lock")) || existsSync(path.join(folder, "bun.lockb")) ? "bun run" : "npm run",
+    hasManifest: manifest !== undefined,
+    hasReviewScript: manifest?.scripts?.["review"] !== undefined,
+  };
+}
+
+/** The editions that versions of Node.js know whole, from the newest. */
+const nodeEditions: readonly (readonly [number, (typeof editions)[number]])[] = [[24, 2025], [22, 2024], [20, 2023], [18, 2022], [16, 2021], [14, 2020], [12, 2019], [10, 2018]];
+
+function editionOf(target: string | undefined, engine: string | undefined): { edition: (typeof editions)[number]; editionFrom: string } {
+  const year = Number(/^es(20\d\d)$/i.exec(target ?? "")?.[1]) || (/^es6$/i.test(target ?? "") ? 2015 : 0);
+  const known = editions.find((edition) => edition === year);
+  if (known !== undefined) return { edition: known, editionFrom: "the target in tsconfig.json" };
+  const version = Number(/\d+/.exec(engine ?? "")?.[0] ?? 0);
+  const knows = nodeEditions.find(([since]) => version >= since)?.[1];
+  if (knows !== undefined) return { edition: knows, editionFrom: "the Node.js in package.json" };
+  return { edition: 2025, editionFrom: "the newest" };
+}

@@ -1,0 +1,139 @@
+/** A settings file in the editor: alerts while it is typed, remedies, completion and hover. */
+import { getLocation } from "jsonc-parser";
+import type { CodeAction, CodeActionParams, CompletionItem, Diagnostic, Hover, MarkupContent, Position } from "vscode-languageserver-protocol";
+import { z } from "zod";
+import { optionsOf, shortPage } from "../report/rule-page.js";
+import { settingsLevels } from "../rules/settings/index.js";
+import { areaOf, levels, type Rule } from "../rules/rule.js";
+import { keysAt } from "../settings/check.js";
+import type { SettingsIssue, SettingsPath } from "../settings/issue.js";
+import { kitNames } from "../settings/kits.js";
+import { kitSchema, patternSchema, profileSchema, settingsSchema, zoneSchema } from "../settings/schema.js";
+import type { Span } from "../text/edit.js";
+import { offsetAt, rangeOf, type PositionEncoding } from "../text/position.js";
+import { Text } from "../text/text.js";
+import { toDiagnostic } from "./diagnostics.js";
+import type { SettingsText } from "./host.js";
+
+export interface SettingsContext {
+  readonly uri: string;
+  readonly version: number;
+  readonly text: Text;
+  readonly encoding: PositionEncoding;
+  readonly rulePage: (rule: string) => string | undefined;
+}
+
+const descriptions: readonly { readonly shape: object }[] = [settingsSchema, kitSchema, zoneSchema, profileSchema, patternSchema];
+
+/** What a key of the settings means. */
+function meaningOf(key: string, path: SettingsPath): string | undefined {
+  const schema = path[0] === "patterns" ? patternSchema : path[0] === "zones" ? zoneSchema : path[0] === "profiles" ? profileSchema : settingsSchema;
+  for (const { shape } of [schema, ...descriptions]) {
+    const field = (shape as Record<string, z.ZodType | undefined>)[key];
+    if (field?.description !== undefined) return field.description;
+  }
+  return undefined;
+}
+
+function placeOf(issue: SettingsIssue, { document }: SettingsText): Span {
+  const fault = issue.code === "broken-file" ? document.faults.find(({ message }) => message === issue.message) : undefined;
+  return fault ?? document.rangeOf(issue);
+}
+
+export function settingsDiagnostics(settings: SettingsText, context: SettingsContext): Diagnostic[] {
+  return settings.issues.map((issue) => {
+    const { from, to } = placeOf(issue, settings);
+    const message = `${issue.message[0]!.toUpperCase()}${issue.message.slice(1)}`;
+    return toDiagnostic({ rule: `settings.${issue.code}`, level: settingsLevels[issue.code]!, message, from, to, labels: [], related: [] }, context);
+  });
+}
+
+export function settingsActions(settings: SettingsText, params: CodeActionParams, context: SettingsContext): CodeAction[] {
+  const { text, encoding, uri } = context;
+  const from = offsetAt(text, params.range.start, encoding);
+  const to = offsetAt(text, params.range.end, encoding);
+  const diagnostics = settingsDiagnostics(settings, context);
+  return settings.issues.flatMap((issue, index) => {
+    const place = placeOf(issue, settings);
+    if (place.from > to || place.to < from) return [];
+    return (issue.remedies ?? []).map((remedy, at): CodeAction => {
+      const edits = settings.document.editsFor(remedy).map((edit) => ({ range: rangeOf(text, edit.from, edit.to, encoding), newText: edit.insert }));
+      return { title: remedy.title, kind: "quickfix", diagnostics: [diagnostics[index]!], isPreferred: at === 0, edit: { changes: { [uri]: edits } } };
+    });
+  });
+}
+
+/** The options of a rule, as documentation shows them. */
+const optionPages = (rule: Rule): ReturnType<typeof optionsOf> => optionsOf(rule, ({ options }) => z.toJSONSchema(options!, { io: "input", unrepresentable: "any" }));
+
+interface Offer {
+  readonly label: string;
+  readonly detail?: string;
+  readonly documentation?: string;
+}
+
+/** What can stand at a place in the settings. */
+function offersAt(path: SettingsPath, isKey: boolean, { rules }: SettingsText, ownLevels: readonly string[]): Offer[] {
+  const parent = path.at(-2);
+  const holder = isKey ? path.slice(0, -1) : path;
+  const key = isKey ? holder.at(-1) : parent;
+  const ruleOffers = (): Offer[] => rules.map(({ id, title }) => ({ label: id, detail: title }));
+  if (isKey) {
+    if (key === "levels") return [...ruleOffers(), ...[...new Set(rules.map(({ id }) => areaOf(id)))].map((area) => ({ label: `${area}.*`, detail: `all rules of the area ${area}` }))];
+    if (key === "tune") return ruleOffers().filter(({ label }) => rules.some(({ id, options }) => id === label && options !== undefined));
+    if (holder.at(-2) === "tune") {
+      const rule = rules.find(({ id }) => id === key);
+      return rule === undefined ? [] : optionPages(rule).map(({ name, values, standard, effect }) => ({ label: name, detail: `${values}, default ${standard}`, documentation: effect }));
+    }
+    return keysAt(holder).map((label) => ({ label, ...(meaningOf(label, holder) && { documentation: meaningOf(label, holder)! }) }));
+  }
+  if (parent === "levels" || (path[0] === "patterns" && path.at(-1) === "level")) return [...levels, "off", ...ownLevels].map((label) => ({ label }));
+  if (parent === "kits") return kitNames.map((label) => ({ label }));
+  if (parent === "runtime") return ["browser", "node", "worker", "service-worker"].map((label) => ({ label }));
+  if (path.at(-1) === "base") return ["project", "nothing"].map((label) => ({ label }));
+  if (path.at(-1) === "standsOn") return levels.map((label) => ({ label }));
+  return [];
+}
+
+export function settingsCompletion(settings: SettingsText, position: Position, { text, encoding }: SettingsContext): CompletionItem[] {
+  const offset = offsetAt(text, position, encoding);
+  const source = text.value;
+  const { path, isAtPropertyKey, previousNode } = getLocation(source, offset);
+  const ownLevels = Object.keys((settings.document.value as { ownLevels?: object } | undefined)?.ownLevels ?? {});
+  const inside = previousNode !== undefined && previousNode.offset <= offset && offset <= previousNode.offset + previousNode.length && previousNode.type === "string" ? previousNode : undefined;
+  const range = rangeOf(text, inside?.offset ?? offset, inside === undefined ? offset : inside.offset + inside.length, encoding);
+  return offersAt(path, isAtPropertyKey, settings, ownLevels).map(({ label, detail, documentation }) => {
+    const colon = isAtPropertyKey && !/^\s*:/.test(source.slice(inside === undefined ? offset : inside.offset + inside.length)) ? ": " : "";
+    return {
+      label,
+      kind: isAtPropertyKey ? 10 : 12,
+      filterText: JSON.stringify(label),
+      textEdit: { range, newText: `${JSON.stringify(label)}${colon}` },
+      ...(detail !== undefined && { detail }),
+      ...(documentation !== undefined && { documentation }),
+    };
+  });
+}
+
+export function settingsHover(settings: SettingsText, position: Position, { text, encoding, rulePage }: SettingsContext): Hover | null {
+  const offset = offsetAt(text, position, encoding);
+  const { path, previousNode } = getLocation(text.value, offset);
+  if (previousNode === undefined || offset > previousNode.offset + previousNode.length) return null;
+  const word = String(previousNode.value ?? "");
+  const contents = hoverText(word, path, settings, rulePage);
+  return contents === undefined ? null : { contents, range: rangeOf(text, previousNode.offset, previousNode.offset + previousNode.length, encoding) };
+}
+
+function hoverText(word: string, path: SettingsPath, { rules }: SettingsText, rulePage: (rule: string) => string | undefined): MarkupContent | undefined {
+  const rule = rules.find(({ id }) => id === word);
+  if (rule !== undefined) return { kind: "markdown", value: shortPage(rule, rulePage(rule.id)) };
+  const owner = rules.find(({ id }) => id === path.at(-2));
+  const option = owner === undefined ? undefined : optionPages(owner).find(({ name }) => name === word);
+  if (option !== undefined) return { kind: "markdown", value: `**${option.name}**: ${option.effect}\n\n${option.values}; default \`${option.standard}\`` };
+  if (word.endsWith(".*")) {
+    const list = rules.filter(({ id }) => areaOf(id) === word.slice(0, -2));
+    return list.length === 0 ? undefined : { kind: "markdown", value: list.map(({ id, title }) => `- \`${id}\`: ${title}`).join("\n") };
+  }
+  const meaning = meaningOf(word, path.slice(0, -1));
+  return meaning === undefined ? undefined : { kind: "markdown", value: meaning };
+}

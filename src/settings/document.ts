@@ -1,0 +1,94 @@
+/** A settings file as text: its value, where each part of it stands, and how to change it without touching the rest. */
+import { findNodeAtLocation, modify, parse, parseTree, printParseErrorCode, type ModificationOptions, type Node as JsonNode, type ParseError } from "jsonc-parser";
+import type { Edit, Span } from "../text/edit.js";
+import type { SettingsIssue, SettingsPath, SettingsRemedy } from "./issue.js";
+
+/** What is wrong with the form of a file. */
+export interface FormFault extends Span {
+  readonly message: string;
+}
+
+const formWords: Readonly<Record<string, string>> = {
+  InvalidSymbol: "this is no JSON: a text stands in double quotes", InvalidNumberFormat: "this is no number", PropertyNameExpected: "a key in double quotes is missing here",
+  ValueExpected: "a value is missing here", ColonExpected: "`:` is missing behind the key", CommaExpected: "`,` is missing here", CloseBraceExpected: "`}` is missing: something is not closed",
+  CloseBracketExpected: "`]` is missing: a list is not closed", EndOfFileExpected: "nothing can follow here: the settings end before this", InvalidCommentToken: "this is no comment",
+  UnexpectedEndOfComment: "this comment has no end", UnexpectedEndOfString: "this text has no end: a double quote is missing", UnexpectedEndOfNumber: "this number is not complete",
+  InvalidUnicode: "this escape is not complete", InvalidEscapeCharacter: "there is no such escape", InvalidCharacter: "this character cannot stand here",
+};
+
+const parseOptions = { allowTrailingComma: true };
+
+export class SettingsDocument {
+  readonly value: unknown;
+  /** Empty, or the first fault of form. */
+  readonly faults: readonly FormFault[];
+  private readonly tree: JsonNode | undefined;
+  private readonly skipped: number;
+
+  /** Reads a text. Comments and commas behind the last element are welcome; what can be understood of a broken text is. */
+  constructor(readonly text: string) {
+    const errors: ParseError[] = [];
+    // A mark of the byte order is no part of what is said.
+    this.skipped = text.startsWith("\uFEFF") ? 1 : 0;
+    const body = text.slice(this.skipped);
+    this.value = parse(body, errors, parseOptions) as unknown;
+    this.tree = parseTree(body, [], parseOptions);
+    // What follows the first fault is most likely its echo.
+    this.faults = errors.slice(0, 1).map(({ error, offset, length }) => {
+      const name = printParseErrorCode(error);
+      return { from: offset + this.skipped, to: offset + length + this.skipped, message: formWords[name] ?? name };
+    });
+  }
+
+  /** Where an issue stands: the key or the value at its path, or the nearest thing around it that exists. */
+  rangeOf({ path, atKey = false }: Pick<SettingsIssue, "path" | "atKey">): Span {
+    for (let depth = path.length; this.tree !== undefined && depth >= 0; depth -= 1) {
+      const node = findNodeAtLocation(this.tree, [...path.slice(0, depth)]);
+      if (node === undefined) continue;
+      const whole = depth === path.length;
+      // What is missing inside an object is told at its key.
+      const key = node.parent?.type === "property" && (atKey || !whole || (node.type === "object" && depth > 0)) ? node.parent.children![0]! : undefined;
+      if (depth === 0) return { from: this.skipped, to: this.skipped + Math.min(1, this.text.length - this.skipped) };
+      const { offset, length } = key ?? node;
+      return { from: offset + this.skipped, to: offset + length + this.skipped };
+    }
+    return { from: 0, to: Math.min(1, this.text.length) };
+  }
+
+  /** The edits of a remedy. */
+  editsFor(remedy: SettingsRemedy): Edit[] {
+    const { path } = remedy;
+    const node = this.tree && findNodeAtLocation(this.tree, [...path]);
+    if ("rename" in remedy) {
+      const key = node?.parent?.children?.[0];
+      return key === undefined ? [] : [{ from: key.offset + this.skipped, to: key.offset + key.length + this.skipped, insert: JSON.stringify(remedy.rename) }];
+    }
+    if ("value" in remedy && node !== undefined) return [{ from: node.offset + this.skipped, to: node.offset + node.length + this.skipped, insert: JSON.stringify(remedy.value) }];
+    if ("value" in remedy) return this.change(path, remedy.value);
+    return node === undefined ? [] : this.remove(node);
+  }
+
+  /** Takes out what stands at a path, with the comma that goes with it. */
+  private remove(node: JsonNode): Edit[] {
+    const element = node.parent?.type === "property" ? node.parent : node;
+    const siblings = element.parent?.children ?? [element];
+    const index = siblings.indexOf(element);
+    const end = (one: JsonNode): number => one.offset + one.length;
+    const next = siblings[index + 1];
+    const from = index > 0 ? end(siblings[index - 1]!) : element.offset;
+    const to = index > 0 || next === undefined ? end(element) : next.offset;
+    // A comma behind the last element that is left does no harm; one before nothing would.
+    const comma = index === 0 && next === undefined ? (/^\s*,/.exec(this.text.slice(to + this.skipped))?.[0].length ?? 0) : 0;
+    return [{ from: from + this.skipped, to: to + comma + this.skipped, insert: "" }];
+  }
+
+  /** Edits that give the place at a path a value; comments and layout stay. */
+  change(path: SettingsPath, value: unknown): Edit[] {
+    const indent = /^([ \t]+)"/m.exec(this.text)?.[1] ?? "  ";
+    const options: ModificationOptions = {
+      formattingOptions: { insertSpaces: !indent.startsWith("\t"), tabSize: indent.startsWith("\t") ? 1 : indent.length, eol: this.text.includes("\r\n") ? "\r\n" : "\n" },
+    };
+    const body = this.text.slice(this.skipped);
+    return modify(body, [...path], value, options).map(({ offset, length, content }) => ({ from: offset + this.skipped, to: offset + length + this.skipped, insert: content }));
+  }
+}

@@ -1,0 +1,58 @@
+/** Kits: named sets of rules that settings start from. Some come with the package, others are found by the host. */
+import { areaOf, type Rule } from "../rules/rule.js";
+import { unknownWord, type SettingsIssue, type SettingsPath } from "./issue.js";
+import type { Kit, SettingsPart } from "./schema.js";
+
+export const kitNames = ["sound", "tidy", "thorough"] as const;
+
+/** Whether a kit of the package switches a rule on. */
+export function inKit(rule: Rule, kit: string): boolean {
+  if (kit === "thorough") return !(rule.kits.length === 1 && rule.kits[0] === "tidy") && areaOf(rule.id) !== "settings";
+  return (rule.kits as readonly string[]).includes(kit);
+}
+
+/** A kit that the host found. */
+export interface FoundKit {
+  /** What tells it from others: the path of its file. */
+  readonly id: string;
+  readonly kit: Kit;
+}
+
+/** Finds a kit that is not one of the package's, named in the settings or kit with the id `from`; or says why it is not there and what to do. */
+export type KitFinder = (name: string, from: string) => FoundKit | { readonly missing: string };
+
+/** One thing that settings consist of, in the order in which they apply: of two that say something of the same rule the later one wins. */
+export interface Layer {
+  /** As it is called where somebody asks where a setting comes from. */
+  readonly name: string;
+  /** The name of a kit of the package, whose rules it switches on. */
+  readonly builtIn?: string;
+  readonly settings: SettingsPart;
+}
+
+const noKit: KitFinder = () => ({ missing: "" });
+
+/** The layers of a list of kits, each behind those it builds on. `at` tells where an element of the list stands in the settings. */
+export function kitLayers(names: readonly string[], at: (index: number) => SettingsPath, from: string, find: KitFinder = noKit): { layers: Layer[]; issues: SettingsIssue[]; found: FoundKit[] } {
+  const issues: SettingsIssue[] = [];
+  const found: FoundKit[] = [];
+  const expand = (list: readonly string[], owner: string, root: number | undefined, stack: readonly string[]): Layer[] =>
+    list.flatMap((name, index): Layer[] => {
+      const place = at(root ?? index);
+      if ((kitNames as readonly string[]).includes(name)) return [{ name: `kit ${name}`, builtIn: name, settings: {} }];
+      const kit = find(name, owner);
+      if ("missing" in kit) {
+        const inside = root !== undefined ? ` (asked for by the kit ${stack.at(-1)})` : "";
+        const because = kit.missing === "" ? `there are ${kitNames.join(", ")}` : kit.missing;
+        issues.push(unknownWord({ code: "missing-kit", path: place, message: `there is no kit \`${name}\`${inside} (${because})` }, name, kitNames));
+        return [];
+      }
+      if (stack.includes(kit.id)) {
+        issues.push({ code: "missing-kit", path: place, message: `the kit \`${name}\` builds on itself: ${[...stack, kit.id].join(" → ")}`, remedies: [{ title: `Take \`${name}\` out`, path: place, remove: true }] });
+        return [];
+      }
+      if (!found.some(({ id }) => id === kit.id)) found.push(kit);
+      return [...expand(kit.kit.kits ?? [], kit.id, root ?? index, [...stack, kit.id]), { name: `kit ${name}`, settings: kit.kit }];
+    });
+  return { layers: expand(names, from, undefined, []), issues, found };
+}
