@@ -6,6 +6,8 @@ export { WorkspaceError, type WorkspaceErrorCode } from "./engine/errors.js";
 export type { Dropped, MendOptions, MendResult } from "./engine/mend.js";
 export { defineLanguage, type Comment, type DocumentInfo, type Language, type Tree } from "./languages/language.js";
 export { rules } from "./rules/index.js";
+/** The library that options are declared with, so that packs need none of their own. */
+export { z } from "zod";
 export {
   defineRule, levels, type AlertingExample, type AlertLevel, type Certainty, type FileView, type Finding, type Label, type Level, type QuietExample,
   type RemedyOffer, type Rule, type Visitors,

@@ -39,7 +39,7 @@ export function traceText(trace: FileTrace, { colour }: { readonly colour: boole
     "",
   ];
   const rows = [...resolved.outcomes].map(([id, { level, from, tunedBy }]) => ({ id, level, from: nameOf(from, trace), tuned: tunedBy.map((name) => nameOf(name, trace)) }));
-  const widest = Math.max(...rows.map(({ id }) => id.length));
+  const widest = Math.max(...rows.map(({ id: { length } }) => length));
   const paint = (level: string): ((text: string) => string) => (level === "off" ? colours.faint : colours.level[(resolved.ownLevels[level]?.standsOn ?? level) as keyof typeof colours.level]);
   const group = (title: string, list: typeof rows): void => {
     if (list.length === 0) return;

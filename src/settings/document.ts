@@ -1,5 +1,5 @@
 /** A settings file as text: its value, where each part of it stands, and how to change it without touching the rest. */
-import { findNodeAtLocation, modify, parse, parseTree, printParseErrorCode, type ModificationOptions, type Node as JsonNode, type ParseError } from "jsonc-parser";
+import { findNodeAtLocation, parse, parseTree, printParseErrorCode, type Node as JsonNode, type ParseError } from "jsonc-parser";
 import type { Edit, Span } from "../text/edit.js";
 import type { SettingsIssue, SettingsPath, SettingsRemedy } from "./issue.js";
 
@@ -19,7 +19,7 @@ const formWords: Readonly<Record<string, string>> = {
 const parseOptions = { allowTrailingComma: true };
 
 export class SettingsDocument {
-  readonly value: unknown;
+  readonly value: unknown = undefined;
   /** Empty, or the first fault of form. */
   readonly faults: readonly FormFault[];
   private readonly tree: JsonNode | undefined;
@@ -31,6 +31,11 @@ export class SettingsDocument {
     // A mark of the byte order is no part of what is said.
     this.skipped = text.startsWith("\uFEFF") ? 1 : 0;
     const body = text.slice(this.skipped);
+    // A file that says nothing is no mistake.
+    if (/^(?:\s|\/\/.*|\/\*[^]*?\*\/)*$/.test(body)) {
+      this.faults = [];
+      return;
+    }
     this.value = parse(body, errors, parseOptions) as unknown;
     this.tree = parseTree(body, [], parseOptions);
     // What follows the first fault is most likely its echo.
@@ -84,11 +89,31 @@ export class SettingsDocument {
 
   /** Edits that give the place at a path a value; comments and layout stay. */
   change(path: SettingsPath, value: unknown): Edit[] {
-    const indent = /^([ \t]+)"/m.exec(this.text)?.[1] ?? "  ";
-    const options: ModificationOptions = {
-      formattingOptions: { insertSpaces: !indent.startsWith("\t"), tabSize: indent.startsWith("\t") ? 1 : indent.length, eol: this.text.includes("\r\n") ? "\r\n" : "\n" },
-    };
-    const body = this.text.slice(this.skipped);
-    return modify(body, [...path], value, options).map(({ offset, length, content }) => ({ from: offset + this.skipped, to: offset + length + this.skipped, insert: content }));
+    const { tree } = this;
+    const there = tree && findNodeAtLocation(tree, [...path]);
+    if (there !== undefined) return [{ from: there.offset + this.skipped, to: there.offset + there.length + this.skipped, insert: JSON.stringify(value) }];
+    if (tree === undefined) return [{ from: this.text.length, to: this.text.length, insert: `{ ${entry(path, value)} }\n` }];
+    let depth = path.length - 1;
+    let holder = findNodeAtLocation(tree, path.slice(0, depth));
+    while (holder === undefined) holder = findNodeAtLocation(tree, path.slice(0, (depth -= 1)));
+    return [this.insertion(holder, entry(path.slice(depth), value))];
   }
+
+  /** The edit that puts one more property into an object, on a line of its own where the last one stands on such. */
+  private insertion(holder: JsonNode, property: string): Edit {
+    const last = holder.children?.at(-1);
+    const at = this.skipped + (last === undefined ? holder.offset + 1 : last.offset + last.length);
+    if (last !== undefined) {
+      const gap = /(?:\r\n|\n|\r)?[ \t]*$/.exec(this.text.slice(0, last.offset + this.skipped))![0];
+      return { from: at, to: at, insert: `,${/[\n\r]/.test(gap) ? gap : " "}${property}` };
+    }
+    const rest = this.text.slice(at, holder.offset + holder.length - 1 + this.skipped);
+    const indent = /([ \t]*)$/.exec(rest)![1]!;
+    return { from: at, to: at, insert: /[\n\r]/.test(rest) ? `${/\r?\n|\r/.exec(rest)![0]}${indent}  ${property}` : rest === "" ? ` ${property} ` : ` ${property}` };
+  }
+}
+
+/** A property as text, with objects around its value for the rest of its path. */
+function entry([key, ...rest]: SettingsPath, value: unknown): string {
+  return `${JSON.stringify(key)}: ${rest.length === 0 ? JSON.stringify(value) : `{ ${entry(rest, value)} }`}`;
 }

@@ -120,7 +120,7 @@ function issuesOf(issue: z.core.$ZodIssue, value: unknown, prefix: SettingsPath,
   const near = typeof word === "string" ? nearest(word, values.filter((one): one is string => typeof one === "string")) : [];
   const offered = [...near, ...values.filter((one) => !near.includes(one as string))].slice(0, 4);
   const remedies = offered.map((one): SettingsRemedy => ({ title: `Change to \`${JSON.stringify(one)}\``, path, value: one }));
-  if (word !== undefined) remedies.push({ title: "Take it out", path, remove: true });
+  if (word !== undefined && path.length > 0) remedies.push({ title: "Take it out", path, remove: true });
   return [{ code: "wrong-value", path, message: describeIssue(issue, value), remedies, ...(near[0] !== undefined && { suggestion: near[0] }) }];
 }
 

@@ -25,7 +25,7 @@ function graphOf(code: string, uri = "file:///a.js"): { flow: FlowGraph; root: N
 const programs = fc.letrec<{ list: string; one: string }>((tie) => ({
   list: fc.array(tie("one"), { maxLength: 3 }).map((list) => list.join("\n")),
   one: fc.oneof(
-    { depthSize: "small", maxDepth: 4 },
+    { depthSize: "small" },
     fc.constantFrom("L(#);", "x = W(#);", "R(#, x);", "y = W(#);", "R(#, y);", "T();", "break;", "continue;", "return;", "throw W(#);", "break out;", "x ??= W(#);", "C() && (y = W(#));", "[x = W(#)] = [W(#)];", "y = C() ? W(#) : y;"),
     tie("list").map((body) => `if (C()) {\n${body}\n}`),
     fc.tuple(tie("list"), tie("list")).map(([a, b]) => `if (C() || !C()) {\n${a}\n} else {\n${b}\n}`),

@@ -1,5 +1,5 @@
 /** The sample project's files, as they are in `examples/harbour`. */
-const raw = import.meta.glob<string>("../../harbour/**/*.{js,mjs,cjs,jsx,ts,tsx}", { query: "?raw", import: "default", eager: true });
+const raw = import.meta.glob<string>(["../../harbour/**/*.{js,mjs,cjs,jsx,ts,tsx}", "!../../harbour/tools/**"], { query: "?raw", import: "default", eager: true });
 
 export interface SampleFile {
   readonly path: string;
