@@ -1,6 +1,8 @@
 /** Takes the pictures in docs/screenshots anew, from the sample project. */
 import { spawnSync } from "node:child_process";
-import { mkdirSync } from "node:fs";
+import { cpSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
 import { chromium } from "playwright-core";
 import { build as buildPage, preview } from "vite";
 import { ensureDebianPackage } from "./debian.mjs";
@@ -14,8 +16,8 @@ const folder = `${root}/docs/screenshots`;
 mkdirSync(folder, { recursive: true });
 
 /** What a command prints on a terminal with colours. */
-function run(args) {
-  const options = { cwd: `${root}/examples/harbour`, encoding: "utf8", env: { ...process.env, FORCE_COLOR: "1" } };
+function run(args, cwd = `${root}/examples/harbour`) {
+  const options = { cwd, encoding: "utf8", env: { ...process.env, FORCE_COLOR: "1" } };
   const { status, stdout, stderr } = spawnSync(process.execPath, [`${root}/dist/cli/main.js`, ...args], options);
   if (status > 1) throw new Error(stderr);
   return { stdout, stderr };
@@ -37,7 +39,13 @@ await shootTerminal("review", "alert-quill review", output(["review"]));
 await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["explain", "flow.stuck-loop"]));
 
 await shootTerminal("cost", "alert-quill review --cost", run(["review", "--cost"]).stderr.trimStart());
-await shootTerminal("trace", "alert-quill trace --flow src/boarding.js:7", output(["trace", "--flow", "src/boarding.js:7"]));
+await shootTerminal("flow", "alert-quill trace --flow src/boarding.js:7", output(["trace", "--flow", "src/boarding.js:7"]));
+await shootTerminal("trace", "alert-quill trace scripts/timetable.mjs", output(["trace", "scripts/timetable.mjs"]));
+const copy = mkdtempSync(path.join(tmpdir(), "harbour-"));
+cpSync(`${root}/examples/harbour/src`, `${copy}/src`, { recursive: true });
+writeFileSync(`${copy}/package.json`, '{\n  "name": "saltmarsh-ferries",\n  "engines": { "node": ">=22" }\n}\n');
+await shootTerminal("setup", "alert-quill setup --yes", run(["setup", "--yes"], copy).stdout);
+rmSync(copy, { recursive: true });
 
 const configFile = `${root}/examples/playground/vite.config.ts`;
 await buildPage({ configFile, logLevel: "error" });

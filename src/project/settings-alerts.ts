@@ -1,10 +1,9 @@
 /** What is wrong with a settings file, as alerts in it. */
 import path from "node:path";
-import type { Alert } from "../engine/alert.js";
+import { settingsAlert } from "../engine/settings-alert.js";
 import type { FileReview } from "../report/model.js";
 import { globTest } from "../settings/globs.js";
 import type { SettingsIssue } from "../settings/issue.js";
-import { settingsLevels } from "../rules/settings/index.js";
 import { Text } from "../text/text.js";
 import type { SettingsSource } from "./project-settings.js";
 
@@ -23,16 +22,8 @@ export function issuesIn(source: SettingsSource, files: readonly string[] | unde
   return [...issues, ...idle];
 }
 
-/** An issue's alert in the text of its file. */
-export function alertOf(issue: SettingsIssue, { document }: Pick<SettingsSource, "document">): Alert {
-  const fault = issue.code === "broken-file" ? document.faults.find(({ message }) => message === issue.message) : undefined;
-  const { from, to } = fault ?? document.rangeOf(issue);
-  const message = `${issue.message[0]!.toUpperCase()}${issue.message.slice(1)}`;
-  return { rule: `settings.${issue.code}`, level: settingsLevels[issue.code]!, message, from, to, labels: [], related: [] };
-}
-
 /** A settings file in which something is wrong, as a report shows it. */
 export function settingsAlerts(source: SettingsSource, shown: string, files: readonly string[]): FileReview | undefined {
-  const alerts = issuesIn(source, files).map((issue) => alertOf(issue, source));
+  const alerts = issuesIn(source, files).map((issue) => settingsAlert(issue, source.document));
   return alerts.length === 0 ? undefined : { path: shown, text: Text.of(source.document.text), alerts: alerts.sort((a, b) => a.from - b.from || a.to - b.to), mendable: 0 };
 }

@@ -24,16 +24,21 @@ export function withoutTypes(text: string, file: string): string {
     switch (type) {
       case "AnnotatedPattern": {
         const { target } = one as unknown as { target: Node };
+        if (target.type === "ThisExpression") return blank(start, end + (/^\s*,/.exec(text.slice(end))?.[0].length ?? 0));
         visit(target);
         return blank(target.end, end);
       }
       case "AsExpression":
-      case "SatisfiesExpression":
-      case "NonNullExpression": {
-        const { expression } = one as unknown as { expression: Node };
+      case "SatisfiesExpression": {
+        const { expression, annotation } = one as unknown as { expression: Node; annotation: Node };
         visit(expression);
-        return blank(expression.end, end);
+        // The expression may stand in parentheses, which belong to no node.
+        const gap = text.slice(expression.end, annotation.start);
+        return blank(expression.end + gap.search(/\b(?:as|satisfies)\s*$/), end);
       }
+      case "NonNullExpression":
+        visit((one as unknown as { expression: Node }).expression);
+        return blank(end - 1, end);
       default:
     }
     if (type === "PropertyDefinition" || type === "MethodDefinition") {

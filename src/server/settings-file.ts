@@ -2,14 +2,13 @@
 import { getLocation } from "jsonc-parser";
 import type { CodeAction, CodeActionParams, CompletionItem, Diagnostic, Hover, MarkupContent, Position } from "vscode-languageserver-protocol";
 import { z } from "zod";
+import { settingsAlert } from "../engine/settings-alert.js";
 import { optionsOf, shortPage } from "../report/rule-page.js";
-import { settingsLevels } from "../rules/settings/index.js";
 import { areaOf, levels, type Rule } from "../rules/rule.js";
 import { keysAt } from "../settings/check.js";
-import type { SettingsIssue, SettingsPath } from "../settings/issue.js";
+import type { SettingsPath } from "../settings/issue.js";
 import { kitNames } from "../settings/kits.js";
 import { kitSchema, patternSchema, profileSchema, settingsSchema, zoneSchema } from "../settings/schema.js";
-import type { Span } from "../text/edit.js";
 import { offsetAt, rangeOf, type PositionEncoding } from "../text/position.js";
 import { Text } from "../text/text.js";
 import { toDiagnostic } from "./diagnostics.js";
@@ -35,17 +34,8 @@ function meaningOf(key: string, path: SettingsPath): string | undefined {
   return undefined;
 }
 
-function placeOf(issue: SettingsIssue, { document }: SettingsText): Span {
-  const fault = issue.code === "broken-file" ? document.faults.find(({ message }) => message === issue.message) : undefined;
-  return fault ?? document.rangeOf(issue);
-}
-
 export function settingsDiagnostics(settings: SettingsText, context: SettingsContext): Diagnostic[] {
-  return settings.issues.map((issue) => {
-    const { from, to } = placeOf(issue, settings);
-    const message = `${issue.message[0]!.toUpperCase()}${issue.message.slice(1)}`;
-    return toDiagnostic({ rule: `settings.${issue.code}`, level: settingsLevels[issue.code]!, message, from, to, labels: [], related: [] }, context);
-  });
+  return settings.issues.map((issue) => toDiagnostic(settingsAlert(issue, settings.document), context));
 }
 
 export function settingsActions(settings: SettingsText, params: CodeActionParams, context: SettingsContext): CodeAction[] {
@@ -54,7 +44,7 @@ export function settingsActions(settings: SettingsText, params: CodeActionParams
   const to = offsetAt(text, params.range.end, encoding);
   const diagnostics = settingsDiagnostics(settings, context);
   return settings.issues.flatMap((issue, index) => {
-    const place = placeOf(issue, settings);
+    const place = settingsAlert(issue, settings.document);
     if (place.from > to || place.to < from) return [];
     return (issue.remedies ?? []).map((remedy, at): CodeAction => {
       const edits = settings.document.editsFor(remedy).map((edit) => ({ range: rangeOf(text, edit.from, edit.to, encoding), newText: edit.insert }));

@@ -4,7 +4,8 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { applyAll } from "../../src/index.js";
 import { ProjectSettings, type SettingsSource } from "../../src/project/project-settings.js";
-import { alertOf, issuesIn } from "../../src/project/settings-alerts.js";
+import { settingsAlert } from "../../src/engine/settings-alert.js";
+import { issuesIn } from "../../src/project/settings-alerts.js";
 import type { Rule } from "../../src/rules/rule.js";
 import type { SettingsIssue } from "../../src/settings/issue.js";
 import { readMarks, writeMarks, type ExampleFault } from "../../src/testing/index.js";
@@ -39,7 +40,7 @@ export interface CheckedText {
 export function checkText(text: string, folder = "/made/up"): CheckedText {
   const source = new ProjectSettings().checkText(path.join(folder, "alert-quill.jsonc"), text);
   const issues = issuesIn(source, [path.join(folder, "src/fares.js")]);
-  const alerts = issues.map((issue) => alertOf(issue, source));
+  const alerts = issues.map((issue) => settingsAlert(issue, source.document));
   return { source, issues, marked: writeMarks(text, alerts), told: alerts.map(({ rule, message }) => `${rule.slice("settings.".length)}: ${message}`) };
 }
 

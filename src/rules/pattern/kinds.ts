@@ -1,19 +1,19 @@
 /** Plain words for kinds of code, for the conditions of patterns. */
-import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import type { JavaScriptNode, Literal } from "../../languages/javascript/index.js";
 import type { Node } from "../../syntax/node.js";
 
-const literalOf = (test: (value: unknown, raw: JavaScriptNode) => boolean) => (node: Node): boolean => {
+const literalOf = (test: (literal: Literal) => boolean) => (node: Node): boolean => {
   const one = node as JavaScriptNode;
-  return one.type === "Literal" && test(one.value, one);
+  return one.type === "Literal" && test(one);
 };
 const oneOf = (...types: JavaScriptNode["type"][]): ((node: Node) => boolean) => (node) => types.includes((node as JavaScriptNode).type);
 
 /** The words, each with what it means; `docs/patterns.md` lists them. */
 export const kindWords: Readonly<Record<string, (node: Node) => boolean>> = {
-  text: literalOf((value) => typeof value === "string"),
-  number: literalOf((value) => typeof value === "number" || typeof value === "bigint"),
-  boolean: literalOf((value) => typeof value === "boolean"),
-  null: literalOf((value, node) => value === null && !("regex" in node && node.regex)),
+  text: literalOf(({ isString }) => isString),
+  number: literalOf(({ raw }) => /^[\d.]/.test(raw)),
+  boolean: literalOf(({ value }) => typeof value === "boolean"),
+  null: literalOf(({ raw }) => raw === "null"),
   literal: oneOf("Literal"),
   template: oneOf("TemplateLiteral", "TaggedTemplateExpression"),
   name: oneOf("Identifier"),

@@ -1,4 +1,5 @@
 /** Laying a pattern on code. */
+import type { JavaScriptNode } from "../../languages/javascript/index.js";
 import type { Node } from "../../syntax/node.js";
 import { holeOf, type CompiledPattern } from "./compile.js";
 
@@ -6,7 +7,7 @@ import { holeOf, type CompiledPattern } from "./compile.js";
 export type Holes = ReadonlyMap<string, readonly Node[]>;
 
 /** Fields that say nothing of what a node means. */
-const aside = new Set(["parent", "flags", "length", "offset", "type", "fact", "raw", "bigint"]);
+const aside = new Set(["parent", "flags", "length", "offset", "type", "fact", "raw"]);
 /** What a pattern leaves open by not saying it. */
 const open = new Set(["async", "generator", "declare", "optional", "definite", "accessibility", "readonly", "override", "abstract", "typeParameters", "typeArguments", "superTypeArguments", "returnType", "annotation", "implements", "decorators"]);
 const alike: Readonly<Record<string, string>> = { FunctionExpression: "FunctionDeclaration", ClassExpression: "ClassDeclaration" };
@@ -44,7 +45,8 @@ function fits(pattern: Node, node: Node, holes: Map<string, readonly Node[]>, ex
   const hole = exactly ? undefined : holeOf(pattern);
   if (hole !== undefined) return hold(holes, hole.name, [node]);
   if (typeOf(pattern) !== typeOf(node)) return false;
-  // A literal is what it means, however it is written.
+  const text = spokenBy(pattern);
+  if (text !== undefined && text !== spokenBy(node)) return false;
   for (const [key, wanted] of Object.entries(pattern)) {
     if (aside.has(key)) continue;
     const found = (node as unknown as Record<string, unknown>)[key];
@@ -52,6 +54,21 @@ function fits(pattern: Node, node: Node, holes: Map<string, readonly Node[]>, ex
     if (!valueFits(wanted, found, holes, exactly)) return false;
   }
   return true;
+}
+
+/** What a node without children says: a literal by its value, however it is written. */
+function spokenBy(node: Node): string | undefined {
+  const one = node as JavaScriptNode;
+  switch (one.type) {
+    case "Literal":
+      return one.isString ? JSON.stringify(one.value) : typeof one.value === "number" ? String(one.value) : one.raw;
+    case "TemplateElement":
+      return one.raw;
+    case "JSXText":
+      return one.raw.trim().replaceAll(/\s+/g, " ");
+    default:
+      return undefined;
+  }
 }
 
 function valueFits(wanted: unknown, found: unknown, holes: Map<string, readonly Node[]>, exactly: boolean): boolean {
