@@ -118,7 +118,7 @@ async function setUp(folder: string, options: SetupOptions, asker: Asker): Promi
   }
   const command = script || facts.hasReviewScript ? `${facts.runScript} review` : "alert-quill review";
   const state = before.count === 0 ? "There are no alerts now" : baseline ? `${counted(before.count, "alert")} went into ${baselineName}` : `There ${before.count === 1 ? "is" : "are"} ${counted(before.count, "alert")} now${before.mendable > 0 ? `, ${before.mendable} of which \`alert-quill mend\` settles` : ""}`;
-  return { code: 0, last: `${state}. Next: \`${command}\`, and \`alert-quill serve --stdio\` as the language server of your editor.` };
+  return { code: 0, last: `${state}.\nNext: \`${command}\`, and \`alert-quill serve --stdio\` as the language server of your editor.` };
 }
 
 function found({ name, languages, runtime, edition, editionFrom }: SetupFacts): string {

@@ -24,7 +24,7 @@ const nameOf = (layer: string, trace: FileTrace): string => (layer === trace.set
 export function traceText(trace: FileTrace, { colour }: { readonly colour: boolean }): string {
   const colours = palette(colour);
   const { resolved } = trace;
-  const fact = (name: string, value: string): string => `  ${colours.faint(name.padEnd(14))}${value}`;
+  const fact = (name: string, value: string): string => `  ${colours.faint(name.padEnd(16))}${value}`;
   const { modules, edition } = resolved.language;
   const lines = [
     colours.path(trace.path),
@@ -41,6 +41,9 @@ export function traceText(trace: FileTrace, { colour }: { readonly colour: boole
   const rows = [...resolved.outcomes].map(([id, { level, from, tunedBy }]) => ({ id, level, from: nameOf(from, trace), tuned: tunedBy.map((name) => nameOf(name, trace)) }));
   const widest = Math.max(...rows.map(({ id: { length } }) => length));
   const paint = (level: string): ((text: string) => string) => (level === "off" ? colours.faint : colours.level[(resolved.ownLevels[level]?.standsOn ?? level) as keyof typeof colours.level]);
+  // What was decided last, and so most on purpose, comes first; within a layer the order is that of the catalogue.
+  const order = trace.layers.map(({ name }) => nameOf(name, trace));
+  rows.sort((a, b) => order.lastIndexOf(b.from) - order.lastIndexOf(a.from));
   const group = (title: string, list: typeof rows): void => {
     if (list.length === 0) return;
     lines.push(colours.strong(title));

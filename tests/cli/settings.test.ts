@@ -33,7 +33,7 @@ describe("trace", () => {
     const folder = harbour();
     const { code, out } = quill(folder, "trace", "scripts/timetable.mjs");
     expect(code).toBe(0);
-    for (const line of ["language      JavaScript, edition 2025, modules told by name and content", "runtimes      node", "known names   harbourMap", "in this order kit sound → kit tidy → the settings file → zone scripts/**", "profiles      spring (with --profile)", "reviewed      yes"]) expect(out).toContain(line);
+    for (const line of ["language        JavaScript, edition 2025, modules told by name and content", "runtimes        node", "known names     harbourMap", "in this order   kit sound → kit tidy → the settings file → zone scripts/**", "profiles        spring (with --profile)", "reviewed        yes"]) expect(out).toContain(line);
     expect(out).toMatch(/calls\.console-output +off +zone scripts\/\*\*/);
     expect(out).toMatch(/harbour\.clock-face +must +the settings file/);
     expect(out).toMatch(/names\.could-be-fixed +off +in no kit/);
@@ -41,11 +41,11 @@ describe("trace", () => {
   });
 
   test.each<[string, string, string]>([
-    ["skipped by the settings", "vendor/a.js", "reviewed      no: `vendor/**` is among what alert-quill.jsonc skips"],
-    ["in an ignore file", "made/a.js", "reviewed      no: .gitignore ignores it"],
-    ["in a package", "node_modules/a/a.js", "reviewed      no: it lies in node_modules"],
-    ["of no known language", "README.md", "language      none is known for this kind of file: nothing is analysed"],
-    ["beside no settings file", "../none/a.js", "settings file none was found upward from here"],
+    ["skipped by the settings", "vendor/a.js", "reviewed        no: `vendor/**` is among what alert-quill.jsonc skips"],
+    ["in an ignore file", "made/a.js", "reviewed        no: .gitignore ignores it"],
+    ["in a package", "node_modules/a/a.js", "reviewed        no: it lies in node_modules"],
+    ["of no known language", "README.md", "language        none is known for this kind of file: nothing is analysed"],
+    ["beside no settings file", "../none/a.js", "settings file   none was found upward from here"],
   ])("a file %s", (_, file, line) => {
     const folder = project({ "in/.git/HEAD": "", "in/.gitignore": "made/\n", "in/alert-quill.jsonc": '{ "skip": ["vendor/**"] }', "in/vendor/a.js": "", "in/made/a.js": "", "in/node_modules/a/a.js": "", "in/README.md": "", "none/a.js": "" });
     expect(quill(`${folder}/in`, "trace", file).out).toContain(line);
@@ -54,7 +54,7 @@ describe("trace", () => {
   test("broken settings are told, and end with 2", () => {
     const { code, out } = quill(project({ "alert-quill.jsonc": '{ "kits": ["sond"] }', "a.js": "" }), "trace", "a.js");
     expect(code).toBe(2);
-    expect(out).toContain("broken        kits › 0: there is no kit `sond`");
+    expect(out).toContain("broken          kits › 0: there is no kit `sond`");
   });
 });
 

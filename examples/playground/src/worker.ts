@@ -2,5 +2,17 @@
 import { serveWorker } from "alert-quill/worker";
 
 serveWorker(self as unknown as Parameters<typeof serveWorker>[0], {
-  settings: { kits: ["sound", "tidy"], known: ["harbourMap"], levels: { "calls.console-output": "information" } },
+  settings: {
+    kits: ["sound", "tidy"],
+    known: ["harbourMap"],
+    levels: { "calls.console-output": "information" },
+    patterns: {
+      "search-by-index": {
+        find: ["{{list}}.indexOf({{item}}) >= 0", "{{list}}.indexOf({{item}}) !== -1"],
+        message: "`{{list}}` is asked for a place where only a yes or no is wanted",
+        rewrite: "{{list}}.includes({{item}})",
+        level: "hint",
+      },
+    },
+  },
 });

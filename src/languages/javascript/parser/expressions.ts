@@ -15,7 +15,7 @@ import { parseObject } from "./objects.js";
 import { checkSimpleTarget, parseRest, toPattern } from "./patterns.js";
 import { endOf, endsByIndent, expect, expectCloser, here, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { checkRegExp } from "./regexp.js";
-import { isWord, next, peek, rescanRegExp, tokenText } from "./scanner.js";
+import { isWord, next, peek, rescanRegExp, textToKeep, tokenText } from "./scanner.js";
 import { tryParse } from "./speculate.js";
 import { at, Context, has, type ParseState } from "./state.js";
 import { parseTemplate } from "./templates.js";
@@ -423,13 +423,13 @@ function parsePrimary(p: ParseState): Expression {
     case Token.String:
       if (p.escaped && has(p, Context.Strict)) report(p, "misplaced", start, end, token === Token.Number ? "A number cannot begin with `0` in strict code" : "A text cannot hold an octal escape in strict code");
       next(p);
-      return new Literal(start, end, p.source.slice(start, end));
+      return new Literal(start, end, textToKeep(p, start, end));
     case Token.BigInt:
     case Token.True:
     case Token.False:
     case Token.Null:
       next(p);
-      return new Literal(start, end, p.source.slice(start, end));
+      return new Literal(start, end, textToKeep(p, start, end));
     case Token.This:
       next(p);
       return new ThisExpression(start, end);
@@ -472,7 +472,7 @@ function parsePrimary(p: ParseState): Expression {
 
 function parseRegExp(p: ParseState): Literal {
   const complete = rescanRegExp(p);
-  const node = new Literal(p.start, p.end, p.source.slice(p.start, p.end));
+  const node = new Literal(p.start, p.end, textToKeep(p, p.start, p.end));
   const fault = complete ? checkRegExp(node.raw) : undefined;
   if (fault !== undefined) report(p, "malformed", p.start + fault.from, p.start + fault.to, fault.message);
   next(p);

@@ -9,7 +9,7 @@ import { enough, take } from "./elements.js";
 import { parseAssignment, parseExpression, parseExpressionWithIn } from "./expressions.js";
 import { missing } from "./names.js";
 import { expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
-import { next, nextJsxChild, nextJsxValue, rescanJsxName } from "./scanner.js";
+import { next, nextJsxChild, nextJsxValue, rescanJsxName, textToKeep } from "./scanner.js";
 import { at, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
 import { parseTypeArguments } from "./types.js";
@@ -137,7 +137,7 @@ export function parseChildList(p: ParseState, children: JSXChild[]): void {
     const { braces } = p;
     if (p.token === Token.JSXText) {
       checkText(p);
-      const text = new JSXText(p.start, p.end, p.source.slice(p.start, p.end));
+      const text = new JSXText(p.start, p.end, textToKeep(p, p.start, p.end));
       nextJsxChild(p);
       take(p, children, text, braces);
     } else if (p.token === Token.BraceOpen) take(p, children, parseContainer(p, nextJsxChild), braces);
@@ -187,7 +187,7 @@ function parseJsxIdentifier(p: ParseState): JSXIdentifier {
     return new JSXIdentifier(p.prevEnd, p.prevEnd, "");
   }
   rescanJsxName(p);
-  const node = new JSXIdentifier(p.start, p.end, p.source.slice(p.start, p.end));
+  const node = new JSXIdentifier(p.start, p.end, textToKeep(p, p.start, p.end));
   next(p);
   return node;
 }
@@ -235,7 +235,7 @@ function parseAttribute(p: ParseState): JSXAttribute | JSXSpreadAttribute {
 
 function parseAttributeValue(p: ParseState): JSXAttributeValue {
   if (p.token === Token.String) {
-    const node = new Literal(p.start, p.end, p.source.slice(p.start, p.end));
+    const node = new Literal(p.start, p.end, textToKeep(p, p.start, p.end));
     next(p);
     return node;
   }

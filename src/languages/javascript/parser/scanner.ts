@@ -57,7 +57,14 @@ export function isWord(p: ParseState, word: string): boolean {
 
 /** The current token's text; for a name with escapes, what it means. */
 export function tokenText(p: ParseState): string {
-  return p.escaped && p.word !== "" ? p.word : p.source.slice(p.start, p.end);
+  return p.escaped && p.word !== "" ? p.word : textToKeep(p, p.start, p.end);
+}
+
+/** A stretch of the text that may be kept: of a window, a copy, for a slice of a string keeps the whole string in memory. */
+export function textToKeep(p: ParseState, from: number, to: number): string {
+  const text = p.source.slice(from, to);
+  // The key of a property is stored by itself.
+  return p.outer === null || text.length < 13 ? text : Object.keys({ [text]: 0 })[0]!;
 }
 
 /** Sets `start` to the first code unit at or after `at` that is neither blank nor comment, and `newline` if a line end was passed. */

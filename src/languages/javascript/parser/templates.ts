@@ -1,7 +1,7 @@
 import { TemplateElement, TemplateLiteral, type Expression } from "../nodes/index.js";
 import { parseExpressionWithIn, parseExpression } from "./expressions.js";
 import { here, report, reportForm } from "./recovery.js";
-import { next, rescanTemplate } from "./scanner.js";
+import { next, rescanTemplate, textToKeep } from "./scanner.js";
 import type { ParseState } from "./state.js";
 import { Token } from "./token.js";
 
@@ -15,7 +15,7 @@ export function parseTemplate(p: ParseState, tagged: boolean): TemplateLiteral {
     const closed = !more && p.source.charCodeAt(p.end - 1) === 96 && (p.end - 1 > p.start || p.source.charCodeAt(p.start) !== 96);
     const to = more ? p.end - 2 : closed ? p.end - 1 : p.end;
     if (p.escaped && !tagged) report(p, "malformed", p.start, p.end, "This text holds an escape that is not complete or not allowed in a template");
-    quasis.push(new TemplateElement(p.start + 1, to, p.source.slice(p.start + 1, to), !more));
+    quasis.push(new TemplateElement(p.start + 1, to, textToKeep(p, p.start + 1, to), !more));
     if (!more) {
       if (!closed) {
         report(p, "unfinished-text", start, start + 1, "This text has no end: put a backtick behind it", { insert: { at: p.end, text: "`" } });

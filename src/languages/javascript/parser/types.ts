@@ -9,7 +9,7 @@ import { deeper, skipTooDeep } from "./depth.js";
 import { parseTypeParameterList } from "./functions.js";
 import { missing, parseBindingName, parseWord } from "./names.js";
 import { eat, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
-import { isWord, next, peek, rescanTemplate, tokenText } from "./scanner.js";
+import { isWord, next, peek, rescanTemplate, textToKeep, tokenText } from "./scanner.js";
 import { lookAhead, skipBrackets, tryParse } from "./speculate.js";
 import { at, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
@@ -449,7 +449,7 @@ function parseTemplateType(p: ParseState): TemplateType {
     const more = p.source.startsWith("${", p.end - 2) && p.end - 2 > p.start;
     const closed = !more && p.source.charCodeAt(p.end - 1) === 96 && p.end - 1 > p.start;
     const to = more ? p.end - 2 : closed ? p.end - 1 : p.end;
-    quasis.push(new TemplateElement(p.start + 1, to, p.source.slice(p.start + 1, to), !more));
+    quasis.push(new TemplateElement(p.start + 1, to, textToKeep(p, p.start + 1, to), !more));
     if (!more) {
       if (!closed) report(p, "unfinished-text", start, start + 1, "This text type has no end: put a backtick behind it", { insert: { at: p.end, text: "`" } });
       next(p);
