@@ -26,6 +26,8 @@ export interface MendResult {
   /** How often each rule's remedies were applied. */
   readonly applied: ReadonlyMap<string, number>;
   readonly dropped: readonly Dropped[];
+  /** Rules whose remedies undo each other; they were left alone from then on. */
+  readonly fights: readonly (readonly string[])[];
 }
 
 interface Chosen {
@@ -33,8 +35,8 @@ interface Chosen {
   readonly remedy: RemedyOffer;
 }
 
-/** Rounds after which mending stops even if remedies are left: a pair of them most likely undo each other. */
-const mostRounds = 12;
+/** Rounds after which mending stops even if remedies are left. */
+const mostRounds = 60;
 
 function wanted(rule: string, only: readonly string[] | undefined): boolean {
   return only === undefined || only.some((name) => name === rule || name === areaOf(rule) || name === `${areaOf(rule)}.*`);
@@ -59,39 +61,78 @@ function change(analysis: DocumentAnalysis, edits: readonly Edit[]): void {
   for (const edit of inOrder(edits).reverse()) analysis.edit(edit, analysis.text.apply(edit));
 }
 
-/** Settles all that can be settled. Every round is checked: a remedy after which the text parses worse is dropped. */
+/** What must not grow: problems of form, and alerts at the level error by rule and message. */
+function harmIn(analysis: DocumentAnalysis): Map<string, number> {
+  const harm = new Map<string, number>([["form", analysis.problems.length]]);
+  for (const { alert } of analysis.found()) if (alert.level === "error") harm.set(keyOf(alert), (harm.get(keyOf(alert)) ?? 0) + 1);
+  return harm;
+}
+
+/** Settles all that can be settled. Every round is checked: a remedy after which the text parses worse or has a new error is dropped. */
 export function mend(first: readonly FoundAlert[], input: AnalysisInput, options: MendOptions = {}): MendResult {
   const composition = new Composition(input.text.length);
   const applied = new Map<string, number>();
   const droppedKeys = new Set<string>();
   const dropped: Dropped[] = [];
+  const fights: string[][] = [];
   const analysis = new DocumentAnalysis(input);
+  const calm = new Set<string>();
+  /** The texts there were, with the round that began with each, and the rules whose remedies each round applied. */
+  const history = new Map<string, { round: number }>();
+  const rounds: Set<string>[] = [];
+
+  /** Applies remedies that speak of the text as it is, and takes them back if they do harm. */
   const attempt = (chosen: readonly Chosen[]): boolean => {
-    const edits = chosen.flatMap(({ remedy }) => remedy.edits);
     const before = analysis.text;
-    const problems = analysis.problems.length;
-    change(analysis, edits);
-    if (analysis.problems.length > problems) {
-      const back = difference(analysis.text.value, before.value);
-      if (back !== undefined) analysis.edit(back, before);
-      return false;
-    }
-    composition.add(edits);
-    for (const { alert } of chosen) applied.set(alert.rule, (applied.get(alert.rule) ?? 0) + 1);
-    return true;
+    const harm = harmIn(analysis);
+    change(analysis, chosen.flatMap(({ remedy }) => remedy.edits));
+    if (![...harmIn(analysis)].some(([key, count]) => count > (harm.get(key) ?? 0))) return true;
+    takeBack(before);
+    return false;
   };
-  let chosen = choose(first, options, droppedKeys);
-  for (let round = 0; round < mostRounds && chosen.length > 0; round += 1) {
-    if (!attempt(chosen)) {
-      // One of them does harm: apply the first alone, or drop it.
-      const [one] = chosen;
-      if (!attempt([one!])) {
-        droppedKeys.add(keyOf(one!.alert));
-        dropped.push({ rule: one!.alert.rule, title: one!.remedy.title });
-        round -= 1;
-      }
+  const takeBack = (before: typeof analysis.text): void => {
+    const back = difference(analysis.text.value, before.value);
+    if (back !== undefined) analysis.edit(back, before);
+  };
+  /** Those of some remedies that do no harm beside others, found by halving. */
+  const harmless = (chosen: readonly Chosen[], beside: readonly Chosen[]): readonly Chosen[] => {
+    if (chosen.length === 0) return chosen;
+    const before = analysis.text;
+    if (attempt([...beside, ...chosen])) {
+      takeBack(before);
+      return chosen;
     }
-    chosen = choose(analysis.found(), options, droppedKeys);
+    if (chosen.length === 1) {
+      droppedKeys.add(keyOf(chosen[0]!.alert));
+      dropped.push({ rule: chosen[0]!.alert.rule, title: chosen[0]!.remedy.title });
+      return [];
+    }
+    const left = harmless(chosen.slice(0, chosen.length >> 1), beside);
+    return [...left, ...harmless(chosen.slice(chosen.length >> 1), [...beside, ...left])];
+  };
+
+  let found = first;
+  for (let round = 0; round < mostRounds; round += 1) {
+    let chosen: readonly Chosen[] = choose(found.filter(({ alert }) => !calm.has(alert.rule)), options, droppedKeys);
+    if (chosen.length === 0) break;
+    const text = analysis.text.value;
+    const seen = history.get(text);
+    if (seen !== undefined) {
+      // What was applied since the text was like this has been undone: those rules do not agree.
+      const rules = [...new Set(rounds.slice(seen.round).flatMap((set) => [...set]))].sort();
+      fights.push(rules);
+      for (const rule of rules) calm.add(rule);
+      continue;
+    }
+    history.set(text, { round });
+    if (!attempt(chosen)) {
+      chosen = harmless(chosen, []);
+      if (chosen.length > 0) change(analysis, chosen.flatMap(({ remedy }) => remedy.edits));
+    }
+    composition.add(chosen.flatMap(({ remedy }) => remedy.edits));
+    rounds[round] = new Set(chosen.map(({ alert }) => alert.rule));
+    for (const { alert } of chosen) applied.set(alert.rule, (applied.get(alert.rule) ?? 0) + 1);
+    found = analysis.found();
   }
-  return { edits: composition.edits(), text: analysis.text.value, applied, dropped };
+  return { edits: composition.edits(), text: analysis.text.value, applied, dropped, fights };
 }

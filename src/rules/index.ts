@@ -36,6 +36,19 @@ import { idle } from "./hush/idle.js";
 import { noReason } from "./hush/no-reason.js";
 import { unknownRule } from "./hush/unknown-rule.js";
 import { finalNewline } from "./layout/final-newline.js";
+import { arrowParameter } from "./layout/arrow-parameter.js";
+import { blankBetween } from "./layout/blank-between.js";
+import { blankRun } from "./layout/blank-run.js";
+import { blockBrace } from "./layout/block-brace.js";
+import { bracketGap } from "./layout/bracket-gap.js";
+import { commaGap } from "./layout/comma-gap.js";
+import { indent } from "./layout/indent.js";
+import { keywordGap } from "./layout/keyword-gap.js";
+import { lineWidth } from "./layout/line-width.js";
+import { operatorGap } from "./layout/operator-gap.js";
+import { quoteMark } from "./layout/quote-mark.js";
+import { trailingComma } from "./layout/trailing-comma.js";
+import { trailingSpace } from "./layout/trailing-space.js";
 import { statementEnd } from "./layout/statement-end.js";
 import { couldBeFixed } from "./names/could-be-fixed.js";
 import { declaredTwice } from "./names/declared-twice.js";
@@ -60,7 +73,8 @@ export const rules: readonly Rule[] = [
   stuckLoop, returnCutShort, assignmentAsTest, exitInFinally, missingSuper, silentGetter,
   singleTurn, runsIntoNext, mixedReturns, settledTest, readBeforeSet, earlyThis, callbackWithoutValue, caseScopedName,
   consoleOutput, debugPause,
-  statementEnd, finalNewline,
+  statementEnd, finalNewline, quoteMark, operatorGap, commaGap, bracketGap, keywordGap, trailingSpace, blankRun, blankBetween, trailingComma,
+  arrowParameter, blockBrace, indent, lineWidth,
   idle, expired, noReason, unknownRule,
   ...settingsRules,
 ];

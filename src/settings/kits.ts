@@ -7,7 +7,7 @@ export const kitNames = ["sound", "tidy", "thorough"] as const;
 
 /** Whether a kit of the package switches a rule on. */
 export function inKit(rule: Rule, kit: string): boolean {
-  if (kit === "thorough") return !(rule.kits.length === 1 && rule.kits[0] === "tidy") && areaOf(rule.id) !== "settings";
+  if (kit === "thorough") return !(rule.kits.length === 1 && rule.kits[0] === "tidy") && !["settings", "layout"].includes(areaOf(rule.id));
   return (rule.kits as readonly string[]).includes(kit);
 }
 

@@ -75,7 +75,7 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
   // Form.
   ['{ "kits": ["sound"] «"known"»: [] }', ["broken-file: `,` is missing here"]],
   ['{ "kits": ["sound"', ["broken-file: `]` is missing: a list is not closed"]],
-  ['{ «\'kits\'»: [] }', ["broken-file: This is no JSON: a text stands in double quotes"]],
+  ["{ «'kits'»: [] }", ["broken-file: This is no JSON: a text stands in double quotes"]],
   // Several at once, each in its place, in a file with comments.
   [
     '\uFEFF// Ours.\n{\n  "kits": [4, «"tidi"»], /* two */\n  "levels": {\n    "names.*": "hint", // mild\n    «"nams.*"»: "off",\n  },\n}\n'.replace("4", "«4»"),

@@ -11,10 +11,12 @@ export function declaredBy(whole: VariableDeclaration): Binding[] {
     if (id.type === "Identifier") {
       const binding = bindingOf(id);
       if (binding !== undefined) found.push(binding);
-    } else walk(id, (node) => {
-      const binding = node.type === "Identifier" ? bindingOf(node) : undefined;
-      if (binding?.declarations.some((one) => one.node === node) === true) found.push(binding);
-    });
+    } else {
+      walk(id, (node) => {
+        const binding = node.type === "Identifier" ? bindingOf(node) : undefined;
+        if (binding?.declarations.some((one) => one.node === node) === true) found.push(binding);
+      });
+    }
   }
   return found;
 }

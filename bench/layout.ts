@@ -1,0 +1,88 @@
+/**
+ * Layout of real files: mending with the layout rules alone must end, change nothing the second time, bring no new problem of form, and leave the tokens as they
+ * are but for optional commas, semicolons, quote marks and parentheses. `npm run bench layout [FILE…]`. Prints the speed as a ratio to the parse.
+ */
+import { readFileSync } from "node:fs";
+import { createWorkspace, rules, type Settings } from "../src/index.js";
+import { javascript, parse, parseOptionsFor } from "../src/languages/javascript/index.js";
+import { piecesOf } from "../src/rules/layout/pieces.js";
+import { Text } from "../src/text/text.js";
+import type { Node } from "../src/syntax/node.js";
+import { packageFiles, timed, type SourceFile } from "./support.js";
+
+export const layoutOnly: Settings = { kits: [], levels: Object.fromEntries(rules.filter(({ id }) => id.startsWith("layout.")).map(({ id }) => [id, "hint" as const])), tune: { "layout.block-brace": { around: "any" } } };
+
+/** The tokens and comments of a text, without what layout may add or take away. */
+export function tokensOf(source: string, file: string): string[] {
+  const { root } = parse(source, parseOptionsFor({ uri: file, languageId: "", modules: "detect" }));
+  const text = Text.of(source);
+  const tokens: string[] = [];
+  const visit = (node: Node): void => {
+    const pieces = piecesOf(node, text);
+    if (pieces.length === 0 || (pieces.length === 1 && pieces[0]!.child === undefined && pieces[0]!.from === node.start) || /^(?:Literal|TemplateElement|JSXText)$/.test(node.type)) {
+      const raw = source.slice(node.start, node.end);
+      tokens.push(node.type === "Literal" && /^["']/.test(raw) ? JSON.stringify((node as unknown as { value: string }).value) : node.type === "JSXText" ? raw.trim() : raw);
+      return;
+    }
+    for (const { child, text: token } of pieces) {
+      if (child !== undefined) visit(child);
+      else if (!/^[;,()]$/.test(token)) tokens.push(token.replaceAll(/[\r\n]+[ \t]*/g, "\n"));
+    }
+  };
+  visit(root);
+  return tokens.filter((token) => token !== "");
+}
+
+export interface LayoutOutcome {
+  readonly edits: number;
+  readonly fault?: string;
+}
+
+/** Lays out one file, and says what is wrong with the result. */
+export function layOut(file: string, source: string, settings: Settings = layoutOnly): LayoutOutcome {
+  const uri = `file:///${file}`;
+  const workspace = createWorkspace({ languages: [javascript()], settings });
+  const mended = (text: string): { text: string; edits: number; dropped: number } => {
+    workspace.open({ uri, languageId: /\.[mc]?tsx?$/.test(file) ? (file.endsWith("x") ? "typescriptreact" : "typescript") : "javascript", version: 1, text });
+    const result = workspace.mendResult(uri);
+    workspace.close(uri);
+    return { text: result.text, edits: result.edits.length, dropped: result.dropped.length };
+  };
+  const problems = (text: string): number => parse(text, parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length;
+  const first = mended(source);
+  if (first.dropped > 0) return { edits: first.edits, fault: `${first.dropped} remedies were dropped` };
+  if (problems(first.text) > problems(source)) return { edits: first.edits, fault: "new problems of form" };
+  const second = mended(first.text);
+  if (second.edits > 0) return { edits: first.edits, fault: `the second run changes ${second.edits} places: ${JSON.stringify(difference(first.text, second.text))}` };
+  const [before, after] = [tokensOf(source, file), tokensOf(first.text, file)];
+  const at = before.findIndex((token, index) => token !== after[index]);
+  if (at >= 0 || before.length !== after.length) return { edits: first.edits, fault: `the tokens differ: ${JSON.stringify(before.slice(Math.max(0, at - 3), at + 4))} became ${JSON.stringify(after.slice(Math.max(0, at - 3), at + 4))}` };
+  return { edits: first.edits };
+}
+
+function difference(a: string, b: string): [string, string] {
+  let at = 0;
+  while (a[at] === b[at]) at += 1;
+  return [a.slice(Math.max(0, at - 40), at + 40), b.slice(Math.max(0, at - 40), at + 40)];
+}
+
+if (process.argv[1]?.endsWith("layout.js")) {
+  const named = process.argv.slice(2).map((name): SourceFile => ({ name, text: readFileSync(name, "utf8") }));
+  const files = named.length > 0 ? named : packageFiles(/(?<!\.d|\.min)\.(?:[cm]?js|tsx?|mts|cts)$/, 12_000_000, 400_000).filter(({ name, text }) => parse(text, parseOptionsFor({ uri: name, languageId: "", modules: "detect" })).problems.length === 0);
+  let size = 0;
+  let edits = 0;
+  let faults = 0;
+  let parsing = 0;
+  const laying = timed(() => {
+    for (const { name, text } of files) {
+      size += text.length;
+      const outcome = layOut(name, text);
+      edits += outcome.edits;
+      if (outcome.fault === undefined) continue;
+      faults += 1;
+      if (faults <= 25) console.log(`${name}: ${outcome.fault.slice(0, 400)}`);
+    }
+  });
+  parsing = timed(() => files.forEach(({ name, text }) => parse(text, parseOptionsFor({ uri: name, languageId: "", modules: "detect" }))));
+  console.log(`${files.length} files, ${(size / 1e6).toFixed(1)} M characters, ${edits} places changed, ${faults} files with faults; ${(laying / parsing).toFixed(0)} times the parse, both runs and the checks included`);
+}

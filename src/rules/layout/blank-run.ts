@@ -1,0 +1,56 @@
+import { z } from "zod";
+import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import { defineRule, type FileView } from "../rule.js";
+import { everywhere } from "./everywhere.js";
+import { piecesOf } from "./pieces.js";
+
+const options = z.strictObject({
+  most: z.int().min(0).max(10).default(1).describe("How many blank lines may follow each other."),
+  atEdges: z.int().min(0).max(10).default(0).describe("How many may stand at the beginning or end of a block."),
+});
+
+function check(node: JavaScriptNode, { text, options: { most, atEdges }, alert, isBroken }: FileView<z.output<typeof options>>): void {
+  if (node.type.startsWith("Template")) return;
+  const pieces = piecesOf(node, text);
+  const { start } = node;
+  for (const [index, { space, from: to, text: token }] of pieces.entries()) {
+    const before = pieces[index - 1];
+    const isEdge = before?.text === "{" || token === "}" || (before === undefined && node.type === "Program");
+    const allowed = isEdge ? atEdges : most;
+    const lines = [...space.matchAll(/\r\n|\n|\r/g)];
+    // The first line end is that of the line before, if there is one.
+    const blank = lines.length - (before === undefined && node.type === "Program" ? 0 : 1);
+    if (blank <= allowed || isBroken(node)) continue;
+    const first = lines[lines.length - blank + allowed - (before === undefined && node.type === "Program" ? 0 : 1)]!;
+    const from = to - space.length + (before === undefined && node.type === "Program" && allowed === 0 ? 0 : first.index + first[0].length);
+    const end = to - /[^\n\r]*$/.exec(space)![0].length;
+    const width = end - from;
+    alert({ from, to: end }, {
+      message: isEdge && atEdges === 0 ? "A block begins and ends without a blank line" : allowed === 1 ? "One blank line is enough here" : `${allowed} blank lines are enough here`,
+      labels: ["unnecessary"],
+      remedies: () => {
+        const place = node.start + (from - start);
+        return [{ title: blank - allowed === 1 ? "Remove the blank line" : "Remove the blank lines", certainty: "certain", edits: [{ from: place, to: place + width, insert: "" }] }];
+      },
+    });
+  }
+}
+
+export const blankRun = defineRule({
+  id: "layout.blank-run",
+  title: "More blank lines than agreed",
+  why: "One blank line parts what belongs to different thoughts; more of them only push code out of sight.",
+  level: "hint",
+  kits: ["tidy"],
+  options,
+  examples: {
+    alerts: [
+      { code: "const tide = 1;\n\n«\n\n»sail(tide);\n", after: "const tide = 1;\n\nsail(tide);\n" },
+      { code: "function sail() {\n«\n»  wait();\n«\n»}\n", after: "function sail() {\n  wait();\n}\n" },
+      { code: "«\n»sail();\n", after: "sail();\n" },
+      { code: "sail();\n\n\n«\n»wait();\n", options: { most: 2 }, after: "sail();\n\n\nwait();\n" },
+    ],
+    quiet: [{ code: "const tide = 1;\n\n// The sea.\nsail(tide);\nconst text = `\n\n\n`;\n" }],
+  },
+  visit: everywhere(check),
+});

@@ -1,0 +1,106 @@
+/** By how much each line of an item is indented, and by how much it should be. */
+import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import type { Node } from "../../syntax/node.js";
+import type { SourceText } from "../../text/text.js";
+import { piecesOf, type Piece } from "./pieces.js";
+
+/** A line that is indented otherwise than it should be: the blank space `[from, to)` at its head, and what belongs there. */
+export interface WrongLine {
+  readonly from: number;
+  readonly to: number;
+  readonly wanted: string;
+}
+
+export interface IndentStyle {
+  readonly unit: string;
+  /** Whether the cases of a `switch` are indented from it. */
+  readonly cases: boolean;
+}
+
+/** What is left as it is: text for other eyes. */
+const asIs = /^(?:JSX(?!ExpressionContainer)|Template)/;
+const openers = new Set(["(", "[", "{"]);
+const closers = new Set([")", "]", "}"]);
+const governs = /^(?:If|For|ForIn|ForOf|While|With)Statement$/;
+const peers = new Set(["else", "catch", "finally", "while"]);
+
+/**
+ * The wrong lines of an item whose own line is indented by `base`. Lines that begin an element of a list, a statement or a closing bracket have a place;
+ * lines that carry on what stands before move along with it.
+ */
+export function wrongLines(item: Node, text: SourceText, base: string, { unit, cases }: IndentStyle): WrongLine[] {
+  const wrong: WrongLine[] = [];
+  /** For each open bracket, the indentation of the line it stands on. */
+  const stack: string[] = [];
+  let line = base;
+  /** The last line with a place of its own: as it is, and as it should be. */
+  let anchor = { actual: lineHead(text, item.start), wanted: base };
+
+  const begin = (piece: Piece, wanted: string | undefined): void => {
+    const breakAt = Math.max(piece.space.lastIndexOf("\n"), piece.space.lastIndexOf("\r"));
+    if (breakAt < 0) return;
+    const actual = piece.space.slice(breakAt + 1);
+    const due = wanted ?? (actual.startsWith(anchor.actual) ? anchor.wanted + actual.slice(anchor.actual.length) : actual);
+    if (wanted !== undefined) anchor = { actual, wanted };
+    line = due;
+    if (due === actual) return;
+    wrong.push({ from: piece.from - actual.length, to: piece.from, wanted: due });
+    // The lines of a comment with stars move along.
+    if (!piece.isComment || !/^\/\*[^]*\n[ \t]*\*/.test(piece.text)) return;
+    for (const match of piece.text.matchAll(/\n([ \t]*)(?=\*)/g)) {
+      const from = piece.from + match.index + 1;
+      wrong.push({ from, to: from + match[1]!.length, wanted: `${due} ` });
+    }
+  };
+
+  const visit = (node: JavaScriptNode): void => {
+    if (asIs.test(node.type)) return;
+    const own = line;
+    const pieces = piecesOf(node, text);
+    const outside = stack.length;
+    const isCase = node.type === "SwitchCase";
+    for (const [index, piece] of pieces.entries()) {
+      const next = piece.isComment ? pieces.slice(index).find(({ isComment }) => !isComment) : piece;
+      begin(piece, placeOf(node, piece, next, own, stack.length > outside));
+      if (piece.child !== undefined) {
+        visit(piece.child as JavaScriptNode);
+      } else if (openers.has(piece.text)) stack.push(line);
+      else if (closers.has(piece.text) && stack.length > outside) stack.pop();
+      else if (isCase && piece.text === ":" && stack.length === outside) stack.push(own);
+    }
+    stack.length = outside;
+  };
+
+  /** Where a line that begins with a piece belongs; `undefined` where it carries on. */
+  const placeOf = (node: JavaScriptNode, piece: Piece, next: Piece | undefined, own: string, isInside: boolean): string | undefined => {
+    if (isInside) {
+      const opened = stack.at(-1)!;
+      if (closers.has(piece.text)) return opened;
+      if (next?.child?.type === "SwitchCase") return cases ? opened + unit : opened;
+      if (next === undefined || closers.has(next.text) || next.child !== undefined) return isElement(node, next) ? opened + unit : undefined;
+      return undefined;
+    }
+    if (piece.child !== undefined && governs.test(node.type) && piece.child.type !== "BlockStatement") return piece.child.type === "IfStatement" && (node as { alternate?: unknown }).alternate === piece.child ? undefined : own + unit;
+    if (piece.child?.type === "CatchClause" || peers.has(piece.text) || (piece.child !== undefined && /^(?:BlockStatement|FunctionBody|ClassBody)$/.test(piece.child.type) && !/Arrow/.test(node.type))) return own;
+    return undefined;
+  };
+
+  visit(item as JavaScriptNode);
+  return wrong;
+}
+
+/** Operands that are only in parentheses carry on; elements of lists and whole contents of brackets have their place. */
+function isElement(node: JavaScriptNode, next: Piece | undefined): boolean {
+  if (next?.child === undefined) return true;
+  return !/^(?:Binary|Logical|Conditional|Assignment|Sequence)Expression$|^(?:Union|Intersection|Conditional)Type$|^VariableDeclaration$/.test(node.type);
+}
+
+/** The blank space at the head of the line that holds an offset. */
+function lineHead(text: SourceText, offset: number): string {
+  for (let size = 200; ; size *= 8) {
+    const before = text.slice(Math.max(0, offset - size), offset);
+    const start = Math.max(before.lastIndexOf("\n"), before.lastIndexOf("\r")) + 1;
+    if (start === 0 && offset > size) continue;
+    return /^[ \t]*/.exec(before.slice(start))![0];
+  }
+}
