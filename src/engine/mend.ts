@@ -42,10 +42,10 @@ function wanted(rule: string, only: readonly string[] | undefined): boolean {
   return only === undefined || only.some((name) => name === rule || name === areaOf(rule) || name === `${areaOf(rule)}.*`);
 }
 
-function choose(found: readonly FoundAlert[], options: MendOptions, dropped: ReadonlySet<string>): Chosen[] {
+function choose(found: readonly FoundAlert[], options: MendOptions, isDropped: (alert: Alert) => boolean): Chosen[] {
   const offers: Chosen[] = [];
   for (const { alert, remedies } of found) {
-    if (!wanted(alert.rule, options.only) || dropped.has(keyOf(alert))) continue;
+    if (!wanted(alert.rule, options.only) || isDropped(alert)) continue;
     const offered = remedies();
     const remedy = offered.find(({ certainty }) => certainty === "certain") ?? (options.certainty === "proposed" ? offered[0] : undefined);
     if (remedy !== undefined) offers.push({ alert, remedy });
@@ -72,11 +72,14 @@ function harmIn(analysis: DocumentAnalysis): Map<string, number> {
 export function mend(first: readonly FoundAlert[], input: AnalysisInput, options: MendOptions = {}): MendResult {
   const composition = new Composition(input.text.length);
   const applied = new Map<string, number>();
-  const droppedKeys = new Set<string>();
-  const dropped: Dropped[] = [];
+  const droppedKeys = new Map<string, Dropped>();
+  /** The round in which a remedy was last dropped. */
+  let lastDrop = -1;
   const fights: string[][] = [];
   const analysis = new DocumentAnalysis(input);
   const calm = new Set<string>();
+  /** An alert by its rule, message and line: so it is known again when the text before it has changed. */
+  const placeKey = (alert: Alert): string => `${keyOf(alert)} ${analysis.text.lineAt(Math.min(alert.from, analysis.text.length)).text}`;
   /** The texts there were, with the round that began with each, and the rules whose remedies each round applied. */
   const history = new Map<string, { round: number }>();
   const rounds: Set<string>[] = [];
@@ -103,8 +106,9 @@ export function mend(first: readonly FoundAlert[], input: AnalysisInput, options
       return chosen;
     }
     if (chosen.length === 1) {
-      droppedKeys.add(keyOf(chosen[0]!.alert));
-      dropped.push({ rule: chosen[0]!.alert.rule, title: chosen[0]!.remedy.title });
+      const [{ alert, remedy }] = chosen as [Chosen];
+      droppedKeys.set(placeKey(alert), { rule: alert.rule, title: remedy.title });
+      lastDrop = rounds.length;
       return [];
     }
     const left = harmless(chosen.slice(0, chosen.length >> 1), beside);
@@ -113,8 +117,13 @@ export function mend(first: readonly FoundAlert[], input: AnalysisInput, options
 
   let found = first;
   for (let round = 0; round < mostRounds; round += 1) {
-    let chosen: readonly Chosen[] = choose(found.filter(({ alert }) => !calm.has(alert.rule)), options, droppedKeys);
-    if (chosen.length === 0) break;
+    let chosen: readonly Chosen[] = choose(found, options, (alert) => calm.has(alert.rule) || droppedKeys.has(placeKey(alert)));
+    if (chosen.length === 0) {
+      // What did harm may do none now that the text is another.
+      if (droppedKeys.size === 0 || rounds.length <= lastDrop + 1) break;
+      droppedKeys.clear();
+      continue;
+    }
     const text = analysis.text.value;
     const seen = history.get(text);
     if (seen !== undefined) {
@@ -124,15 +133,15 @@ export function mend(first: readonly FoundAlert[], input: AnalysisInput, options
       for (const rule of rules) calm.add(rule);
       continue;
     }
-    history.set(text, { round });
+    history.set(text, { round: rounds.length });
     if (!attempt(chosen)) {
       chosen = harmless(chosen, []);
       if (chosen.length > 0) change(analysis, chosen.flatMap(({ remedy }) => remedy.edits));
     }
     composition.add(chosen.flatMap(({ remedy }) => remedy.edits));
-    rounds[round] = new Set(chosen.map(({ alert }) => alert.rule));
+    rounds.push(new Set(chosen.map(({ alert }) => alert.rule)));
     for (const { alert } of chosen) applied.set(alert.rule, (applied.get(alert.rule) ?? 0) + 1);
     found = analysis.found();
   }
-  return { edits: composition.edits(), text: analysis.text.value, applied, dropped, fights };
+  return { edits: composition.edits(), text: analysis.text.value, applied, dropped: [...droppedKeys.values()], fights };
 }
