@@ -6,8 +6,8 @@ import { readFileSync } from "node:fs";
 import { createWorkspace, rules, type Settings } from "../src/index.js";
 import { javascript, parse, parseOptionsFor } from "../src/languages/javascript/index.js";
 import { piecesOf } from "../src/rules/layout/pieces.js";
-import { Text } from "../src/text/text.js";
 import type { Node } from "../src/syntax/node.js";
+import { Text } from "../src/text/text.js";
 import { packageFiles, timed, type SourceFile } from "./support.js";
 
 export const layoutOnly: Settings = { kits: [], levels: Object.fromEntries(rules.filter(({ id }) => id.startsWith("layout.")).map(({ id }) => [id, "hint" as const])), tune: { "layout.block-brace": { around: "any" } } };

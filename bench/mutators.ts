@@ -1,13 +1,13 @@
 /** Mistakes made on purpose: each changes a sound program at one place so that one rule should tell of it. */
-import { bindingOf, useOf } from "../src/languages/javascript/names/facts.js";
+import type { Edit, Node } from "../src/index.js";
 import { isTracked } from "../src/languages/javascript/flow/roots.js";
-import { alwaysLeaves } from "../src/languages/javascript/leaving.js";
 import type {
   AssignmentExpression, CallExpression, ForStatement, FunctionBody, IfStatement, ImportSpecifier, JavaScriptNode, ReturnStatement, Statement,
   SwitchStatement, UpdateExpression, VariableDeclaration, VariableDeclarator,
 } from "../src/languages/javascript/index.js";
 import { walk } from "../src/languages/javascript/index.js";
-import type { Edit, Node } from "../src/index.js";
+import { alwaysLeaves } from "../src/languages/javascript/leaving.js";
+import { bindingOf, useOf } from "../src/languages/javascript/names/facts.js";
 
 /** What a mutator is given: a node of a file, and its text. */
 export interface Place {

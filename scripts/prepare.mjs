@@ -1,8 +1,8 @@
 /** What a fresh clone needs before anything can run: the packages and the build. Quick when all is there. */
 import { execFileSync } from "node:child_process";
 import { existsSync, statSync } from "node:fs";
-import { fileURLToPath } from "node:url";
 import path from "node:path";
+import { fileURLToPath } from "node:url";
 
 export const root = path.join(path.dirname(fileURLToPath(import.meta.url)), "..");
 

@@ -1,8 +1,8 @@
 /** `rules` and `explain`. */
 import { z } from "zod";
 import { nearest } from "../model/spelling.js";
-import { hasRemedy, kitsOf, optionsOf, terminalPage, type OptionPage } from "../report/rule-page.js";
 import { ProjectSettings } from "../project/project-settings.js";
+import { hasRemedy, kitsOf, optionsOf, terminalPage, type OptionPage } from "../report/rule-page.js";
 import { rules } from "../rules/index.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { kitNames } from "../settings/kits.js";

@@ -2,16 +2,16 @@
 /** The command line. Exit codes: 0 nothing at or above the failing level; 1 something; 2 the command could not do its work. */
 import { Command, CommanderError, InvalidArgumentError, Option } from "commander";
 import { levels } from "../rules/rule.js";
+import { serveSocket, serveStdio } from "../server/node.js";
 import { SettingsError } from "../settings/issue.js";
 import { version } from "../version.js";
-import { demoCommand } from "./demo/index.js";
 import { explainCommand, rulesCommand } from "./catalogue.js";
+import { demoCommand } from "./demo/index.js";
 import { mendCommand } from "./mend.js";
 import { complain } from "./output.js";
 import { reviewCommand } from "./review.js";
 import { setupCommand } from "./setup.js";
 import { traceFile, traceFlow } from "./trace.js";
-import { serveSocket, serveStdio } from "../server/node.js";
 
 function port(text: string): number {
   const number = Number(text);
@@ -66,6 +66,8 @@ program
   .argument("[paths...]", "files and folders", ["."])
   .option("--only <rules...>", "only remedies of these rules or areas")
   .option("--proposed", "apply proposed remedies too")
+  .option("--dry-run", "write nothing, and show what would change")
+  .option("--since <revision>", "only lines that have changed since a revision of git")
   .action(async (paths, options) => {
     process.exitCode = await mendCommand(paths, options);
   });

@@ -1,5 +1,8 @@
+import { createTwoFilesPatch } from "diff";
+import { RevisionError } from "../project/changed-lines.js";
 import { mendProject } from "../project/mend.js";
 import { counted } from "../report/model.js";
+import type { Palette } from "../report/text.js";
 import { rules } from "../rules/index.js";
 import { areaOf } from "../rules/rule.js";
 import { complain, outputColours, print } from "./output.js";
@@ -8,9 +11,11 @@ import { visitFrom } from "./review.js";
 export interface MendCommandOptions {
   readonly only?: readonly string[];
   readonly proposed?: boolean;
+  readonly dryRun?: boolean;
+  readonly since?: string;
 }
 
-export async function mendCommand(paths: readonly string[], { only, proposed }: MendCommandOptions): Promise<number> {
+export async function mendCommand(paths: readonly string[], { only, proposed, dryRun = false, since }: MendCommandOptions): Promise<number> {
   for (const name of only ?? []) {
     const area = name.replace(/\.\*$/, "");
     if (!rules.some((rule) => rule.id === name || areaOf(rule.id) === area)) {
@@ -19,18 +24,36 @@ export async function mendCommand(paths: readonly string[], { only, proposed }: 
     }
   }
   const colours = outputColours();
-  const { files, problems, broken } = await mendProject(visitFrom(paths), { ...(only && { only }), ...(proposed && { certainty: "proposed" as const }) });
+  const options = { dryRun, ...(only && { only }), ...(proposed && { certainty: "proposed" as const }), ...(since !== undefined && { since }) };
+  let mended: Awaited<ReturnType<typeof mendProject>>;
+  try {
+    mended = await mendProject(visitFrom(paths), options);
+  } catch (error) {
+    if (!(error instanceof RevisionError)) throw error;
+    complain(error.message);
+    return 2;
+  }
+  const { files, problems, broken } = mended;
   const sums = new Map<string, number>();
-  for (const { path, applied, dropped } of files) {
+  for (const { path, before, after, applied, dropped, fights } of files) {
+    if (dryRun && before !== after) print(diffText(path, before, after, colours));
     const counts = [...applied].map(([rule, count]) => `${count} × ${rule}`);
     if (counts.length > 0) print(`${colours.path(path)}  ${counts.join(", ")}\n`);
+    for (const rules of fights) print(`${colours.path(path)}  left alone: ${rules.join(" and ")} undo what each other does\n`);
     for (const { rule, title } of dropped) print(`${colours.path(path)}  left out: ${title} (${rule}), for it would do harm\n`);
     for (const [rule, count] of applied) sums.set(rule, (sums.get(rule) ?? 0) + count);
   }
   const total = [...sums.values()].reduce((sum, count) => sum + count, 0);
   const changed = files.filter(({ applied }) => applied.size > 0).length;
-  print(total === 0 ? colours.good("Nothing to mend.\n") : `${colours.strong(counted(total, "alert"))} settled in ${counted(changed, "file")}.\n`);
+  print(total === 0 ? colours.good("Nothing to mend.\n") : `${colours.strong(counted(total, "alert"))} ${dryRun ? "would be " : ""}settled in ${counted(changed, "file")}${dryRun ? "; nothing was written" : ""}.\n`);
+  if (sums.size > 1) for (const [rule, count] of [...sums].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))) print(colours.faint(`${String(count).padStart(6)} × ${rule}\n`));
   for (const { path, reason } of problems) complain(`${path}: ${reason}`);
   for (const { path, alerts } of broken) complain(`${path}: ${counted(alerts.length, "mistake")} in the settings: \`alert-quill review\` shows ${alerts.length === 1 ? "it" : "them"}`);
   return problems.length > 0 || broken.length > 0 ? 2 : 0;
+}
+
+/** What changes in a file, as a unified diff. */
+function diffText(path: string, before: string, after: string, colours: Palette): string {
+  const paint = (line: string): string => (/^(?:---|\+\+\+|===)/.test(line) ? colours.strong(line) : line.startsWith("+") ? colours.good(line) : line.startsWith("-") ? colours.level.error(line) : line.startsWith("@@") ? colours.faint(line) : line);
+  return `${createTwoFilesPatch(path, path, before, after, "", "", { context: 2 }).split("\n").filter((line) => !/^(?:={10}|Index:)/.test(line)).slice(0, -1).map(paint).join("\n")}\n`;
 }

@@ -1,7 +1,7 @@
 import { pathToFileURL } from "node:url";
+import { Meter } from "../engine/meter.js";
 import { javascript } from "../languages/javascript/index.js";
 import { reviewProject, type ProjectVisit } from "../project/review.js";
-import { Meter } from "../engine/meter.js";
 import { costTable } from "../report/cost.js";
 import { jsonReport } from "../report/json.js";
 import { counted, reaches } from "../report/model.js";

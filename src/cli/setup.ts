@@ -9,9 +9,9 @@ import { settingsFileName } from "../project/project-settings.js";
 import { reviewProject } from "../project/review.js";
 import { setupFacts, type SetupFacts } from "../project/setup-facts.js";
 import { counted } from "../report/model.js";
+import { rules } from "../rules/index.js";
 import { resolveSettings } from "../settings/resolve.js";
 import { editions, runtimes, type Settings } from "../settings/schema.js";
-import { rules } from "../rules/index.js";
 import { complain, print } from "./output.js";
 import { visitFrom } from "./review.js";
 

@@ -1,7 +1,7 @@
 /** The analysis of one document, kept up to date through its edits: what an edit leaves as it was is not looked at again. */
+import type { DocumentInfo, Language, NameKeeper, Tree, TreeChange } from "../languages/language.js";
 import { Binding, Declaration, Reference } from "../model/binding.js";
 import type { NameChanges, Names } from "../model/names.js";
-import type { DocumentInfo, Language, NameKeeper, Tree, TreeChange } from "../languages/language.js";
 import { areaOf, type FileView, type Finding, type HushUse, type Place, type Rule } from "../rules/rule.js";
 import { readyMadeNames } from "../settings/ready-made.js";
 import type { ActiveRule, ResolvedSettings } from "../settings/resolve.js";
@@ -11,8 +11,8 @@ import { nodesTouching, walk } from "../syntax/walk.js";
 import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
-import { findHushes, findKnown, hasEnded, isHushed, type Hush } from "./hush.js";
 import { BrokenWatch } from "./broken-watch.js";
+import { findHushes, findKnown, hasEnded, isHushed, type Hush } from "./hush.js";
 import type { Meter } from "./meter.js";
 import { RecordStore } from "./record-store.js";
 import { SpellingWatch } from "./spelling-watch.js";

@@ -3,8 +3,8 @@
  * `hush-from` … `hush-to` for a stretch.
  */
 import type { Language, Tree } from "../languages/language.js";
-import type { Text } from "../text/text.js";
 import type { Span } from "../text/edit.js";
+import type { Text } from "../text/text.js";
 
 /** A rule, or an area as `area.*`, that a hush names. */
 export interface HushedRule extends Span {

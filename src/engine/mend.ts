@@ -2,7 +2,7 @@
 import { Composition } from "../remedy/compose.js";
 import { withoutOverlap } from "../remedy/select.js";
 import { areaOf, type Certainty, type RemedyOffer } from "../rules/rule.js";
-import { difference, inOrder, type Edit } from "../text/edit.js";
+import { difference, inOrder, moved, type Edit, type Span } from "../text/edit.js";
 import type { Alert, FoundAlert } from "./alert.js";
 import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
 
@@ -11,6 +11,8 @@ export interface MendOptions {
   readonly only?: readonly string[];
   /** `proposed` also applies the first remedy of alerts that have no certain one. */
   readonly certainty?: Certainty;
+  /** Only remedies of alerts that touch one of these stretches of the text as it is. */
+  readonly within?: readonly Span[];
 }
 
 /** A remedy that was left out because the text would have been worse after it. */
@@ -115,9 +117,10 @@ export function mend(first: readonly FoundAlert[], input: AnalysisInput, options
     return [...left, ...harmless(chosen.slice(chosen.length >> 1), [...beside, ...left])];
   };
 
+  let within = options.within;
   let found = first;
   for (let round = 0; round < mostRounds; round += 1) {
-    let chosen: readonly Chosen[] = choose(found, options, (alert) => calm.has(alert.rule) || droppedKeys.has(placeKey(alert)));
+    let chosen: readonly Chosen[] = choose(found, options, (alert) => calm.has(alert.rule) || droppedKeys.has(placeKey(alert)) || within?.some(({ from, to }) => alert.from <= to && alert.to >= from) === false);
     if (chosen.length === 0) {
       // What did harm may do none now that the text is another.
       if (droppedKeys.size === 0 || rounds.length <= lastDrop + 1) break;
@@ -138,7 +141,9 @@ export function mend(first: readonly FoundAlert[], input: AnalysisInput, options
       chosen = harmless(chosen, []);
       if (chosen.length > 0) change(analysis, chosen.flatMap(({ remedy }) => remedy.edits));
     }
-    composition.add(chosen.flatMap(({ remedy }) => remedy.edits));
+    const edits = inOrder(chosen.flatMap(({ remedy }) => remedy.edits));
+    composition.add(edits);
+    within = within?.map((span) => moved(span, edits));
     rounds.push(new Set(chosen.map(({ alert }) => alert.rule)));
     for (const { alert } of chosen) applied.set(alert.rule, (applied.get(alert.rule) ?? 0) + 1);
     found = analysis.found();

@@ -1,10 +1,10 @@
 /** What rules see of a document. */
 import type { Binding, Reference } from "../model/binding.js";
+import { VALUE } from "../model/binding.js";
 import type { Names } from "../model/names.js";
 import { best, distanceOf, isNear, mostEdits, type Candidate } from "../model/spelling.js";
-import type { KnownNames } from "../settings/ready-made.js";
-import { VALUE } from "../model/binding.js";
 import type { FileView, Place, Finding } from "../rules/rule.js";
+import type { KnownNames } from "../settings/ready-made.js";
 import type { ActiveRule } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
@@ -40,6 +40,10 @@ class LiveText implements SourceText {
 
   slice(from: number, to?: number): string {
     return this.source.text.slice(from, to);
+  }
+
+  get snapshot(): object {
+    return this.source.text;
   }
 }
 

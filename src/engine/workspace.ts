@@ -2,18 +2,18 @@
 import type { Language } from "../languages/language.js";
 import type { FlowGraph } from "../model/flow.js";
 import { hushEdit } from "../remedy/hush-edit.js";
-import type { Certainty, Rule } from "../rules/rule.js";
 import { rules as builtInRules } from "../rules/index.js";
+import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
 import { resolveSettings, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
+import { nodeAt, nodesTouching } from "../syntax/walk.js";
 import type { Edit, Span } from "../text/edit.js";
 import { Text } from "../text/text.js";
-import { nodeAt, nodesTouching } from "../syntax/walk.js";
 import type { Alert, FoundAlert, RuleFailure } from "./alert.js";
 import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
 import { WorkspaceError } from "./errors.js";
-import type { Meter } from "./meter.js";
 import { mend, type MendOptions, type MendResult } from "./mend.js";
+import type { Meter } from "./meter.js";
 
 /** A document as an editor opens it. */
 export interface OpenDocument {
@@ -191,6 +191,31 @@ export class Workspace {
   mendResult(uri: string, options?: MendOptions): MendResult {
     const { languageId, language, analysis, settings } = this.document(uri);
     return mend(this.found(uri), this.input(uri, languageId, language, analysis.text, settings), options);
+  }
+
+  /**
+   * Edits, in document order, that lay the document out, or a range of it: by the rules of the area `layout` that are on, and by those of the kit `tidy`
+   * that the settings do not switch off.
+   */
+  layout(uri: string, range?: Span): Edit[] {
+    const { languageId, language, analysis, settings } = this.document(uri);
+    const standard = this.rules.filter((rule) => areaOf(rule.id) === "layout" && rule.kits.includes("tidy") && settings.outcomes.get(rule.id)?.from === "in no kit");
+    const active = [
+      ...settings.active.filter(({ rule }) => areaOf(rule.id) === "layout"),
+      ...standard.map((rule) => ({ rule, level: rule.level, options: settings.optionsOf(rule) })),
+    ];
+    const input = this.input(uri, languageId, language, analysis.text, { ...settings, active });
+    const { edits } = mend(new DocumentAnalysis(input).found(), input);
+    return range === undefined ? edits : edits.filter(({ from, to }) => from >= range.from && to <= range.to);
+  }
+
+  /** The statement, or the block with its head, that ends at an offset; for laying out what has just been closed. */
+  endingAt(uri: string, offset: number): Span | undefined {
+    const { root } = this.document(uri).analysis;
+    let found: Span | undefined;
+    for (const node of nodesTouching(root, offset, offset)) if (node !== root && node.end === offset && /Statement$|Declaration$|Body$|Definition$|Expression$/.test(node.type)) found = { from: node.start, to: offset };
+    for (let node = found === undefined ? undefined : nodeAt(root, found.from, offset); node !== undefined && node !== root && node.end === offset; node = node.parent ?? undefined) found = { from: node.start, to: offset };
+    return found;
   }
 
   /** An edit that puts a hush comment for an alert of the document. */

@@ -1,12 +1,12 @@
 /** What the engine asks of a language. */
-import type { Edit, Span } from "../text/edit.js";
-import type { Text } from "../text/text.js";
 import type { Binding } from "../model/binding.js";
 import type { FlowGraph } from "../model/flow.js";
 import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
+import type { Edit, Span } from "../text/edit.js";
+import type { Text } from "../text/text.js";
 
 /** What is known of a document before it is parsed. */
 export interface DocumentInfo {

@@ -3,29 +3,42 @@ import { readFileSync, renameSync, statSync, unlinkSync, writeFileSync } from "n
 import path from "node:path";
 import type { Dropped, MendOptions } from "../engine/mend.js";
 import type { FileReview } from "../report/model.js";
+import { changedSince } from "./changed-lines.js";
 import { eachFile, type Problem, type ProjectVisit } from "./review.js";
 
 export interface MendedFile {
   readonly path: string;
+  readonly before: string;
+  readonly after: string;
   readonly applied: ReadonlyMap<string, number>;
   readonly dropped: readonly Dropped[];
+  /** Rules whose remedies undo each other. */
+  readonly fights: readonly (readonly string[])[];
+}
+
+export interface MendProjectOptions extends MendOptions {
+  /** Nothing is written. */
+  readonly dryRun?: boolean;
+  /** A revision of git: only lines that changed since count. */
+  readonly since?: string;
 }
 
 /** Settles all that is certain in the files below `paths`. A file that somebody else changed in the meantime is left alone and named. */
-export async function mendProject(visit: ProjectVisit, options: MendOptions): Promise<{ files: MendedFile[]; problems: Problem[]; broken: readonly FileReview[] }> {
+export async function mendProject(visit: ProjectVisit, options: MendProjectOptions): Promise<{ files: MendedFile[]; problems: Problem[]; broken: readonly FileReview[] }> {
   const files: MendedFile[] = [];
   const changed: Problem[] = [];
   const { problems, broken } = await eachFile(visit, ({ file, shown, uri, workspace }) => {
     const before = workspace.text(uri).value;
-    const { text, edits, applied, dropped } = workspace.mendResult(uri, options);
-    if (edits.length > 0) {
+    const within = options.since === undefined ? undefined : changedSince(options.since, file, before);
+    const { text, edits, applied, dropped, fights } = workspace.mendResult(uri, { ...options, ...(within && { within }) });
+    if (edits.length > 0 && options.dryRun !== true) {
       if (readFileSync(file, "utf8") !== before) {
         changed.push({ path: shown, reason: "it was changed by somebody else meanwhile and is left as it is" });
         return;
       }
       writeAtomically(file, text);
     }
-    if (edits.length > 0 || dropped.length > 0) files.push({ path: shown, applied, dropped });
+    if (edits.length > 0 || dropped.length > 0 || fights.length > 0) files.push({ path: shown, before, after: text, applied, dropped, fights });
   });
   return { files, problems: [...problems, ...changed], broken };
 }

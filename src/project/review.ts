@@ -2,9 +2,9 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
-import { createWorkspace, type Workspace } from "../engine/workspace.js";
-import type { Meter } from "../engine/meter.js";
 import type { RuleFailure } from "../engine/alert.js";
+import type { Meter } from "../engine/meter.js";
+import { createWorkspace, type Workspace } from "../engine/workspace.js";
 import type { Language } from "../languages/language.js";
 import type { FileReview, Review } from "../report/model.js";
 import type { Rule } from "../rules/rule.js";

@@ -1,5 +1,5 @@
-import { overlap, type Edit } from "../text/edit.js";
 import type { RemedyOffer } from "../rules/rule.js";
+import { overlap, type Edit } from "../text/edit.js";
 
 /** Edits that do not overlap, in the order of the text. */
 class TakenEdits {

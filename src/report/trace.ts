@@ -1,6 +1,6 @@
 /** Which settings reach a file, for people. */
-import type { ResolvedSettings } from "../settings/resolve.js";
 import type { Layer } from "../settings/kits.js";
+import type { ResolvedSettings } from "../settings/resolve.js";
 import { palette } from "./text.js";
 
 export interface FileTrace {

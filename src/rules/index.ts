@@ -35,21 +35,23 @@ import { expired } from "./hush/expired.js";
 import { idle } from "./hush/idle.js";
 import { noReason } from "./hush/no-reason.js";
 import { unknownRule } from "./hush/unknown-rule.js";
-import { finalNewline } from "./layout/final-newline.js";
+import { order } from "./imports/order.js";
+import { twice } from "./imports/twice.js";
 import { arrowParameter } from "./layout/arrow-parameter.js";
 import { blankBetween } from "./layout/blank-between.js";
 import { blankRun } from "./layout/blank-run.js";
 import { blockBrace } from "./layout/block-brace.js";
 import { bracketGap } from "./layout/bracket-gap.js";
 import { commaGap } from "./layout/comma-gap.js";
+import { finalNewline } from "./layout/final-newline.js";
 import { indent } from "./layout/indent.js";
 import { keywordGap } from "./layout/keyword-gap.js";
 import { lineWidth } from "./layout/line-width.js";
 import { operatorGap } from "./layout/operator-gap.js";
 import { quoteMark } from "./layout/quote-mark.js";
+import { statementEnd } from "./layout/statement-end.js";
 import { trailingComma } from "./layout/trailing-comma.js";
 import { trailingSpace } from "./layout/trailing-space.js";
-import { statementEnd } from "./layout/statement-end.js";
 import { couldBeFixed } from "./names/could-be-fixed.js";
 import { declaredTwice } from "./names/declared-twice.js";
 import { fixedReassigned } from "./names/fixed-reassigned.js";
@@ -75,6 +77,7 @@ export const rules: readonly Rule[] = [
   consoleOutput, debugPause,
   statementEnd, finalNewline, quoteMark, operatorGap, commaGap, bracketGap, keywordGap, trailingSpace, blankRun, blankBetween, trailingComma,
   arrowParameter, blockBrace, indent, lineWidth,
+  order, twice,
   idle, expired, noReason, unknownRule,
   ...settingsRules,
 ];

@@ -2,12 +2,12 @@
 import type { CodeAction, CodeActionParams, Diagnostic, TextEdit, WorkspaceEdit } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
 import type { Remedy, Workspace } from "../engine/workspace.js";
+import { fileHushEdit } from "../remedy/hush-edit.js";
 import { withoutOverlap } from "../remedy/select.js";
 import type { Edit } from "../text/edit.js";
 import { offsetAt, rangeOf, type PositionEncoding } from "../text/position.js";
-import { fileHushEdit } from "../remedy/hush-edit.js";
-import { levelActions, type ChangeableSettings } from "./level-actions.js";
 import { toDiagnostic, type DiagnosticData } from "./diagnostics.js";
+import { levelActions, type ChangeableSettings } from "./level-actions.js";
 
 export interface ActionContext {
   readonly workspace: Workspace;

@@ -1,10 +1,10 @@
 import type { Alert } from "../engine/alert.js";
+import type { Rule } from "../rules/rule.js";
+import type { SettingsDocument } from "../settings/document.js";
+import type { SettingsIssue } from "../settings/issue.js";
 import type { ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
-import type { SettingsIssue } from "../settings/issue.js";
 import type { Text } from "../text/text.js";
-import type { SettingsDocument } from "../settings/document.js";
-import type { Rule } from "../rules/rule.js";
 
 /** What applies to a document, and why. */
 export interface DocumentSettings {

@@ -2,7 +2,7 @@
 import { ErrorCodes, ResponseError, type CancellationToken, type MessageConnection } from "vscode-jsonrpc";
 import type {
   CodeAction, CodeActionParams, CompletionItem, CompletionParams, DidChangeTextDocumentParams, DidChangeWatchedFilesParams, DidCloseTextDocumentParams, DidOpenTextDocumentParams,
-  DidChangeConfigurationParams, DidSaveTextDocumentParams, Hover, HoverParams, InitializeParams, InitializeResult, MessageType, ServerCapabilities,
+  DidChangeConfigurationParams, DidSaveTextDocumentParams, DocumentFormattingParams, DocumentOnTypeFormattingParams, DocumentRangeFormattingParams, Hover, HoverParams, InitializeParams, InitializeResult, MessageType, Range, ServerCapabilities, TextEdit,
 } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
 import { WorkspaceError } from "../engine/errors.js";
@@ -11,7 +11,7 @@ import { createWorkspace, type Workspace } from "../engine/workspace.js";
 import type { Language } from "../languages/language.js";
 import { costLine } from "../report/cost.js";
 import type { Edit } from "../text/edit.js";
-import { offsetAt, type PositionEncoding } from "../text/position.js";
+import { offsetAt, rangeOf, type PositionEncoding } from "../text/position.js";
 import { Text } from "../text/text.js";
 import { version as packageVersion } from "../version.js";
 import { codeActions, type ActionContext } from "./code-actions.js";
@@ -76,6 +76,9 @@ export class Server {
       initialize: (params: InitializeParams) => this.initialize(params),
       shutdown: () => this.shutDown(),
       "textDocument/codeAction": (params: CodeActionParams) => this.codeAction(params),
+      "textDocument/formatting": (params: DocumentFormattingParams) => this.layout(params.textDocument.uri),
+      "textDocument/rangeFormatting": (params: DocumentRangeFormattingParams) => this.layout(params.textDocument.uri, params.range),
+      "textDocument/onTypeFormatting": (params: DocumentOnTypeFormattingParams) => this.layoutTyped(params),
       "textDocument/hover": (params: HoverParams) => this.hover(params),
       "textDocument/completion": (params: CompletionParams) => this.completion(params),
     };
@@ -143,6 +146,9 @@ export class Server {
       textDocumentSync: { openClose: true, change: 2, save: { includeText: false } },
       codeActionProvider: { codeActionKinds: ["quickfix", "source.fixAll"] },
       hoverProvider: true,
+      documentFormattingProvider: true,
+      documentRangeFormattingProvider: true,
+      documentOnTypeFormattingProvider: { firstTriggerCharacter: "}", moreTriggerCharacter: [";", "\n"] },
       completionProvider: { triggerCharacters: ['"', "."] },
     };
     return { capabilities, serverInfo: { name: "alert-quill", version: packageVersion } };
@@ -265,6 +271,22 @@ export class Server {
     const { settings } = this.applied.get(uri)!;
     const rules = "active" in settings ? settings.active.map(({ rule }) => rule) : [];
     return alertHover(uri, position, { workspace: this.workspace, encoding: this.encoding, rulePage: (rule) => this.options.host.rulePage(rule), rules });
+  }
+
+  private layout(uri: string, range?: Range): TextEdit[] {
+    if (!this.workspace.uris.includes(uri)) return [];
+    const text = this.workspace.text(uri);
+    const span = range && { from: offsetAt(text, range.start, this.encoding), to: offsetAt(text, range.end, this.encoding) };
+    return this.workspace.layout(uri, span).map(({ from, to, insert }) => ({ range: rangeOf(text, from, to, this.encoding), newText: insert }));
+  }
+
+  /** Lays out what has just been closed: a block or statement, or the line before a new one. */
+  private layoutTyped({ textDocument: { uri }, position, ch }: DocumentOnTypeFormattingParams): TextEdit[] {
+    if (!this.workspace.uris.includes(uri)) return [];
+    if (ch === "\n") return position.line === 0 ? [] : this.layout(uri, { start: { line: position.line - 1, character: 0 }, end: { line: position.line, character: 0 } });
+    const text = this.workspace.text(uri);
+    const span = this.workspace.endingAt(uri, offsetAt(text, position, this.encoding));
+    return span === undefined ? [] : this.layout(uri, rangeOf(text, span.from, span.to, this.encoding));
   }
 
   private completion({ textDocument: { uri }, position }: CompletionParams): CompletionItem[] {

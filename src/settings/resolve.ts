@@ -33,6 +33,8 @@ export interface ResolvedSettings {
   readonly active: readonly ActiveRule[];
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly ownLevels: OwnLevels;
+  /** The options of a rule, whether it is on or not. */
+  readonly optionsOf: (rule: Rule) => unknown;
 }
 
 export interface PlanOptions {
@@ -79,17 +81,18 @@ export function combine(layers: readonly Layer[], rules: readonly Rule[], ownLev
       tuned.set(id, { options: { ...before?.options, ...options }, by: [...(before?.by ?? []), layer.name] });
     }
   }
+  const optionsOf = (rule: Rule): unknown => rule.options?.parse(tuned.get(rule.id)?.options ?? {});
   const active: ActiveRule[] = [];
   for (const rule of rules) {
     const decided = said.get(rule.id);
     const { level, from } = decided === undefined || (decided.level === "off" && rule.always) ? undecided(rule) : decided;
     outcomes.set(rule.id, { level, from, tunedBy: tuned.get(rule.id)?.by ?? [] });
     if (level === "off") continue;
-    const options = rule.options?.parse(tuned.get(rule.id)?.options ?? {});
+    const options = optionsOf(rule);
     const own = ownLevels[level];
     active.push(own === undefined ? { rule, level: level as AlertLevel, options } : { rule, level: own.standsOn, ownLevel: level, options });
   }
-  return { ...surroundings(layers.map(({ settings }) => settings)), active, outcomes, ownLevels };
+  return { ...surroundings(layers.map(({ settings }) => settings)), active, outcomes, ownLevels, optionsOf };
 }
 
 function undecided(rule: Rule): { level: string; from: string } {

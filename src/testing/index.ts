@@ -1,9 +1,9 @@
 /** Checking a rule against its own examples, for authors of rules and for this package's tests. */
 import { createWorkspace } from "../engine/workspace.js";
-import type { Language } from "../languages/language.js";
-import { defineRule, type AlertingExample, type Rule } from "../rules/rule.js";
-import { rules as builtIn } from "../rules/index.js";
 import { javascript } from "../languages/javascript/index.js";
+import type { Language } from "../languages/language.js";
+import { rules as builtIn } from "../rules/index.js";
+import { defineRule, type AlertingExample, type Rule } from "../rules/rule.js";
 import type { Settings } from "../settings/schema.js";
 import { applyAll, type Span } from "../text/edit.js";
 

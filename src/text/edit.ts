@@ -59,3 +59,16 @@ export function isHighSurrogate(unit: number): boolean {
 export function isLowSurrogate(unit: number): boolean {
   return (unit & 0xfc00) === 0xdc00;
 }
+
+/** Where a stretch of a text is once edits that all speak of that text, in its order, have been applied: it grows with what is put in at its edges. */
+export function moved({ from, to }: Span, edits: readonly Edit[]): Span {
+  let start = from;
+  let end = to;
+  for (const edit of edits) {
+    const delta = edit.insert.length - (edit.to - edit.from);
+    if (edit.to < from) start += delta;
+    else if (edit.from < from) start += edit.from - from;
+    if (edit.from <= to) end += edit.to <= to ? delta : edit.from + edit.insert.length - to;
+  }
+  return { from: start, to: Math.max(start, end) };
+}

@@ -4,6 +4,8 @@ import { LineIndex } from "./line-index.js";
 /** What can be read in pieces: a string, or a snapshot that need not be put together for it. */
 export interface SourceText {
   readonly length: number;
+  /** Of a text that changes, what it is now: another object after each change. */
+  readonly snapshot?: object;
   slice(from: number, to?: number): string;
 }
 

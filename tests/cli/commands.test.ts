@@ -101,7 +101,7 @@ describe("mend", () => {
   test("settles what is certain, tells what it did, and the second time there is nothing", () => {
     const folder = harbour();
     const { code, out } = quill(folder, "mend");
-    expect(out).toBe(["scripts/timetable.mjs  1 × layout.final-newline", "src/boarding.js  1 × calls.debug-pause", "src/ferry.js  1 × layout.statement-end", "3 alerts settled in 3 files.", ""].join("\n"));
+    expect(out).toBe(["scripts/timetable.mjs  1 × layout.final-newline", "src/boarding.js  1 × calls.debug-pause", "src/ferry.js  1 × layout.statement-end", "3 alerts settled in 3 files.", "     1 × calls.debug-pause", "     1 × layout.final-newline", "     1 × layout.statement-end", ""].join("\n"));
     expect(code).toBe(0);
     expect(read(path.join(folder, "src/ferry.js"))).toContain("\n];\n");
     expect(read(path.join(folder, "src/clock.js"))).toBe(read(path.join(root, "examples/harbour/src/clock.js")));

@@ -1,5 +1,5 @@
-import fc from "fast-check";
 import path from "node:path";
+import fc from "fast-check";
 import { describe, expect, test, vi } from "vitest";
 import { applyAll, createWorkspace, defineRule, SettingsError, WorkspaceError, type Settings, type WorkspaceOptions } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";

@@ -1,9 +1,9 @@
 /** Flow graphs against the machine: random programs are run, and what the graph says never happens must never happen. */
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import type { FlowGraph, Node } from "../../src/index.js";
 import { javascript, walk } from "../../src/languages/javascript/index.js";
 import { eachUnsetRead, eachWrite } from "../../src/model/flow-facts.js";
-import type { FlowGraph, Node } from "../../src/index.js";
 import { randomFrom } from "../support/edits.js";
 
 const language = javascript();

@@ -1,8 +1,8 @@
 /** What each use of a name means. In the code every name is given a number where it is declared; a use with `$n` must mean declaration n, `$0` none. */
 import { expect, test } from "vitest";
+import { Declaration, type Names, type Node, type Reference } from "../../src/index.js";
 import { javascript, walk } from "../../src/languages/javascript/index.js";
 import { useOf } from "../../src/languages/javascript/names/facts.js";
-import { Declaration, type Names, type Node, type Reference } from "../../src/index.js";
 
 const language = javascript();
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
-import { rules } from "../../src/index.js";
 import { z } from "zod";
+import { rules } from "../../src/index.js";
 import { checkExamples } from "../../src/testing/index.js";
 import { checkSettingsExamples } from "../support/settings.js";
 

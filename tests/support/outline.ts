@@ -1,5 +1,5 @@
-import { childrenOf } from "../../src/languages/javascript/index.js";
 import type { Node } from "../../src/index.js";
+import { childrenOf } from "../../src/languages/javascript/index.js";
 
 const said: readonly string[] = ["operator", "name", "kind", "raw", "optional", "readonly", "static", "declare", "typeOnly", "constant", "async", "generator", "computed", "mark", "modifiers", "asserts", "rest", "construct", "abstract", "keyword"];
 

@@ -2,9 +2,9 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { settingsAlert } from "../../src/engine/settings-alert.js";
 import { applyAll } from "../../src/index.js";
 import { ProjectSettings, type SettingsSource } from "../../src/project/project-settings.js";
-import { settingsAlert } from "../../src/engine/settings-alert.js";
 import { issuesIn } from "../../src/project/settings-alerts.js";
 import type { Rule } from "../../src/rules/rule.js";
 import type { SettingsIssue } from "../../src/settings/issue.js";

@@ -1,6 +1,6 @@
 /** What people leave half-written, with the alerts it must give: `«»` stands where they are marked. */
-import fc from "fast-check";
 import path from "node:path";
+import fc from "fast-check";
 import { expect, test } from "vitest";
 import { parse, type ParseOptions } from "../../src/languages/javascript/index.js";
 import { readMarks, writeMarks } from "../../src/testing/index.js";

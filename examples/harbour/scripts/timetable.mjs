@@ -1,6 +1,6 @@
-import { createSailing } from "../src/sailings.js";
-import { fleet } from "../src/ferry.js";
 import { parseTime } from "../src/clock.js";
+import { fleet } from "../src/ferry.js";
+import { createSailing } from "../src/sailings.js";
 
 /** Makes the sailings of a day from lines like `07:30 Curlew North Quay`. */
 export function readTimetable(text) {

@@ -1,8 +1,8 @@
 /** Draws what an editor would show, as plain lines of text. */
 import type { Diagnostic } from "vscode-languageserver-protocol";
-import { levels, type AlertLevel } from "../../rules/rule.js";
 import { counted } from "../../report/model.js";
 import type { Palette } from "../../report/text.js";
+import { levels, type AlertLevel } from "../../rules/rule.js";
 import type { Text } from "../../text/text.js";
 
 const width = 98;

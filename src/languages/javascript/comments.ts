@@ -1,8 +1,8 @@
 /** Comments that speak to this program, found without keeping any comment in the tree. */
+import type { Node } from "../../syntax/node.js";
+import { nodeAt } from "../../syntax/walk.js";
 import type { Span } from "../../text/edit.js";
 import type { Text } from "../../text/text.js";
-import { nodeAt } from "../../syntax/walk.js";
-import type { Node } from "../../syntax/node.js";
 import type { Comment } from "../language.js";
 
 const textLike = new Set(["Literal", "TemplateElement", "JSXText"]);

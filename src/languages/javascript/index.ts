@@ -3,10 +3,10 @@ import { defineLanguage, type DocumentInfo, type Language } from "../language.js
 import { commentsWith, followingNode } from "./comments.js";
 import { flowOf } from "./flow/index.js";
 import { flowRootOf, isFlowRoot } from "./flow/roots.js";
-import { keepsToItself, together } from "./names/together.js";
-import { NameFinder } from "./names/finder.js";
-import type { Program } from "./nodes/index.js";
 import { reparse } from "./incremental/reparse.js";
+import { NameFinder } from "./names/finder.js";
+import { keepsToItself, together } from "./names/together.js";
+import type { Program } from "./nodes/index.js";
 import { parse, type ParsedText, type ParseOptions } from "./parser/index.js";
 
 export * from "./nodes/index.js";

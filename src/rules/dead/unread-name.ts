@@ -1,6 +1,6 @@
 import { z } from "zod";
-import type { FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { hasEffect } from "../../languages/javascript/effects.js";
+import type { FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import type { Binding, Reference } from "../../model/binding.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";

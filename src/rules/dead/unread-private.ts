@@ -1,5 +1,5 @@
-import type { MethodDefinition, PropertyDefinition } from "../../languages/javascript/nodes/index.js";
 import { hasEffect } from "../../languages/javascript/effects.js";
+import type { MethodDefinition, PropertyDefinition } from "../../languages/javascript/nodes/index.js";
 import type { Declaration } from "../../model/binding.js";
 import { isInside } from "../../syntax/walk.js";
 import { removeLines } from "../lines.js";

@@ -1,7 +1,7 @@
 import { bindingOf } from "../../languages/javascript/names/facts.js";
+import type { AssignmentExpression, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import { eachUnsetRead } from "../../model/flow-facts.js";
-import type { AssignmentExpression, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
 import { defineRule } from "../rule.js";
 

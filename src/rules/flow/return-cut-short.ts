@@ -1,7 +1,7 @@
+import type { Statement } from "../../languages/javascript/nodes/index.js";
 import { holdsComment } from "../comments.js";
 import { charAt } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
-import type { Statement } from "../../languages/javascript/nodes/index.js";
 
 function check(statements: readonly Statement[], { text, alert }: FileView): void {
   statements.forEach((statement, index) => {

@@ -1,5 +1,5 @@
-import { bindingOf } from "../../languages/javascript/names/facts.js";
 import { writtenTruth } from "../../languages/javascript/flow/expressions.js";
+import { bindingOf } from "../../languages/javascript/names/facts.js";
 import type { Expression, JavaScriptNode } from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import { Values, type KnownValue } from "../../model/flow-facts.js";

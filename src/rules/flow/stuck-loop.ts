@@ -1,5 +1,5 @@
-import type { AssignmentExpression, BinaryExpression, ForStatement, Identifier, Literal, MemberExpression, UpdateExpression, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { bindingOf, useOf } from "../../languages/javascript/names/facts.js";
+import type { AssignmentExpression, BinaryExpression, ForStatement, Identifier, Literal, MemberExpression, UpdateExpression, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import type { FlowGraph, FlowLoop } from "../../model/flow.js";
 import type { Node } from "../../syntax/node.js";

@@ -15,12 +15,13 @@ export interface Piece {
 
 const token = /(\s+)|(\/\/[^\n\r]*|\/\*[^]*?\*\/)|[A-Za-z_$][\w$]*|>>>=|<<=|>>=|\*\*=|&&=|\|\|=|\?\?=|>>>|===|!==|\.\.\.|=>|==|!=|<=|>=|&&|\|\||\?\?|\?\.|\+\+|--|\+=|-=|\*=|\/=|%=|&=|\|=|\^=|\*\*|<<|>>|[^]/gy;
 
-let last: { node: Node; text: SourceText; start: number; pieces: readonly Piece[] } | undefined;
+let last: { node: Node; text: SourceText | object; start: number; pieces: readonly Piece[] } | undefined;
 
 /** The pieces of a node, in order. Those of the node that was asked about last are kept, for the next rule. */
 export function piecesOf(node: Node, text: SourceText): readonly Piece[] {
   const { start } = node;
-  if (last !== undefined && last.node === node && last.text === text && last.start === start) return last.pieces;
+  const now = text.snapshot ?? text;
+  if (last !== undefined && last.node === node && last.text === now && last.start === start) return last.pieces;
   const pieces: Piece[] = [];
   let at = start;
   let space = "";
@@ -47,6 +48,6 @@ export function piecesOf(node: Node, text: SourceText): readonly Piece[] {
     at = from + child.length;
   });
   gap(start + node.length);
-  last = { node, text, start, pieces };
+  last = { node, text: now, start, pieces };
   return pieces;
 }

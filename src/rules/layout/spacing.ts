@@ -90,6 +90,9 @@ function wishFor(node: JavaScriptNode, left: Piece, right: Piece, style: Spacing
       break;
     default:
   }
+  if (type === "TryStatement" && right.child?.type === "CatchClause") return wish("keyword-gap", " ", "catch", "before");
+  // A method's parameters belong to a function that begins with them.
+  if (type === "MethodDefinition" && right.child !== undefined && right.child === node.value && (left.child !== undefined || l === "]")) return wish("bracket-gap", "", "(", "before");
   if (r === "(") {
     if ((type === "FunctionDeclaration" || type === "MethodDefinition" || type === "MethodSignature" || (type === "FunctionExpression" && left.child !== undefined)) && (left.child !== undefined || l === "]")) return wish("bracket-gap", "", "(", "before");
   }
@@ -113,13 +116,14 @@ export interface Gap extends Wish {
   readonly to: number;
 }
 
-let last: { node: Node; text: SourceText; start: number; braces: string; gaps: readonly Gap[] } | undefined;
+let last: { node: Node; text: SourceText | object; start: number; braces: string; gaps: readonly Gap[] } | undefined;
 
 /** The places in a node where the blank space on a line is not as wished. */
 export function wrongGaps(node: Node, text: SourceText, style: SpacingStyle): readonly Gap[] {
   if (aside.test(node.type)) return [];
   const { start } = node;
-  if (last !== undefined && last.node === node && last.text === text && last.start === start && last.braces === style.braces) return last.gaps;
+  const now = text.snapshot ?? text;
+  if (last !== undefined && last.node === node && last.text === now && last.start === start && last.braces === style.braces) return last.gaps;
   const pieces = piecesOf(node, text);
   const gaps: Gap[] = [];
   for (let index = 1; index < pieces.length; index += 1) {
@@ -132,6 +136,6 @@ export function wrongGaps(node: Node, text: SourceText, style: SpacingStyle): re
     if (wished.space === "" && /[\w$]{2}|\+\+|--|\/\/|\/\*|\.\.|<!/.test(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1))) continue;
     gaps.push({ ...wished, from: left.to, to: right.from });
   }
-  last = { node, text, start, braces: style.braces, gaps };
+  last = { node, text: now, start, braces: style.braces, gaps };
   return gaps;
 }

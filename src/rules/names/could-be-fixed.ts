@@ -1,5 +1,5 @@
-import type { VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { declaredBy } from "../../languages/javascript/names/together.js";
+import type { VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { defineRule } from "../rule.js";
 
 export const couldBeFixed = defineRule({

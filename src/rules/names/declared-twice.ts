@@ -1,5 +1,5 @@
-import type { VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import { clashesOf } from "../../languages/javascript/names/clash.js";
+import type { VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import type { Declaration } from "../../model/binding.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
 

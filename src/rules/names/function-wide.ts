@@ -1,5 +1,5 @@
-import type { VariableDeclaration } from "../../languages/javascript/nodes/index.js";
 import { declaredBy } from "../../languages/javascript/names/together.js";
+import type { VariableDeclaration } from "../../languages/javascript/nodes/index.js";
 import { isInside } from "../../syntax/walk.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
 

@@ -3,8 +3,8 @@ import { Declaration, type BindingKind, type NameFact } from "../../../model/bin
 import { Names } from "../../../model/names.js";
 import type { Scope } from "../../../model/scope.js";
 import type { Node } from "../../../syntax/node.js";
-import type { Identifier, JavaScriptNode, JSXIdentifier, PrivateIdentifier, Program } from "../nodes/index.js";
 import type { NameKeeper } from "../../language.js";
+import type { Identifier, JavaScriptNode, JSXIdentifier, PrivateIdentifier, Program } from "../nodes/index.js";
 import { exportedBy, isExport } from "./exported.js";
 import { outlineOf } from "./outline.js";
 import { componentUse, factoryUse, memberUse, roleOf } from "./role.js";

@@ -1,6 +1,6 @@
 /** Which nodes open a scope, and which of their children stand in it. */
-import { Scope, type ScopeKind } from "../../../model/scope.js";
 import type { Names } from "../../../model/names.js";
+import { Scope, type ScopeKind } from "../../../model/scope.js";
 import type { Node } from "../../../syntax/node.js";
 import { isStrict } from "../incremental/context.js";
 import type { FunctionNode, JavaScriptNode, Pattern, Program, Statement } from "../nodes/index.js";

@@ -1,5 +1,5 @@
-import { Node, own, ownAll, visitAll, visitNear, type Visit } from "../../../syntax/node.js";
 import type { NameFact } from "../../../model/binding.js";
+import { Node, own, ownAll, visitAll, visitNear, type Visit } from "../../../syntax/node.js";
 import { cook, literalValue } from "../literal.js";
 import type { ClassBody, FunctionBody } from "./declarations.js";
 import type { Decorator, TypeArguments, TypeParameters } from "./types.js";

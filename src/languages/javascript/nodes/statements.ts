@@ -1,6 +1,6 @@
 import { Node, own, ownAll, visitAll, visitNear, type Visit } from "../../../syntax/node.js";
-import type { Identifier } from "./expressions.js";
 import type { VariableDeclaration } from "./declarations.js";
+import type { Identifier } from "./expressions.js";
 import type { Expression, ModuleItem, Pattern, Statement } from "./unions.js";
 
 /** The root; it covers the whole document. */

@@ -1,9 +1,9 @@
+import { PARENTHESIZED } from "../../../syntax/node.js";
 import {
   ArrayExpression, AssignmentExpression, AwaitExpression, BinaryExpression, CallExpression, ChainExpression, ConditionalExpression, Identifier,
   ImportExpression, Literal, LogicalExpression, MemberExpression, MetaProperty, Missing, NewExpression, SequenceExpression, SpreadElement, Super,
   TaggedTemplateExpression, ThisExpression, NonNullExpression, UnaryExpression, UpdateExpression, YieldExpression, type Expression, type Pattern, type TypeArguments,
 } from "../nodes/index.js";
-import { PARENTHESIZED } from "../../../syntax/node.js";
 import { parseClassExpression, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { enough, take } from "./elements.js";

@@ -1,9 +1,9 @@
 /** Functions of every form. */
+import { walk } from "../../../syntax/walk.js";
 import {
   AnnotatedPattern, ArrowFunctionExpression, FunctionBody, FunctionDeclaration, FunctionExpression, Identifier, Missing, ParameterProperty, ReturnStatement, ThisExpression, type Pattern,
   type Statement, type Type, type TypeParameters,
 } from "../nodes/index.js";
-import { walk } from "../../../syntax/walk.js";
 import { parseDecorators } from "./classes.js";
 import { parseAssignment } from "./expressions.js";
 import { parseListEnd } from "./lists.js";

@@ -1,9 +1,9 @@
 /** The parser's way in: text to tree. */
-import { Program, type ModuleItem, type Statement } from "../nodes/index.js";
 import type { Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import type { SourceText } from "../../../text/text.js";
 import type { TreeChange } from "../../language.js";
+import { Program, type ModuleItem, type Statement } from "../nodes/index.js";
 import { next } from "./scanner.js";
 import { Context, ParseState, type ElementNotes, type ParseOptions } from "./state.js";
 import { parseDirectives, parseItems } from "./statements.js";

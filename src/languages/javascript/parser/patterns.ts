@@ -1,6 +1,6 @@
 /** Patterns: what values are bound or assigned to. */
-import { AnnotatedPattern, ArrayExpression, AssignmentExpression, ObjectExpression, Property, SpreadElement, type Expression, type Missing, type ObjectMember, type Pattern } from "../nodes/index.js";
 import type { Node } from "../../../syntax/node.js";
+import { AnnotatedPattern, ArrayExpression, AssignmentExpression, ObjectExpression, Property, SpreadElement, type Expression, type Missing, type ObjectMember, type Pattern } from "../nodes/index.js";
 import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parseBindingName } from "./names.js";

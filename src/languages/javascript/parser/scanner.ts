@@ -1,8 +1,8 @@
 /** Cuts the text into tokens, one at a time, on demand of the parser, after ECMAScript 2025 §12. */
 import { asciiClass, continuesName, isHexDigit, isLineEnd, isWideSpace, startsName } from "./characters.js";
+import { report } from "./recovery.js";
 import { Context, has, Overrun, WindowEnd, type ParseState } from "./state.js";
 import { keywordAt, Token } from "./token.js";
-import { report } from "./recovery.js";
 
 /** Moves to the next token. */
 export function next(p: ParseState): void {

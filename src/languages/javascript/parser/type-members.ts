@@ -2,12 +2,12 @@
 import { CallSignature, IndexSignature, MethodSignature, ObjectType, PropertySignature, Skipped, type SignatureKind, type TypeMember } from "../nodes/index.js";
 import { enough, take } from "./elements.js";
 import { parseTypeParameterList } from "./functions.js";
-import { isWordLike, Token } from "./token.js";
 import { parsePropertyKey } from "./objects.js";
 import { eat, endsByIndent, expectCloser, here, openerHere, reportForm } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
 import { lookAhead } from "./speculate.js";
 import { at, type ParseState } from "./state.js";
+import { isWordLike, Token } from "./token.js";
 import { parseAnnotation, parseReturnType, parseTypeParameters } from "./types.js";
 
 /** `{ … }` as a type or an interface's body. */

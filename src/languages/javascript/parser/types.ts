@@ -1,10 +1,10 @@
 /** TypeScript's types. */
+import { PARENTHESIZED } from "../../../syntax/node.js";
 import {
   ArrayType, ConditionalType, ConstructorType, FunctionType, Identifier, ImportType, IndexedType, InferType, IntersectionType, KeywordType, Literal,
   LiteralType, MappedType, Missing, NameType, PredicateType, QualifiedName, TemplateElement, TemplateType, ThisExpression, TupleMember, TupleType, TypeArguments,
   TypeOperator, TypeParameter, TypeParameters, TypeQuery, UnaryExpression, UnionType, type Pattern, type Type, type TypeName,
 } from "../nodes/index.js";
-import { PARENTHESIZED } from "../../../syntax/node.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { parseTypeParameterList } from "./functions.js";
 import { missing, parseBindingName, parseWord } from "./names.js";

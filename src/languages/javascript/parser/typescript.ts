@@ -13,8 +13,8 @@ import { eat, expect, expectCloser, here, openerHere, reportForm } from "./recov
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
 import { parseModuleItems, parseVariables, semicolon } from "./statements.js";
-import { parseObjectType } from "./type-members.js";
 import { isWordLike, Token } from "./token.js";
+import { parseObjectType } from "./type-members.js";
 import { parseType, parseTypeArguments, parseTypeName, parseTypeParameters } from "./types.js";
 
 /** A statement that begins with one of TypeScript's own words, or `undefined` where the word is a plain name. */
