@@ -70,20 +70,31 @@ function harmIn(analysis: DocumentAnalysis): Map<string, number> {
   return harm;
 }
 
-/** Settles all that can be settled. Every round is checked: a remedy after which the text parses worse or has a new error is dropped. */
+/**
+ * Settles all that can be settled. Every round is checked: a remedy after which the text parses worse or has a new error is dropped. Where rules turn out to undo
+ * each other, it is begun anew without them.
+ */
 export function mend(first: readonly FoundAlert[], input: AnalysisInput, options: MendOptions = {}): MendResult {
+  const fights: string[][] = [];
+  for (;;) {
+    const result = mendWithout(new Set(fights.flat()), first, input, options);
+    if (!Array.isArray(result)) return { ...result, fights };
+    fights.push(result);
+  }
+}
+
+/** Mends without the remedies of some rules; gives rules that undo each other if it comes upon them. */
+function mendWithout(calm: ReadonlySet<string>, first: readonly FoundAlert[], input: AnalysisInput, options: MendOptions): Omit<MendResult, "fights"> | string[] {
   const composition = new Composition(input.text.length);
   const applied = new Map<string, number>();
   const droppedKeys = new Map<string, Dropped>();
   /** The round in which a remedy was last dropped. */
   let lastDrop = -1;
-  const fights: string[][] = [];
   const analysis = new DocumentAnalysis(input);
-  const calm = new Set<string>();
   /** An alert by its rule, message and line: so it is known again when the text before it has changed. */
   const placeKey = (alert: Alert): string => `${keyOf(alert)} ${analysis.text.lineAt(Math.min(alert.from, analysis.text.length)).text}`;
   /** The texts there were, with the round that began with each, and the rules whose remedies each round applied. */
-  const history = new Map<string, { round: number }>();
+  const history = new Map<string, number>();
   const rounds: Set<string>[] = [];
 
   /** Applies remedies that speak of the text as it is, and takes them back if they do harm. */
@@ -129,14 +140,9 @@ export function mend(first: readonly FoundAlert[], input: AnalysisInput, options
     }
     const text = analysis.text.value;
     const seen = history.get(text);
-    if (seen !== undefined) {
-      // What was applied since the text was like this has been undone: those rules do not agree.
-      const rules = [...new Set(rounds.slice(seen.round).flatMap((set) => [...set]))].sort();
-      fights.push(rules);
-      for (const rule of rules) calm.add(rule);
-      continue;
-    }
-    history.set(text, { round: rounds.length });
+    // What was applied since the text was like this has been undone: those rules do not agree.
+    if (seen !== undefined) return [...new Set(rounds.slice(seen).flatMap((set) => [...set]))].sort();
+    history.set(text, rounds.length);
     if (!attempt(chosen)) {
       chosen = harmless(chosen, []);
       if (chosen.length > 0) change(analysis, chosen.flatMap(({ remedy }) => remedy.edits));
@@ -148,5 +154,5 @@ export function mend(first: readonly FoundAlert[], input: AnalysisInput, options
     for (const { alert } of chosen) applied.set(alert.rule, (applied.get(alert.rule) ?? 0) + 1);
     found = analysis.found();
   }
-  return { edits: composition.edits(), text: analysis.text.value, applied, dropped: [...droppedKeys.values()], fights };
+  return { edits: composition.edits(), text: analysis.text.value, applied, dropped: [...droppedKeys.values()] };
 }

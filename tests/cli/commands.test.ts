@@ -170,3 +170,29 @@ test("the version is the package's", () => {
   expect(version).toBe((JSON.parse(read(path.join(root, "package.json"))) as { version: string }).version);
   expect(quill(scratch(), "--version").out).toBe(`${version}\n`);
 });
+
+describe("mend looks before it writes", () => {
+  test("--dry-run shows what would change as a unified diff, and writes nothing", () => {
+    const folder = harbour();
+    const before = read(path.join(folder, "src/ferry.js"));
+    const { code, out } = quill(folder, "mend", "--dry-run");
+    expect(code).toBe(0);
+    expect(out).toContain("--- src/ferry.js\n+++ src/ferry.js\n@@ -22,5 +22,5 @@\n");
+    expect(out).toContain("\n-]\n+];\n");
+    expect(out).toContain("3 alerts would be settled in 3 files; nothing was written.");
+    expect(read(path.join(folder, "src/ferry.js"))).toBe(before);
+  });
+
+  test("--since settles only what stands in lines that have changed", () => {
+    const folder = project({ "alert-quill.jsonc": "{}", "a.js": "debugger;\nexport const a = 1;\n", "b.js": "debugger;\n" });
+    const git = (...args: string[]): string => execFileSync("git", ["-c", "user.name=Wren", "-c", "user.email=wren@saltmarsh.example", ...args], { cwd: folder, encoding: "utf8" });
+    git("init", "-q");
+    git("add", "a.js", "alert-quill.jsonc");
+    git("commit", "-qm", "Before");
+    writeFileSync(path.join(folder, "a.js"), "debugger;\nexport const a = 1;\ndebugger;\n");
+    expect(quill(folder, "mend", "--since", "HEAD").code).toBe(0);
+    expect(read(path.join(folder, "a.js"))).toBe("debugger;\nexport const a = 1;\n");
+    expect(read(path.join(folder, "b.js"))).toBe("");
+    expect(quill(folder, "mend", "--since", "nowhere")).toMatchObject({ code: 2, err: expect.stringContaining("git cannot tell what changed since `nowhere`") });
+  });
+});

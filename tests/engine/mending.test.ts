@@ -1,0 +1,71 @@
+/** The mend pipeline: fights are found, harm is taken back, real files come out with the same tokens. */
+import path from "node:path";
+import { expect, test } from "vitest";
+import { layOut } from "../../bench/layout.js";
+import { applyAll, createWorkspace, defineRule, type Rule } from "../../src/index.js";
+import { javascript } from "../../src/languages/javascript/index.js";
+import { moved } from "../../src/text/edit.js";
+import { filesBelow, read, root } from "../support/files.js";
+
+const uri = "file:///a.js";
+
+/** A rule that renames every `from` to `to`. */
+const renames = (id: string, from: string, to: string): Rule =>
+  defineRule({
+    id,
+    title: "T",
+    why: "W",
+    level: "warning",
+    kits: ["sound"],
+    examples: { alerts: [], quiet: [] },
+    visit: {
+      Identifier(node, { alert }) {
+        if (node.name === from) alert(node, { message: `Not ${from}`, remedies: () => [{ title: `Write ${to}`, certainty: "certain", edits: [{ from: node.start, to: node.end, insert: to }] }] });
+      },
+    },
+  });
+
+function mended(text: string, rules: readonly Rule[], options: object = {}) {
+  const workspace = createWorkspace({ languages: [javascript()], rules });
+  workspace.open({ uri, languageId: "javascript", version: 1, text });
+  return workspace.mendResult(uri, options);
+}
+
+test("two rules that undo each other are stopped and named, and all else goes on", () => {
+  const result = mended("const tide = 1;\nexport { tide };\ndebugger;\n", [renames("harbour.ebb", "tide", "ebb"), renames("harbour.flow", "ebb", "tide")]);
+  expect(result.fights).toEqual([["harbour.ebb", "harbour.flow"]]);
+  expect(result.text).toBe("const tide = 1;\nexport { tide };\n");
+  expect(applyAll("const tide = 1;\nexport { tide };\ndebugger;\n", result.edits)).toBe(result.text);
+});
+
+test("three rules in a ring too", () => {
+  const result = mended("tide();\n// quill: known tide, ebb, flow\n", [renames("harbour.a", "tide", "ebb"), renames("harbour.b", "ebb", "flow"), renames("harbour.c", "flow", "tide")]);
+  expect(result.fights).toEqual([["harbour.a", "harbour.b", "harbour.c"]]);
+});
+
+test("a remedy that does harm is left out and named, those beside it are applied", () => {
+  const result = mended("const tide = 1;\nconst pier = tide;\nexport { tide, pier };\ndebugger;\n", [renames("harbour.bad", "pier", "class"), renames("harbour.worse", "tide", "unheard")]);
+  expect(result.dropped.map(({ rule }) => rule)).toContain("harbour.bad");
+  expect(result.text).not.toContain("class");
+  expect(result.text).not.toContain("debugger");
+});
+
+test("only what touches a stretch is settled, also when the text before it grows", () => {
+  const text = "debugger;\nconst a = 1;\ndebugger;\nexport { a };\n";
+  expect(mended(text, [], { within: [{ from: 23, to: 32 }] }).text).toBe("debugger;\nconst a = 1;\nexport { a };\n");
+});
+
+test.each<[string, { from: number; to: number }, { from: number; to: number; insert: string }[], { from: number; to: number }]>([
+  ["before", { from: 5, to: 8 }, [{ from: 0, to: 1, insert: "abc" }], { from: 7, to: 10 }],
+  ["behind", { from: 5, to: 8 }, [{ from: 9, to: 10, insert: "" }], { from: 5, to: 8 }],
+  ["inside", { from: 5, to: 8 }, [{ from: 6, to: 7, insert: "abc" }], { from: 5, to: 10 }],
+  ["at the edges", { from: 5, to: 8 }, [{ from: 5, to: 5, insert: "a" }, { from: 8, to: 8, insert: "b" }], { from: 5, to: 10 }],
+])("a stretch moves with edits %s", (_, span, edits, expected) => {
+  expect(moved(span, edits)).toEqual(expected);
+});
+
+test("real files laid out keep their tokens, parse as before, and the second time nothing changes", { timeout: 120_000 }, () => {
+  const files = [...filesBelow(path.join(root, "examples/harbour"), /\.(?:[cm]?js|[jt]sx?)$/), ...["commander/lib", "jsonc-parser/lib/esm"].flatMap((folder) => filesBelow(path.join(root, "node_modules", folder), /(?<!\.d)\.[cm]?[jt]s$/))].filter((file) => read(file).length < 60_000);
+  expect(files.length).toBeGreaterThan(25);
+  for (const file of files) expect(layOut(file, read(file)).fault, file).toBeUndefined();
+});
