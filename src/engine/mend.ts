@@ -3,6 +3,7 @@ import { Composition } from "../remedy/compose.js";
 import { withoutOverlap } from "../remedy/select.js";
 import { areaOf, type Certainty, type RemedyOffer } from "../rules/rule.js";
 import { difference, inOrder, moved, type Edit, type Span } from "../text/edit.js";
+import type { Text } from "../text/text.js";
 import type { Alert, FoundAlert } from "./alert.js";
 import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
 
@@ -13,6 +14,10 @@ export interface MendOptions {
   readonly certainty?: Certainty;
   /** Only remedies of alerts that touch one of these stretches of the text as it is. */
   readonly within?: readonly Span[];
+  /** Rules whose remedies are left out. */
+  readonly except?: (rule: string) => boolean;
+  /** Stretches of the text as it is in which no code is taken out, except by layout. */
+  readonly unfinished?: readonly Span[];
 }
 
 /** A remedy that was left out because the text would have been worse after it. */
@@ -44,15 +49,22 @@ function wanted(rule: string, only: readonly string[] | undefined): boolean {
   return only === undefined || only.some((name) => name === rule || name === areaOf(rule) || name === `${areaOf(rule)}.*`);
 }
 
-function choose(found: readonly FoundAlert[], options: MendOptions, isDropped: (alert: Alert) => boolean): Chosen[] {
+function choose(found: readonly FoundAlert[], options: MendOptions, isDropped: (alert: Alert) => boolean, isHeld: (remedy: RemedyOffer) => boolean): Chosen[] {
   const offers: Chosen[] = [];
   for (const { alert, remedies } of found) {
     if (!wanted(alert.rule, options.only) || isDropped(alert)) continue;
     const offered = remedies();
+    if (options.except?.(alert.rule)) continue;
     const remedy = offered.find(({ certainty }) => certainty === "certain") ?? (options.certainty === "proposed" ? offered[0] : undefined);
-    if (remedy !== undefined) offers.push({ alert, remedy });
+    if (remedy !== undefined && (areaOf(alert.rule) === "layout" || areaOf(alert.rule) === "imports" || !isHeld(remedy))) offers.push({ alert, remedy });
   }
   return withoutOverlap(offers);
+}
+
+/** Whether a remedy takes words out of one of some stretches. */
+function takesOut({ edits }: RemedyOffer, stretches: readonly Span[], text: Text): boolean {
+  const words = (source: string): number => source.match(/\w+/g)?.length ?? 0;
+  return edits.some(({ from, to, insert }) => stretches.some((span) => from <= span.to && to >= span.from) && words(text.slice(from, to)) > words(insert));
 }
 
 const keyOf = (alert: Alert): string => `${alert.rule} ${alert.message}`;
@@ -128,10 +140,10 @@ function mendWithout(calm: ReadonlySet<string>, first: readonly FoundAlert[], in
     return [...left, ...harmless(chosen.slice(chosen.length >> 1), [...beside, ...left])];
   };
 
-  let within = options.within;
+  let { within, unfinished } = options;
   let found = first;
   for (let round = 0; round < mostRounds; round += 1) {
-    let chosen: readonly Chosen[] = choose(found, options, (alert) => calm.has(alert.rule) || droppedKeys.has(placeKey(alert)) || within?.some(({ from, to }) => alert.from <= to && alert.to >= from) === false);
+    let chosen: readonly Chosen[] = choose(found, options, (alert) => calm.has(alert.rule) || droppedKeys.has(placeKey(alert)) || within?.some(({ from, to }) => alert.from <= to && alert.to >= from) === false, (remedy) => unfinished !== undefined && takesOut(remedy, unfinished, analysis.text));
     if (chosen.length === 0) {
       // What did harm may do none now that the text is another.
       if (droppedKeys.size === 0 || rounds.length <= lastDrop + 1) break;
@@ -150,6 +162,7 @@ function mendWithout(calm: ReadonlySet<string>, first: readonly FoundAlert[], in
     const edits = inOrder(chosen.flatMap(({ remedy }) => remedy.edits));
     composition.add(edits);
     within = within?.map((span) => moved(span, edits));
+    unfinished = unfinished?.map((span) => moved(span, edits));
     rounds.push(new Set(chosen.map(({ alert }) => alert.rule)));
     for (const { alert } of chosen) applied.set(alert.rule, (applied.get(alert.rule) ?? 0) + 1);
     found = analysis.found();

@@ -193,6 +193,27 @@ export class Workspace {
     return mend(this.found(uri), this.input(uri, languageId, language, analysis.text, settings), options);
   }
 
+  /** Whether only a save by hand changes a document, or any. */
+  savesWhen(uri: string): "explicit" | "always" {
+    return this.document(uri).settings.onSave.when;
+  }
+
+  /**
+   * Edits, in document order, that are made when the document is saved, as its settings say. `typed` are the stretches that were typed since the last time; code is taken
+   * out of them only if the settings want it.
+   */
+  onSave(uri: string, typed: readonly Span[]): Edit[] {
+    const { settings, analysis } = this.document(uri);
+    const { remedies, imports, layout, keep, removals } = settings.onSave;
+    const except = (rule: string): boolean => {
+      const area = areaOf(rule);
+      if (keep.some((name) => name === rule || name === `${area}.*`)) return true;
+      return area === "layout" ? !layout : area === "imports" ? !imports : remedies === "none";
+    };
+    const unfinished = removals === "none" ? [{ from: 0, to: analysis.text.length }] : typed;
+    return this.mend(uri, { except, ...(remedies === "proposed" && { certainty: "proposed" as const }), ...(removals !== "all" && { unfinished }) });
+  }
+
   /**
    * Edits, in document order, that lay the document out, or a range of it: by the rules of the area `layout` that are on, and by those of the kit `tidy`
    * that the settings do not switch off.

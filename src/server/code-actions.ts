@@ -34,6 +34,11 @@ export function codeActions(params: CodeActionParams, context: ActionContext): C
     const edits = context.workspace.mend(uri);
     if (edits.length > 0) actions.push({ title: "Settle all that is certain", kind: "source.fixAll", edit: workspaceEdit(uri, edits, context) });
   }
+  if (only !== undefined && wants(only, "source.organizeImports")) {
+    const uri = params.textDocument.uri;
+    const edits = context.workspace.mend(uri, { only: ["imports", "dead.unread-import"] });
+    if (edits.length > 0) actions.push({ title: "Put the imports in order", kind: "source.organizeImports", edit: workspaceEdit(uri, edits, context) });
+  }
   return actions;
 }
 

@@ -2,7 +2,7 @@
 import { ErrorCodes, ResponseError, type CancellationToken, type MessageConnection } from "vscode-jsonrpc";
 import type {
   CodeAction, CodeActionParams, CompletionItem, CompletionParams, DidChangeTextDocumentParams, DidChangeWatchedFilesParams, DidCloseTextDocumentParams, DidOpenTextDocumentParams,
-  DidChangeConfigurationParams, DidSaveTextDocumentParams, DocumentFormattingParams, DocumentOnTypeFormattingParams, DocumentRangeFormattingParams, Hover, HoverParams, InitializeParams, InitializeResult, MessageType, Range, ServerCapabilities, TextEdit,
+  DidChangeConfigurationParams, DidSaveTextDocumentParams, DocumentFormattingParams, DocumentOnTypeFormattingParams, DocumentRangeFormattingParams, Hover, HoverParams, InitializeParams, InitializeResult, MessageType, Range, ServerCapabilities, TextEdit, WillSaveTextDocumentParams,
 } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
 import { WorkspaceError } from "../engine/errors.js";
@@ -10,7 +10,7 @@ import { Meter } from "../engine/meter.js";
 import { createWorkspace, type Workspace } from "../engine/workspace.js";
 import type { Language } from "../languages/language.js";
 import { costLine } from "../report/cost.js";
-import type { Edit } from "../text/edit.js";
+import { moved, type Edit, type Span } from "../text/edit.js";
 import { offsetAt, rangeOf, type PositionEncoding } from "../text/position.js";
 import { Text } from "../text/text.js";
 import { version as packageVersion } from "../version.js";
@@ -39,6 +39,9 @@ export interface ServerOptions {
 const slice = 5;
 const patience = 150;
 
+/** Of more stretches that were typed than this the oldest are forgotten. */
+const mostTyped = 2000;
+
 /** Serves one client until it says `exit`. */
 export class Server {
   private state: "new" | "running" | "shut-down" = "new";
@@ -51,6 +54,8 @@ export class Server {
   /** What applies to each open document. */
   private readonly applied = new Map<string, DocumentSettings>();
   private canBeAsked = false;
+  /** What was typed in each document since it was saved. */
+  private readonly typed = new Map<string, readonly Span[]>();
   /** What was last told of broken settings files. */
   private readonly toldBroken = new Map<string, string | undefined>();
   private readonly meter = new Meter(() => performance.now());
@@ -76,6 +81,7 @@ export class Server {
       initialize: (params: InitializeParams) => this.initialize(params),
       shutdown: () => this.shutDown(),
       "textDocument/codeAction": (params: CodeActionParams) => this.codeAction(params),
+      "textDocument/willSaveWaitUntil": (params: WillSaveTextDocumentParams) => this.willSave(params),
       "textDocument/formatting": (params: DocumentFormattingParams) => this.layout(params.textDocument.uri),
       "textDocument/rangeFormatting": (params: DocumentRangeFormattingParams) => this.layout(params.textDocument.uri, params.range),
       "textDocument/onTypeFormatting": (params: DocumentOnTypeFormattingParams) => this.layoutTyped(params),
@@ -143,8 +149,8 @@ export class Server {
     this.state = "running";
     const capabilities: ServerCapabilities = {
       positionEncoding: this.encoding,
-      textDocumentSync: { openClose: true, change: 2, save: { includeText: false } },
-      codeActionProvider: { codeActionKinds: ["quickfix", "source.fixAll"] },
+      textDocumentSync: { openClose: true, change: 2, save: { includeText: false }, willSaveWaitUntil: true },
+      codeActionProvider: { codeActionKinds: ["quickfix", "source.fixAll", "source.organizeImports"] },
       hoverProvider: true,
       documentFormattingProvider: true,
       documentRangeFormattingProvider: true,
@@ -197,6 +203,7 @@ export class Server {
       return;
     }
     this.workspace.edit(uri, version, edits);
+    for (const edit of edits) this.typed.set(uri, [...(this.typed.get(uri) ?? []).map((span) => moved(span, [edit])), { from: edit.from, to: edit.from + edit.insert.length }].slice(-mostTyped));
     // What is still being worked out is of an older version now.
     clearTimeout(this.timers.get(uri));
     this.timers.delete(uri);
@@ -204,6 +211,7 @@ export class Server {
   }
 
   private didSave({ textDocument: { uri } }: DidSaveTextDocumentParams): void {
+    this.typed.delete(uri);
     if (this.options.host.isSettingsFile(uri)) this.readSettingsAgain();
     else if (this.editor.when === "save" && this.workspace.uris.includes(uri)) this.schedule(uri, 0);
   }
@@ -218,6 +226,7 @@ export class Server {
     this.timers.delete(uri);
     this.workspace.close(uri);
     this.applied.delete(uri);
+    this.typed.delete(uri);
     this.status.forget(uri);
     this.send("textDocument/publishDiagnostics", { uri, diagnostics: [] });
   }
@@ -271,6 +280,15 @@ export class Server {
     const { settings } = this.applied.get(uri)!;
     const rules = "active" in settings ? settings.active.map(({ rule }) => rule) : [];
     return alertHover(uri, position, { workspace: this.workspace, encoding: this.encoding, rulePage: (rule) => this.options.host.rulePage(rule), rules });
+  }
+
+  /** What is done to a document before it is saved, as its settings say. */
+  private willSave({ textDocument: { uri }, reason }: WillSaveTextDocumentParams): TextEdit[] {
+    const applied = this.applied.get(uri);
+    if (applied === undefined || applied.off !== undefined || !this.workspace.uris.includes(uri)) return [];
+    if (reason !== 1 && this.workspace.savesWhen(uri) === "explicit") return [];
+    const text = this.workspace.text(uri);
+    return this.workspace.onSave(uri, this.typed.get(uri) ?? []).map(({ from, to, insert }) => ({ range: rangeOf(text, from, to, this.encoding), newText: insert }));
   }
 
   private layout(uri: string, range?: Range): TextEdit[] {

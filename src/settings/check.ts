@@ -42,6 +42,7 @@ export function keysAt(path: SettingsPath): readonly string[] {
   if (first === "patterns" && third === "where" && path.length === 4) return ["kind", "not", "text", "atLeast", "atMost"];
   if (first === "ownLevels" && path.length === 2) return ["standsOn", "colour"];
   if (path.at(-1) === "language") return ["edition", "modules"];
+  if (path.at(-1) === "onSave") return ["remedies", "imports", "layout", "keep", "removals", "when"];
   return [];
 }
 

@@ -4,7 +4,7 @@ import { checkSettings, type CheckedSettings } from "./check.js";
 import { globTest } from "./globs.js";
 import { SettingsError } from "./issue.js";
 import { inKit, type Layer } from "./kits.js";
-import type { OwnLevels, Settings, SettingsPart } from "./schema.js";
+import type { OnSave, OwnLevels, Settings, SettingsPart } from "./schema.js";
 
 /** A rule that is on, with its level and options. */
 export interface ActiveRule {
@@ -33,6 +33,7 @@ export interface ResolvedSettings {
   readonly active: readonly ActiveRule[];
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly ownLevels: OwnLevels;
+  readonly onSave: OnSave;
   /** The options of a rule, whether it is on or not. */
   readonly optionsOf: (rule: Rule) => unknown;
 }
@@ -106,11 +107,12 @@ function levelIn({ builtIn, settings }: Layer, rule: Rule): Level | string | und
   return settings.levels?.[rule.id] ?? settings.levels?.[`${areaOf(rule.id)}.*`];
 }
 
-function surroundings(parts: readonly SettingsPart[]): Pick<ResolvedSettings, "language" | "runtime" | "known"> {
+function surroundings(parts: readonly SettingsPart[]): Pick<ResolvedSettings, "language" | "runtime" | "known" | "onSave"> {
   const last = <Value>(pick: (part: SettingsPart) => Value | undefined, standard: Value): Value => parts.map(pick).findLast((value) => value !== undefined) ?? standard;
   return {
     language: { edition: last(({ language }) => language?.edition, 2025), modules: last(({ language }) => language?.modules, "detect") },
     runtime: last(({ runtime }) => runtime, ["browser", "node"]),
+    onSave: { remedies: "certain", imports: true, layout: true, keep: [], removals: "older", when: "explicit", ...Object.fromEntries(parts.flatMap(({ onSave = {} }) => Object.entries(onSave))) },
     known: [...new Set(parts.flatMap(({ known = [] }) => known))],
   };
 }

@@ -25,6 +25,15 @@ export const patternSchema = z.strictObject({
   why: z.string().optional().describe("Why that is worth an alert, for `explain` and the editor."),
 });
 
+const onSaveSchema = z.strictObject({
+  remedies: z.enum(["certain", "proposed", "none"]).optional().describe("Which remedies are applied: certain ones, as without it, proposed ones too, or none."),
+  imports: z.boolean().optional().describe("Whether imports are put in order; `true` without it."),
+  layout: z.boolean().optional().describe("Whether the rules of layout that are on are applied; `true` without it."),
+  keep: z.array(z.string()).optional().describe("Rules and areas (`area.*`) whose remedies wait for an explicit call."),
+  removals: z.enum(["older", "all", "none"]).optional().describe("Whether remedies that take code out are applied: to code that was there at the last save, as without it, to all, or to none."),
+  when: z.enum(["explicit", "always"]).optional().describe("Whether only a save by hand counts, as without it, or one that the editor makes by itself too."),
+});
+
 /** What a kit, a zone and a profile can say as well as the whole. */
 const part = {
   kits: z.array(z.string()).optional().describe("Where to start: kits by name, as a file (`./kits/harbour.jsonc`) or as a package. Of two that speak of the same rule the later one wins."),
@@ -39,6 +48,7 @@ const part = {
   known: z.array(z.string()).optional().describe("Names that are defined elsewhere."),
   levels: z.record(z.string(), z.string()).optional().describe("The level of a rule, or of all rules of an area with `area.*`; `off` switches them off."),
   tune: z.record(z.string(), z.record(z.string(), z.unknown())).optional().describe("The options of a rule."),
+  onSave: onSaveSchema.optional().describe("What is done to a file when it is saved in an editor that asks for it."),
 };
 
 export const zoneSchema = z.strictObject({ files: globs.min(1).describe("Which files it is about, as globs from the settings file's folder."), ...part });
@@ -82,4 +92,7 @@ export type PatternSettings = z.input<typeof patternSchema>;
 export type HoleSettings = z.input<typeof holeSchema>;
 export type OwnLevels = NonNullable<Settings["ownLevels"]>;
 /** What the whole, a kit, a zone and a profile have in common. */
-export type SettingsPart = Pick<Settings, "kits" | "language" | "runtime" | "known" | "levels" | "tune">;
+export type SettingsPart = Pick<Settings, "kits" | "language" | "runtime" | "known" | "levels" | "tune" | "onSave">;
+type GivenOnSave = z.output<typeof onSaveSchema>;
+/** What is done on saving, with nothing left open. */
+export type OnSave = { readonly [Key in keyof GivenOnSave]-?: Exclude<GivenOnSave[Key], undefined> };

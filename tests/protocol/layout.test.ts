@@ -1,7 +1,12 @@
-/** Laying out on request, through the server. */
-import { afterEach, beforeEach, expect, test } from "vitest";
+/** Laying out on request and mending on save, through the server. */
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { pathToFileURL } from "node:url";
+import { afterEach, beforeEach, describe, expect, test } from "vitest";
 import { applyAll, createWorkspace, offsetAt, Text } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
+import { quill, scratch } from "../support/command.js";
+import { write } from "../support/settings.js";
 import { range, StdioClient } from "../support/stdio-client.js";
 
 let client: StdioClient;
@@ -33,4 +38,67 @@ test("a document, a range, and what has just been typed", async () => {
   const workspace = createWorkspace({ languages: [javascript()] });
   workspace.open({ uri, languageId: "javascript", version: 1, text });
   expect(applyAll(text, workspace.layout(uri))).toBe(whole);
+});
+
+describe("on save", () => {
+  const before = "import { b } from \"./b.js\"\nimport { a, c } from \"./a.js\"\ndebugger;\nif(a){\n    b( )\n}\n";
+  const after = "import { a } from \"./a.js\";\nimport { b } from \"./b.js\";\nif (a) {\n  b();\n}\n";
+
+  /** The text after a save, with settings of the editor and something typed before. */
+  async function saved(settings: object, typed = "", reason = 1): Promise<string> {
+    await client.initialize({}, { kits: ["sound", "tidy"], ...settings });
+    client.open(uri, before);
+    client.change(uri, 2, { range: range(6, 0, 6, 0), text: typed });
+    return laidOut("willSaveWaitUntil", { reason }, before + typed);
+  }
+
+  test.each<[string, object, string, string, number?]>([
+    ["remedies, imports and layout in one go", {}, "", after],
+    ["nothing that takes out what was just typed", {}, "debugger\n", `${after}debugger;\n`],
+    ["what was just typed too, if the settings say so", { onSave: { removals: "all" } }, "debugger\n", after],
+    ["no code is taken out at all", { onSave: { removals: "none" } }, "", after.replace("{ a }", "{ a, c }").replace("if", "debugger;\nif")],
+    ["rules that wait for an explicit call", { onSave: { keep: ["dead.unread-import", "calls.*"] } }, "", after.replace("{ a }", "{ a, c }").replace("if", "debugger;\nif")],
+    ["imports as they are", { onSave: { imports: false } }, "", "import { b } from \"./b.js\";\nimport { a } from \"./a.js\";\nif (a) {\n  b();\n}\n"],
+    ["layout as it is", { onSave: { layout: false } }, "", "import { a } from \"./a.js\"\nimport { b } from \"./b.js\"\nif(a){\n    b( )\n}\n"],
+    ["imports and layout alone", { onSave: { remedies: "none" } }, "", after.replace("{ a }", "{ a, c }").replace("if", "debugger;\nif")],
+    ["nothing when the editor saves by itself", {}, "", before, 2],
+    ["then too, if the settings say so", { onSave: { when: "always" } }, "", after, 2],
+  ])("%s", async (_, settings, typed, expected, reason) => {
+    expect(await saved(settings, typed, reason)).toBe(expected);
+  });
+
+  test("what was typed counts as old once it has been saved, and edits are small", async () => {
+    await client.initialize({}, { kits: ["sound", "tidy"] });
+    client.open(uri, "export const a = 1;\n");
+    client.change(uri, 2, { range: range(1, 0, 1, 0), text: "debugger;\n" });
+    const save = async (): Promise<any[]> => (await client.request("textDocument/willSaveWaitUntil", { textDocument: { uri }, reason: 1 })).result;
+    expect(await save()).toEqual([]);
+    client.notify("textDocument/didSave", { textDocument: { uri } });
+    expect(await save()).toEqual([{ range: range(1, 0, 2, 0), newText: "" }]);
+  });
+
+  test("the same bytes through the server, the library and the command line", async () => {
+    const folder = scratch();
+    write(folder, { "alert-quill.jsonc": '{ "kits": ["sound", "tidy"] }', "a.js": before });
+    const settings = { kits: ["sound", "tidy"] };
+    const workspace = createWorkspace({ languages: [javascript()], settings });
+    workspace.open({ uri, languageId: "javascript", version: 1, text: before });
+    expect(applyAll(before, workspace.mend(uri))).toBe(after);
+    expect(quill(folder, "mend").code).toBe(0);
+    expect(readFileSync(path.join(folder, "a.js"), "utf8")).toBe(after);
+    write(folder, { "a.js": before });
+    await client.initialize();
+    const file = pathToFileURL(path.join(folder, "a.js")).href;
+    client.open(file, before);
+    const { result } = await client.request("textDocument/willSaveWaitUntil", { textDocument: { uri: file }, reason: 1 });
+    const snapshot = Text.of(before);
+    expect(applyAll(before, result.map((edit: any) => ({ from: offsetAt(snapshot, edit.range.start), to: offsetAt(snapshot, edit.range.end), insert: edit.newText })))).toBe(after);
+  });
+
+  test("the imports alone, as a code action", async () => {
+    await client.initialize({}, { kits: ["sound", "tidy"] });
+    client.open(uri, before);
+    const [action] = await client.actions(uri, range(0, 0, 0, 0), { only: ["source.organizeImports"] });
+    expect(action).toMatchObject({ title: "Put the imports in order", kind: "source.organizeImports" });
+  });
 });

@@ -34,6 +34,10 @@ test("one token less gives few alerts, and the first is near", () => {
   expect(near / alerted).toBeGreaterThanOrEqual(0.9);
 });
 
+test("a loop without its head covers its body", () => {
+  for (const text of ["for{", "for { go(); }\nlast();\n"]) expect(shapeFaults(parse(text, { module: true, jsx: false }).root, text.length)).toEqual([]);
+});
+
 test("tokens swapped, doubled and cut out give a tree that covers the text", () => {
   const random = randomFrom(4);
   for (let i = 0; i < 1200; i += 1) {

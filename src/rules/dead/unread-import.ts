@@ -16,11 +16,11 @@ function remove(binding: Binding, part: ImportPart, file: FileView): RemedyOffer
   if (part.type === "ImportSpecifier" && named.length === 1) {
     const open = whole.start + file.text.slice(whole.start, part.start).lastIndexOf("{");
     const close = part.end + file.text.slice(part.end, whole.end).indexOf("}");
-    return [{ title, certainty: "proposed", edits: [{ from: before!.end, to: close + 1, insert: open < before!.end ? file.text.slice(before!.end, close + 1) : "" }] }];
+    return [{ title, certainty: "certain", edits: [{ from: before!.end, to: close + 1, insert: open < before!.end ? file.text.slice(before!.end, close + 1) : "" }] }];
   }
-  if (part.type === "ImportDefaultSpecifier") return [{ title, certainty: "proposed", edits: [{ from: part.start, to: part.end + file.text.slice(part.end, whole.end).indexOf(after!.type === "ImportSpecifier" ? "{" : "*"), insert: "" }] }];
+  if (part.type === "ImportDefaultSpecifier") return [{ title, certainty: "certain", edits: [{ from: part.start, to: part.end + file.text.slice(part.end, whole.end).indexOf(after!.type === "ImportSpecifier" ? "{" : "*"), insert: "" }] }];
   const edit = after ? { from: part.start, to: after.start, insert: "" } : { from: before!.end, to: part.end, insert: "" };
-  return [{ title, certainty: "proposed", edits: [edit] }];
+  return [{ title, certainty: "certain", edits: [edit] }];
 }
 
 export const unreadImport = defineRule({

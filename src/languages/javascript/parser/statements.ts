@@ -588,7 +588,8 @@ function parseFor(p: ParseState): Statement {
   }
   const opener = openerHere(p);
   if (!expect(p, Token.ParenOpen, "`for`")) {
-    return new ForStatement(start, p.prevEnd, null, null, null, p.token === Token.BraceOpen ? parseLoopBody(p) : new EmptyStatement(p.prevEnd, p.prevEnd));
+    const body = p.token === Token.BraceOpen ? parseLoopBody(p) : new EmptyStatement(p.prevEnd, p.prevEnd);
+    return new ForStatement(start, p.prevEnd, null, null, null, body);
   }
   const left = parseForInit(p);
   if (left !== null && isWord(p, "of")) {
