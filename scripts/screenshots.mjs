@@ -39,6 +39,7 @@ await shootTerminal("review", "alert-quill review", output(["review"]));
 await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["explain", "flow.stuck-loop"]));
 
 await shootTerminal("cost", "alert-quill review --cost", run(["review", "--cost"]).stderr.trimStart());
+await shootTerminal("mend", "alert-quill mend --dry-run", output(["mend", "--dry-run"]));
 await shootTerminal("flow", "alert-quill trace --flow src/boarding.js:7", output(["trace", "--flow", "src/boarding.js:7"]));
 await shootTerminal("trace", "alert-quill trace scripts/timetable.mjs", output(["trace", "scripts/timetable.mjs"]));
 const copy = mkdtempSync(path.join(tmpdir(), "harbour-"));

@@ -40,6 +40,7 @@ export async function mendCommand(paths: readonly string[], { only, proposed, dr
     const counts = [...applied].map(([rule, count]) => `${count} × ${rule}`);
     if (counts.length > 0) print(`${colours.path(path)}  ${counts.join(", ")}\n`);
     for (const rules of fights) print(`${colours.path(path)}  left alone: ${rules.join(" and ")} undo what each other does\n`);
+    if (dryRun && before !== after) print("\n");
     for (const { rule, title } of dropped) print(`${colours.path(path)}  left out: ${title} (${rule}), for it would do harm\n`);
     for (const [rule, count] of applied) sums.set(rule, (sums.get(rule) ?? 0) + count);
   }

@@ -5,7 +5,7 @@ import { areaOf, type Certainty, type RemedyOffer } from "../rules/rule.js";
 import { difference, inOrder, moved, type Edit, type Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import type { Alert, FoundAlert } from "./alert.js";
-import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
+import type { DocumentAnalysis } from "./analysis.js";
 
 export interface MendOptions {
   /** Only remedies of these rules or areas (`area.*` or `area`). */
@@ -84,25 +84,46 @@ function harmIn(analysis: DocumentAnalysis): Map<string, number> {
 
 /**
  * Settles all that can be settled. Every round is checked: a remedy after which the text parses worse or has a new error is dropped. Where rules turn out to undo
- * each other, it is begun anew without them.
+ * each other, it is begun anew without them. The analysis is that of the text as it is, and is so again in the end: what does not change is not looked at again.
  */
-export function mend(first: readonly FoundAlert[], input: AnalysisInput, options: MendOptions = {}): MendResult {
+export function mend(analysis: DocumentAnalysis, options: MendOptions = {}): MendResult {
   const fights: string[][] = [];
   for (;;) {
-    const result = mendWithout(new Set(fights.flat()), first, input, options);
+    const result = mendWithout(new Set(fights.flat()), analysis, options);
     if (!Array.isArray(result)) return { ...result, fights };
     fights.push(result);
   }
 }
 
 /** Mends without the remedies of some rules; gives rules that undo each other if it comes upon them. */
-function mendWithout(calm: ReadonlySet<string>, first: readonly FoundAlert[], input: AnalysisInput, options: MendOptions): Omit<MendResult, "fights"> | string[] {
-  const composition = new Composition(input.text.length);
+function mendWithout(calm: ReadonlySet<string>, analysis: DocumentAnalysis, options: MendOptions): Omit<MendResult, "fights"> | string[] {
+  const original = analysis.text;
+  const composition = new Composition(original.length);
+  try {
+    return settle(calm, analysis, composition, options);
+  } finally {
+    putBack(analysis, composition.edits(), original);
+  }
+}
+
+/** Takes edits of a text back, each by itself, so that little is read again. */
+function putBack(analysis: DocumentAnalysis, edits: readonly Edit[], original: Text): void {
+  let delta = 0;
+  const inverse = edits.map(({ from, to, insert }): Edit => {
+    const at = from + delta;
+    delta += insert.length - (to - from);
+    return { from: at, to: at + insert.length, insert: original.slice(from, to) };
+  });
+  change(analysis, inverse);
+  const rest = difference(analysis.text.value, original.value);
+  if (rest !== undefined) analysis.edit(rest, original);
+}
+
+function settle(calm: ReadonlySet<string>, analysis: DocumentAnalysis, composition: Composition, options: MendOptions): Omit<MendResult, "fights"> | string[] {
   const applied = new Map<string, number>();
   const droppedKeys = new Map<string, Dropped>();
   /** The round in which a remedy was last dropped. */
   let lastDrop = -1;
-  const analysis = new DocumentAnalysis(input);
   /** An alert by its rule, message and line: so it is known again when the text before it has changed. */
   const placeKey = (alert: Alert): string => `${keyOf(alert)} ${analysis.text.lineAt(Math.min(alert.from, analysis.text.length)).text}`;
   /** The texts there were, with the round that began with each, and the rules whose remedies each round applied. */
@@ -141,7 +162,7 @@ function mendWithout(calm: ReadonlySet<string>, first: readonly FoundAlert[], in
   };
 
   let { within, unfinished } = options;
-  let found = first;
+  let found = analysis.found();
   for (let round = 0; round < mostRounds; round += 1) {
     let chosen: readonly Chosen[] = choose(found, options, (alert) => calm.has(alert.rule) || droppedKeys.has(placeKey(alert)) || within?.some(({ from, to }) => alert.from <= to && alert.to >= from) === false, (remedy) => unfinished !== undefined && takesOut(remedy, unfinished, analysis.text));
     if (chosen.length === 0) {

@@ -7,7 +7,7 @@ import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
 import { resolveSettings, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import { nodeAt, nodesTouching } from "../syntax/walk.js";
-import type { Edit, Span } from "../text/edit.js";
+import { applyAll, type Edit, type Span } from "../text/edit.js";
 import { Text } from "../text/text.js";
 import type { Alert, FoundAlert, RuleFailure } from "./alert.js";
 import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
@@ -49,6 +49,9 @@ export interface WorkspaceOptions {
   /** Told what the time goes to. */
   readonly meter?: Meter;
 }
+
+/** How many characters are read at most to try out remedies in a text whose form is broken. */
+const mostTried = 3_000_000;
 
 interface OpenState {
   readonly uri: string;
@@ -175,11 +178,25 @@ export class Workspace {
   /** The ways to settle alerts that touch a range; without one, all of them. */
   remedies(uri: string, range?: Span): Remedy[] {
     const remedies: Remedy[] = [];
+    const { problems, text } = this.document(uri).analysis;
+    let trials = Math.max(4, Math.floor(mostTried / (text.length + 1)));
     for (const { alert, remedies: offered } of this.found(uri)) {
       if (range !== undefined && (alert.from > range.to || alert.to < range.from)) continue;
-      for (const offer of offered()) remedies.push({ ...offer, rule: alert.rule, alert });
+      // Where the form is broken, what is read there may not be what was meant: remedies are tried out, as many as can be in reasonable time.
+      const isForm = problems.some(({ code, from }) => from === alert.from && alert.rule === `syntax.${code}`);
+      for (const offer of offered()) {
+        if (problems.length > 0 && ((trials -= 1) < 0 || this.problemsAfter(uri, offer.edits) > problems.length - (isForm ? 1 : 0))) continue;
+        remedies.push({ ...offer, rule: alert.rule, alert });
+      }
     }
     return remedies;
+  }
+
+  /** How many problems of form a document has after some edits. */
+  private problemsAfter(uri: string, edits: readonly Edit[]): number {
+    const { languageId, language, analysis, settings } = this.document(uri);
+    const { info } = this.input(uri, languageId, language, analysis.text, settings);
+    return language.parse(applyAll(analysis.text.value, edits), info).problems.length;
   }
 
   /** Edits, in document order, that settle all that is certain. The document stays as it is until they come back through `edit`. */
@@ -189,8 +206,10 @@ export class Workspace {
 
   /** As `mend`, with what was applied and what was dropped. */
   mendResult(uri: string, options?: MendOptions): MendResult {
-    const { languageId, language, analysis, settings } = this.document(uri);
-    return mend(this.found(uri), this.input(uri, languageId, language, analysis.text, settings), options);
+    const { analysis } = this.document(uri);
+    const result = mend(analysis, options);
+    this.tell(uri);
+    return result;
   }
 
   /** Whether only a save by hand changes a document, or any. */
@@ -226,7 +245,7 @@ export class Workspace {
       ...standard.map((rule) => ({ rule, level: rule.level, options: settings.optionsOf(rule) })),
     ];
     const input = this.input(uri, languageId, language, analysis.text, { ...settings, active });
-    const { edits } = mend(new DocumentAnalysis(input).found(), input);
+    const { edits } = mend(new DocumentAnalysis(input));
     return range === undefined ? edits : edits.filter(({ from, to }) => from >= range.from && to <= range.to);
   }
 

@@ -39,6 +39,9 @@ export interface ServerOptions {
 const slice = 5;
 const patience = 150;
 
+/** The length from which on a file is large, in UTF-16 code units. */
+const large = 100_000;
+
 /** Of more stretches that were typed than this the oldest are forgotten. */
 const mostTyped = 2000;
 
@@ -358,7 +361,8 @@ export class Server {
     }
     this.status.tell(uri, "working", "Working …");
     // In a large file that has just been opened, what has been found so far is shown once.
-    const soFar = !shown && performance.now() - began > patience ? this.workspace.alertsSoFar(uri) : undefined;
+    const isLarge = this.workspace.text(uri).length > large;
+    const soFar = isLarge && !shown && performance.now() - began > patience ? this.workspace.alertsSoFar(uri) : undefined;
     if (soFar !== undefined) this.publish(uri, soFar);
     this.timers.set(uri, setTimeout(() => this.analyse(uri, began, shown || soFar !== undefined), 0));
   }

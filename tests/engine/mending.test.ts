@@ -1,10 +1,12 @@
 /** The mend pipeline: fights are found, harm is taken back, real files come out with the same tokens. */
 import path from "node:path";
 import { expect, test } from "vitest";
+import { everything } from "../../bench/fuzz-analysis.js";
 import { layOut } from "../../bench/layout.js";
 import { applyAll, createWorkspace, defineRule, type Rule } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
 import { moved } from "../../src/text/edit.js";
+import { randomEdit, randomFrom } from "../support/edits.js";
 import { filesBelow, read, root } from "../support/files.js";
 
 const uri = "file:///a.js";
@@ -68,4 +70,33 @@ test("real files laid out keep their tokens, parse as before, and the second tim
   const files = [...filesBelow(path.join(root, "examples/harbour"), /\.(?:[cm]?js|[jt]sx?)$/), ...["commander/lib", "jsonc-parser/lib/esm"].flatMap((folder) => filesBelow(path.join(root, "node_modules", folder), /(?<!\.d)\.[cm]?[jt]s$/))].filter((file) => read(file).length < 60_000);
   expect(files.length).toBeGreaterThan(25);
   for (const file of files) expect(layOut(file, read(file)).fault, file).toBeUndefined();
+});
+
+test("each remedy of each rule keeps the form, settles its alert, and brings no new error", { timeout: 120_000 }, () => {
+  const random = randomFrom(2);
+  const files = [...filesBelow(path.join(root, "examples/harbour/src"), /\.js$/), ...filesBelow(path.join(root, "src/rules/dead"), /\.ts$/), ...filesBelow(path.join(root, "src/report"), /\.ts$/)];
+  const look = (file: string, text: string) => {
+    const workspace = createWorkspace({ languages: [javascript()], settings: everything });
+    workspace.open({ uri: file, languageId: file.endsWith(".ts") ? "typescript" : "javascript", version: 1, text });
+    const alerts = workspace.alerts(file);
+    const count = (test: (alert: (typeof alerts)[number]) => boolean): number => alerts.filter(test).length;
+    return { remedies: workspace.remedies(file), form: count(({ rule }) => rule.startsWith("syntax.")), errors: count(({ rule }) => /^names\.(?:unknown|used-too-soon|fixed-reassigned)$/.test(rule)), like: (rule: string, message: string) => count((alert) => alert.rule === rule && alert.message === message) };
+  };
+  let tried = 0;
+  for (let run = 0; run < 250; run += 1) {
+    const file = files[Math.floor(random() * files.length)]!;
+    let text = read(file);
+    for (let edits = Math.floor(random() * 2); edits > 0; edits -= 1) text = applyAll(text, [randomEdit(text, random)]);
+    const before = look(file, text);
+    for (let i = 0; i < 3 && before.remedies.length > 0; i += 1) {
+      const { edits, title, rule, alert, certainty } = before.remedies[Math.floor(random() * before.remedies.length)]!;
+      const after = look(file, applyAll(text, edits));
+      tried += 1;
+      const name = `${path.relative(root, file)}: ${rule}: ${title}`;
+      expect(after.form, name).toBeLessThanOrEqual(before.form);
+      expect(after.like(rule, alert.message), name).toBeLessThan(before.like(rule, alert.message));
+      if (certainty === "certain") expect(after.errors, name).toBeLessThanOrEqual(before.errors);
+    }
+  }
+  expect(tried).toBeGreaterThan(200);
 });

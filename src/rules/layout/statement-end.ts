@@ -27,11 +27,18 @@ function isNeedless(node: Node, file: FileView): boolean {
   return !/\b(?:return|break|continue|yield|throw|static|get|set|async|let|type)$|[+\-]{2}$/.test(last) && node.type !== "PropertyDefinition";
 }
 
+/** Whether the statement is broken, or the block it stands in. */
+function isBroken(node: Node, file: FileView): boolean {
+  return file.isBroken(node) || (node.parent !== null && node.parent.type !== "Program" && file.isBroken(node.parent));
+}
+
 function check(node: Node, file: FileView<{ style: "always" | "where-needed" }>): void {
   const { text, options: { style }, alert } = file;
   const { end } = node;
   const ends = charAt(text, end - 1) === ";";
-  if (style === "always" && !ends && !file.isBroken(node)) {
+  // Where something else follows on the line, the line is broken in some way.
+  const next = ends ? undefined : behind(text, end);
+  if (style === "always" && next !== undefined && (next.newline || next.text === "" || (next.text.startsWith("}") && node.parent!.type !== "Program")) && !isBroken(node, file)) {
     alert({ from: end, to: end }, {
       message: "This statement has no `;` at its end",
       remedies: () => [{ title: "Add `;`", certainty: "certain", edits: [{ from: node.end, to: node.end, insert: ";" }] }],
