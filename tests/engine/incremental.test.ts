@@ -14,7 +14,7 @@ const files = [
 ];
 
 test("random edits of real files", { timeout: 120_000 }, () => {
-  for (const [index, file] of files.entries()) expect(fuzzAnalysis(path.basename(file), read(file), 30, 400 + index).fault, file).toBeUndefined();
+  for (const [index, file] of files.entries()) expect(fuzzAnalysis(path.basename(file), read(file), 20, 400 + index).fault, file).toBeUndefined();
 });
 
 /** A document with every rule on, to be edited and compared with a fresh one. */
