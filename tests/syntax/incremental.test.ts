@@ -47,6 +47,7 @@ describe("typing", () => {
     ["an import above a function whose brace stays open", "import a from \"a\";\n¦\n\nfunction b() {\n  if (a) {\n  one();\n}\n\nclass C {\n  two = 2;\n}\n", "import { d } from \"d\";"],
     ["a block below a function whose brace stays open", "function b() {\n  if (a) {\n  one();\n}\n\nfunction c() {\n  ¦\n  two();\n}\nthree();\n", "if (d) { go(`${e}`); } }"],
     ["a member below an interface that stays open", "interface A {\n  one?: () => {\n}\n\nexport interface B<C = unknown> {\n  two: string;\n  ¦\n}\nlast();\n", "r|eadonly three: C`s;"],
+    ["an item below a class whose method has a block without its end", "class A {\n  one() {\n    if (a) {\n    two();\n  }\n}\n\nexport type B = { readonly c: string | undefin¦ed } | \"open\";\n\nexport class D {\n  three(): void {}\n}\n", "ddAll(other: E): boolean {\n    for (let i = 0; i < this.w"],
     ["a method in an object that has no end", "function a() {\n  go({ la¦\nbels: true });\n}\n\nfunction b() {\n  return 1;\n}\n", "if (a) {"],
     ["a condition before a class", "¦\n\nclass B {\n  one = 1;\n}\nlast();\n", "function a() {\n  return x ? y + 1 : 2;"],
     ["the head of a loop at the end of a block", "function a() {\n  one();\n  ¦\n}\n\nexport function b() {\n  two();\n}\n", "for (const [c, d] of e) go();"],

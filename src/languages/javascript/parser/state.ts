@@ -128,7 +128,7 @@ export class ParseState {
   closesNothing: ((offset: number) => boolean) | null = null;
   /** What must be known of elements of lists beyond their nodes. */
   notes: ElementNotes = new WeakMap();
-  /** Items at the top of the text that hold a `}` without its `{`; and those that were read by their indentation, with whether it is blocks of statements alone that lack their closers. */
+  /** Items at the top of the text that hold a `}` without its `{`; and those that were read by their indentation, with whether what stays open of them to the end holds statements. */
   overclosed = new Set<Node>();
   unclosed = new Map<Node, boolean>();
   /** How many `}` were found missing, and how many of blocks of statements. */

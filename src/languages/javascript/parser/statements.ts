@@ -70,8 +70,14 @@ function parseClosedItem(p: ParseState): Statement | ModuleItem {
   const item = parseItem(p);
   p.byIndent = false;
   p.closesNothing = closesNothing;
-  p.unclosed.set(item, p.missingBlockEnds === p.missingBraces);
+  p.unclosed.set(item, p.missingBraces === 1 && p.missingBlockEnds === 1 && isBlockItem(item));
   return item;
+}
+
+/** Whether the outermost braces of an item hold statements: they are what stays open when one is not closed. */
+function isBlockItem(item: Statement | ModuleItem): boolean {
+  const inner = (item.type === "ExportNamedDeclaration" || item.type === "ExportDefaultDeclaration") && item.declaration !== null ? item.declaration : item;
+  return /^(?:Function|Namespace)Declaration$|^(?:Block|If|For|ForIn|ForOf|While|DoWhile|Try)Statement$/.test(inner.type);
 }
 
 /** Whether the item that is being read is known to be open still at the end of the text. */
