@@ -55,13 +55,21 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       const off = skipped !== undefined ? `${path.basename(skipped.file)} skips \`${skipped.glob}\`` : ignored !== undefined ? (ignored.endsWith("node_modules") ? "it lies in node_modules" : `${path.basename(ignored)} ignores it`) : undefined;
       const baseline = Baseline.fileOf(source);
       if (baseline !== undefined) follow([baseline]);
+      let known: Baseline | undefined;
+      let fault: string | undefined;
+      try {
+        known = baseline === undefined ? undefined : Baseline.read(baseline);
+      } catch (error) {
+        fault = (error as Error).message;
+      }
       const [issue] = source?.issues ?? [];
       return {
         settings: resolved,
         ...(source !== undefined && { file: pathToFileURL(source.file).href }),
         ...(off !== undefined && { off }),
         ...(issue !== undefined && { broken: `${path.basename(source!.file)}: ${issue.message}. ${source!.isStale ? "The last good settings stay in force." : "What is valid of it counts."}` }),
-        ...(baseline !== undefined && { fresh: (alerts, text) => Baseline.read(baseline).fresh(file, alerts, text) }),
+        ...(issue === undefined && fault !== undefined && { broken: fault }),
+        ...(known !== undefined && { fresh: (alerts, text) => known.fresh(file, alerts, text) }),
       };
     },
     configureEditor(editor, settingsFile) {

@@ -206,11 +206,19 @@ export class Server {
       return;
     }
     this.workspace.edit(uri, version, edits);
-    for (const edit of edits) this.typed.set(uri, [...(this.typed.get(uri) ?? []).map((span) => moved(span, [edit])), { from: edit.from, to: edit.from + edit.insert.length }].slice(-mostTyped));
+    for (const edit of edits) this.noteTyped(uri, edit);
     // What is still being worked out is of an older version now.
     clearTimeout(this.timers.get(uri));
     this.timers.delete(uri);
     if (this.editor.when === "type") this.schedule(uri);
+  }
+
+  private noteTyped(uri: string, edit: Edit): void {
+    const spans = (this.typed.get(uri) ?? []).map((span) => moved(span, [edit]));
+    const to = edit.from + edit.insert.length;
+    // What is typed on at a stretch belongs to it.
+    if (!spans.some((span) => span.from <= edit.from && span.to >= to)) spans.push({ from: edit.from, to });
+    this.typed.set(uri, spans.slice(-mostTyped));
   }
 
   private didSave({ textDocument: { uri } }: DidSaveTextDocumentParams): void {
@@ -242,7 +250,7 @@ export class Server {
     const { file, broken } = applied;
     if (file === undefined || this.toldBroken.get(file) === broken) return applied;
     this.toldBroken.set(file, broken);
-    if (broken !== undefined) this.send("window/showMessage", { type: 1, message: `${broken}` });
+    if (broken !== undefined) this.send("window/showMessage", { type: 1, message: broken });
     const text = host.settingsText(file);
     if (!this.settingsTexts.has(file) && text !== undefined) {
       const context = { uri: file, version: 0, text: Text.of(text), encoding: this.encoding, rulePage: (rule: string) => host.rulePage(rule) };

@@ -1,5 +1,5 @@
 /** From settings as written to what applies to each rule. */
-import { areaOf, levels as standardLevels, type AlertLevel, type Level, type Rule } from "../rules/rule.js";
+import { areaOf, type AlertLevel, type Level, type Rule } from "../rules/rule.js";
 import { checkSettings, type CheckedSettings } from "./check.js";
 import { globTest } from "./globs.js";
 import { SettingsError } from "./issue.js";
@@ -122,9 +122,4 @@ export function resolveSettings(settings: Settings, rules: readonly Rule[], plan
   const checked = checkSettings(settings, { rules });
   if (checked.issues.length > 0) throw new SettingsError(checked.issues);
   return combine(planLayers(checked, plan), checked.rules, checked.settings.ownLevels);
-}
-
-/** The names of all levels there are, the gravest first. */
-export function levelNames(ownLevels: OwnLevels): string[] {
-  return [...standardLevels.flatMap((level) => [...Object.keys(ownLevels).filter((name) => ownLevels[name]!.standsOn === level), level]), "off"];
 }

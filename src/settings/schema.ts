@@ -85,11 +85,7 @@ export const settingsSchema = z.strictObject({
 
 /** Settings as one writes them. */
 export type Settings = z.input<typeof settingsSchema>;
-export type Zone = z.input<typeof zoneSchema>;
-export type Profile = z.input<typeof profileSchema>;
 export type Kit = z.input<typeof kitSchema>;
-export type PatternSettings = z.input<typeof patternSchema>;
-export type HoleSettings = z.input<typeof holeSchema>;
 export type OwnLevels = NonNullable<Settings["ownLevels"]>;
 /** What the whole, a kit, a zone and a profile have in common. */
 export type SettingsPart = Pick<Settings, "kits" | "language" | "runtime" | "known" | "levels" | "tune" | "onSave">;
