@@ -110,8 +110,15 @@ function places(folder: string): string[] {
   }
 }
 
+/** Milliseconds for which the list of a project's files is kept while a settings file is typed in. */
+const listKept = 3000;
+
+let listed: { readonly folder: string; readonly at: number; readonly files: readonly string[] } | undefined;
+
 /** The files that zones can speak of. */
 function projectFiles({ file, checked }: SettingsSource): readonly string[] | undefined {
   if ((checked.settings.zones ?? []).length === 0) return undefined;
-  return discover([path.dirname(file)], javascript().extensions, () => false).files;
+  const folder = path.dirname(file);
+  if (listed?.folder !== folder || performance.now() - listed.at > listKept) listed = { folder, at: performance.now(), files: discover([folder], javascript().extensions, () => false).files };
+  return listed.files;
 }
