@@ -2,7 +2,7 @@
 /** The command line. Exit codes: 0 nothing at or above the failing level; 1 something; 2 the command could not do its work. */
 import { Command, CommanderError, InvalidArgumentError, Option } from "commander";
 import { levels } from "../rules/rule.js";
-import { serveSocket, serveStdio } from "../server/node.js";
+import { serveIpc, serveSocket, serveStdio } from "../server/node.js";
 import { SettingsError } from "../settings/issue.js";
 import { version } from "../version.js";
 import { explainCommand, rulesCommand } from "./catalogue.js";
@@ -78,13 +78,15 @@ program
   .option("--stdio", "talk over the standard streams")
   .option("--socket <port>", "connect to a port of this machine", port)
   .option("--pipe <name>", "connect to a named pipe")
-  .option("--clientProcessId <id>", "passed by some editors; not needed")
+  .option("--node-ipc", "talk over the channel to the process that forked this one")
+  .option("--clientProcessId <id>", "passed by some editors; not needed, as `initialize` says it too")
   .action((options) => {
-    if (options.socket !== undefined) serveSocket({ port: options.socket });
+    if (options.nodeIpc) serveIpc();
+    else if (options.socket !== undefined) serveSocket({ port: options.socket });
     else if (options.pipe !== undefined) serveSocket({ path: options.pipe });
     else if (options.stdio) serveStdio();
     else {
-      complain("say how to talk to the editor: --stdio, --socket PORT or --pipe NAME");
+      complain("say how to talk to the editor: --stdio, --socket PORT, --pipe NAME or --node-ipc");
       process.exitCode = 2;
     }
   });

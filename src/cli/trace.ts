@@ -3,13 +3,11 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { createWorkspace } from "../engine/workspace.js";
 import { javascript } from "../languages/javascript/index.js";
-import { ignoredBy } from "../project/discover.js";
+import { traceOf } from "../project/file-trace.js";
 import { ProjectSettings } from "../project/project-settings.js";
 import { flowText } from "../report/flow-text.js";
 import { traceText } from "../report/trace.js";
 import { complain, hasColour, print } from "./output.js";
-
-const languageNames: Readonly<Record<string, string>> = { ".ts": "TypeScript", ".mts": "TypeScript", ".cts": "TypeScript", ".tsx": "TypeScript with JSX", ".jsx": "JavaScript with JSX" };
 
 function isFile(named: string): boolean {
   if (statSync(path.resolve(named), { throwIfNoEntry: false })?.isFile() === true) return true;
@@ -24,36 +22,13 @@ export async function traceFile(named: string, { profile }: { readonly profile?:
   const settings = new ProjectSettings(profile === undefined ? {} : { profile });
   const settingsFile = settings.fileFor(path.dirname(file));
   if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
-  const { resolved, layers, source } = settings.forFile(file);
-  const shown = (target: string): string => path.relative(process.cwd(), target).split(path.sep).join("/") || ".";
-  const profiles = Object.keys(source?.checked.settings.profiles ?? {});
-  if (profile !== undefined && !profiles.includes(profile)) {
-    complain(noProfile(profile, profiles));
+  const trace = traceOf(file, settings, { folder: process.cwd() });
+  if (profile !== undefined && !trace.profiles.includes(profile)) {
+    complain(noProfile(profile, trace.profiles));
     return 2;
   }
-  const extension = path.extname(file);
-  const skipped = settings.skippedBy(file, path.dirname(file)) ?? settings.skippedBy(file, process.cwd());
-  const ignored = ignoredBy(file);
-  const leftOut = skipped !== undefined ? `\`${skipped.glob}\` is among what ${shown(skipped.file)} skips` : ignored !== undefined ? (ignored.endsWith("node_modules") ? "it lies in node_modules" : `${shown(ignored)} ignores it`) : undefined;
-  const issues = (source?.issues ?? []).map(({ path: at, message }) => `${at.join(" › ")}${at.length > 0 ? ": " : ""}${message}`);
-  const name = source === undefined ? undefined : shown(source.file);
-  const renamed = (from: string): string => (from === source?.file ? name! : from);
-  print(
-    traceText(
-      {
-        path: shown(file),
-        settingsFile: name,
-        layers: layers.map((layer) => ({ ...layer, name: renamed(layer.name) })),
-        resolved: { ...resolved, outcomes: new Map([...resolved.outcomes].map(([id, outcome]) => [id, { ...outcome, from: renamed(outcome.from), tunedBy: outcome.tunedBy.map(renamed) }])) },
-        language: javascript().extensions.includes(extension) ? (languageNames[extension] ?? "JavaScript") : undefined,
-        leftOut,
-        profiles,
-        issues,
-      },
-      { colour: hasColour() },
-    ),
-  );
-  return issues.length > 0 ? 2 : 0;
+  print(traceText(trace, { colour: hasColour() }));
+  return trace.issues.length > 0 ? 2 : 0;
 }
 
 export function noProfile(profile: string, known: readonly string[]): string {

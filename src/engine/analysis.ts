@@ -2,7 +2,7 @@
 import type { DocumentInfo, Language, NameKeeper, Tree, TreeChange } from "../languages/language.js";
 import { Binding, Declaration, Reference } from "../model/binding.js";
 import type { NameChanges, Names } from "../model/names.js";
-import { areaOf, type FileView, type Finding, type HushUse, type Place, type Rule } from "../rules/rule.js";
+import { areaOf, type FileView, type Finding, type HushUse, type Place, type RemedyOffer, type Rule } from "../rules/rule.js";
 import { readyMadeNames } from "../settings/ready-made.js";
 import type { ActiveRule, ResolvedSettings } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
@@ -15,6 +15,7 @@ import { BrokenWatch } from "./broken-watch.js";
 import { findHushes, findKnown, hasEnded, isHushed, type Hush } from "./hush.js";
 import type { Meter } from "./meter.js";
 import { RecordStore } from "./record-store.js";
+import { RuleTookTooLong, type RuleLimits } from "./rule-limits.js";
 import { SpellingWatch } from "./spelling-watch.js";
 import { sharedView, viewFor, type ViewSource } from "./view.js";
 
@@ -26,6 +27,7 @@ export interface AnalysisInput {
   /** As `YYYY-MM-DD`, for hush comments with an end. */
   readonly today: string;
   readonly meter?: Meter | undefined;
+  readonly limits?: RuleLimits | undefined;
 }
 
 /** A rule with its view, and what is to be called for a unit. */
@@ -58,6 +60,10 @@ export class DocumentAnalysis {
   private done = false;
   private result: readonly FoundAlert[] | undefined;
   private failed = new Map<Rule, RuleFailure>();
+  /** The text is longer than the settings let it be for more than its form to be looked at. */
+  private oversized = false;
+  /** The rule that is running. */
+  private running: Rule | undefined;
 
   // What was found, by what the rules were called for.
   private readonly visits = new RecordStore();
@@ -184,16 +190,44 @@ export class DocumentAnalysis {
    */
   run(stop: () => boolean = () => false): boolean {
     if (this.done) return true;
-    if (this.failed.size > 0 && this.tree !== undefined) {
+    const { limits } = this.input;
+    if (this.failed.size > 0 && this.tree !== undefined && [...this.failed.keys()].some((rule) => limits?.stuck.has(rule) !== true)) {
       // A rule that failed is given another chance on the new text, all of which it has not seen.
       this.startOver();
     }
-    this.failed = new Map();
+    this.failed = new Map(limits?.stuck);
+    this.measure();
     this.read();
-    for (const _ of this.work()) if (stop()) return false;
+    let isPaused = false;
+    const work = (): void => {
+      for (const _ of this.work()) if ((isPaused = stop())) return;
+    };
+    if (limits?.areNeeded(this.settings.active) !== true) work();
+    else if (!limits.within(work)) {
+      this.cutOff(limits);
+      return this.run(stop);
+    }
+    if (isPaused) return false;
     this.done = true;
     this.everything = false;
     return true;
+  }
+
+  /** Notes which rule was running when the time was up. What was done may be half done: all is begun anew, without that rule. */
+  private cutOff(limits: RuleLimits): void {
+    const { running } = this;
+    if (running !== undefined) limits.stuck.set(running, { rule: running.id, error: new RuleTookTooLong(limits.milliseconds) });
+    this.running = undefined;
+    this.tree = undefined;
+    this.behind = [];
+  }
+
+  /** Tells whether the text is too long for all of it to be looked at. */
+  private measure(): void {
+    const oversized = this.current.length > this.settings.largest;
+    if (oversized === this.oversized) return;
+    this.oversized = oversized;
+    this.tree = undefined;
   }
 
   /** The alerts in document order. Runs what is left to be done. */
@@ -312,7 +346,7 @@ export class DocumentAnalysis {
 
   private *work(): Generator<void> {
     const keeper = this.keeper!;
-    for (const part of this.parts) {
+    for (const part of this.oversized ? [] : this.parts) {
       this.staged("names", () => keeper.add(part));
       this.parts.delete(part);
       yield;
@@ -540,6 +574,7 @@ export class DocumentAnalysis {
 
   private call({ rule, run, view }: Call, unit: unknown): void {
     if (this.failed.size > 0 && this.failed.has(rule)) return;
+    this.running = rule;
     try {
       const { meter } = this.input;
       if (meter === undefined) run(unit as never, view);
@@ -547,6 +582,7 @@ export class DocumentAnalysis {
     } catch (error) {
       this.failed.set(rule, { rule: rule.id, error });
     }
+    this.running = undefined;
   }
 
   private staged<Result>(stage: string, run: () => Result): Result {
@@ -568,6 +604,7 @@ export class DocumentAnalysis {
     this.active = new Map(settings.active.map((active) => [active.rule.id, active]));
     for (const active of settings.active) {
       const { rule } = active;
+      if (this.oversized && !rule.always) continue;
       const view = viewFor(active, source, shared);
       for (const [type, visit] of Object.entries(rule.visit ?? {})) {
         const calls = this.byNode.get(type) ?? [];
@@ -603,6 +640,7 @@ export class DocumentAnalysis {
         return analysis.keepsToItself;
       },
       edition: settings.language.edition,
+      largest: settings.largest,
       builtIn: readyMadeNames(settings),
       known: new Set(settings.known),
       isBroken: (node) => this.askBroken(node),
@@ -618,9 +656,24 @@ export class DocumentAnalysis {
 
   private put({ rule }: ActiveRule, at: Place, { message, labels = [], related = [], remedies = () => [] }: Finding): void {
     const base = this.base!;
-    const record: AlertRecord = { rule: rule.id, message, at: anchor(at, base), labels, related: related.map((place) => ({ at: anchor(place.at, base), message: place.message })), remedies };
+    const record: AlertRecord = { rule: rule.id, message, at: anchor(at, base), labels, related: related.map((place) => ({ at: anchor(place.at, base), message: place.message })), remedies: () => this.offered(rule, remedies) };
     if (this.unit === undefined) this.ofFile.push(record);
     else this.store!.add(this.unit, record);
+  }
+
+  /** The remedies of a rule. One that fails over them has none, and is told as failed. */
+  private offered(rule: Rule, remedies: () => readonly RemedyOffer[]): readonly RemedyOffer[] {
+    const { limits } = this.input;
+    let offers: readonly RemedyOffer[] = [];
+    try {
+      const work = (): void => void (offers = remedies());
+      if (limits?.areNeeded([{ rule }]) !== true) work();
+      else if (limits.stuck.has(rule)) return [];
+      else if (!limits.within(work)) limits.stuck.set(rule, { rule: rule.id, error: new RuleTookTooLong(limits.milliseconds) });
+    } catch (error) {
+      this.failed.set(rule, { rule: rule.id, error });
+    }
+    return offers;
   }
 
   /** The alerts with their places, in order, without those that are silenced. */

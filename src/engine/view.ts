@@ -18,6 +18,7 @@ export interface ViewSource {
   readonly typescript: boolean;
   readonly ambient: boolean;
   readonly edition: number;
+  readonly largest: number;
   readonly builtIn: KnownNames;
   readonly known: ReadonlySet<string>;
   /** Names by comment. */
@@ -61,6 +62,7 @@ export function sharedView(source: ViewSource) {
     typescript: source.typescript,
     ambient: source.ambient,
     edition: source.edition,
+    largest: source.largest,
     isKnown,
     builtInFrom: (name: string): "language" | "runtime" | undefined => (source.builtIn.own.has(name) ? "language" : source.builtIn.names.has(name) ? "runtime" : undefined),
     outer(binding: Binding): Binding | undefined {

@@ -14,6 +14,7 @@ import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
 import { WorkspaceError } from "./errors.js";
 import { mend, type MendOptions, type MendResult } from "./mend.js";
 import type { Meter } from "./meter.js";
+import { RuleLimits, type CutOff } from "./rule-limits.js";
 
 /** A document as an editor opens it. */
 export interface OpenDocument {
@@ -48,6 +49,10 @@ export interface WorkspaceOptions {
   readonly onFailure?: (uri: string, failure: RuleFailure) => void;
   /** Told what the time goes to. */
   readonly meter?: Meter;
+  /** Cuts off rules that are not the package's own when they take longer than `mostRuleTime`. Without it they may take what they want. */
+  readonly cutOff?: CutOff;
+  /** Milliseconds that rules may take at a stretch; 3000 without it. */
+  readonly mostRuleTime?: number;
 }
 
 /** How many characters are read at most to try out remedies in a text whose form is broken. */
@@ -69,11 +74,14 @@ export class Workspace {
   private readonly documents = new Map<string, OpenState>();
   private readonly rules: readonly Rule[];
   private settings: ResolvedSettings;
+  private readonly limits: RuleLimits | undefined;
 
   /** Throws a `SettingsError` when the settings cannot be used. */
   constructor(private readonly options: WorkspaceOptions) {
     this.rules = [...builtInRules, ...(options.rules ?? [])];
     this.settings = resolveSettings(options.settings ?? {}, this.rules);
+    const { cutOff, mostRuleTime = 3000 } = options;
+    if (cutOff !== undefined) this.limits = new RuleLimits(new Set(builtInRules), cutOff, mostRuleTime);
   }
 
   /** The URIs of the open documents. */
@@ -169,6 +177,11 @@ export class Workspace {
     return ready;
   }
 
+  /** Whether the alerts of a document are ready. */
+  isReady(uri: string): boolean {
+    return this.document(uri).analysis.isDone;
+  }
+
   /** What has been found so far in a document that is being looked at as a whole; `undefined` when only an edit is. */
   alertsSoFar(uri: string): Alert[] | undefined {
     const { analysis } = this.document(uri);
@@ -177,19 +190,35 @@ export class Workspace {
 
   /** The ways to settle alerts that touch a range; without one, all of them. */
   remedies(uri: string, range?: Span): Remedy[] {
-    const remedies: Remedy[] = [];
+    return this.offers(uri, (alert) => range === undefined || (alert.from <= range.to && alert.to >= range.from)).offered;
+  }
+
+  /** The ways to settle one of the document's alerts, and those that are withheld because the broken text would be worse after them. */
+  remediesOf(uri: string, alert: Alert): { offered: Remedy[]; withheld: Remedy[] } {
+    return this.offers(uri, (one) => one === alert);
+  }
+
+  /** Whether the form of a document is broken somewhere. */
+  isBroken(uri: string): boolean {
+    return this.document(uri).analysis.problems.length > 0;
+  }
+
+  private offers(uri: string, isAsked: (alert: Alert) => boolean): { offered: Remedy[]; withheld: Remedy[] } {
+    const offered: Remedy[] = [];
+    const withheld: Remedy[] = [];
     const { problems, text } = this.document(uri).analysis;
     let trials = Math.max(4, Math.floor(mostTried / (text.length + 1)));
-    for (const { alert, remedies: offered } of this.found(uri)) {
-      if (range !== undefined && (alert.from > range.to || alert.to < range.from)) continue;
+    for (const { alert, remedies } of this.found(uri)) {
+      if (!isAsked(alert)) continue;
       // Where the form is broken, what is read there may not be what was meant: remedies are tried out, as many as can be in reasonable time.
       const isForm = problems.some(({ code, from }) => from === alert.from && alert.rule === `syntax.${code}`);
-      for (const offer of offered()) {
-        if (problems.length > 0 && ((trials -= 1) < 0 || this.problemsAfter(uri, offer.edits) > problems.length - (isForm ? 1 : 0))) continue;
-        remedies.push({ ...offer, rule: alert.rule, alert });
+      for (const offer of remedies()) {
+        const fails = problems.length > 0 && ((trials -= 1) < 0 || this.problemsAfter(uri, offer.edits) > problems.length - (isForm ? 1 : 0));
+        (fails ? withheld : offered).push({ ...offer, rule: alert.rule, alert });
       }
     }
-    return remedies;
+    this.tell(uri);
+    return { offered, withheld };
   }
 
   /** How many problems of form a document has after some edits. */
@@ -302,7 +331,7 @@ export class Workspace {
 
   private input(uri: string, languageId: string, language: Language, text: Text, settings: ResolvedSettings): AnalysisInput {
     const { today = "", meter } = this.options;
-    return { text, language, settings, info: { uri, languageId, modules: settings.language.modules }, today, meter };
+    return { text, language, settings, info: { uri, languageId, modules: settings.language.modules }, today, meter, limits: this.limits };
   }
 
   private document(uri: string): OpenState {

@@ -24,12 +24,15 @@ function layerOf(folder: string): IgnoreLayer[] {
   return existsSync(file) ? [{ folder, rules: ignore().add(readFileSync(file, "utf8")) }] : [];
 }
 
-/** The ignore files that apply in `folder`: its own and those above it, up to the root of the repository. */
-function layersAbove(folder: string): IgnoreLayer[] {
-  const own = layerOf(folder);
+/** Whether files may be read in a folder. */
+export type MayRead = (folder: string) => boolean;
+
+/** The ignore files that apply in `folder`: its own and those above it, up to the root of the repository, as far as they may be read. */
+function layersAbove(folder: string, mayRead: MayRead): IgnoreLayer[] {
+  const own = mayRead(folder) ? layerOf(folder) : [];
   const parent = path.dirname(folder);
   if (parent === folder || existsSync(path.join(folder, ".git"))) return own;
-  return [...layersAbove(parent), ...own];
+  return [...layersAbove(parent, mayRead), ...own];
 }
 
 function isIgnored(target: string, directory: boolean, layers: readonly IgnoreLayer[]): boolean {
@@ -49,7 +52,7 @@ function isIgnored(target: string, directory: boolean, layers: readonly IgnoreLa
  * whatever they say. `skipped` tells which files the settings leave out,
  * asked with the folder the search began in.
  */
-export function discover(paths: readonly string[], extensions: readonly string[], skipped: (file: string, start: string) => boolean): Discovery {
+export function discover(paths: readonly string[], extensions: readonly string[], skipped: (file: string, start: string) => boolean, mayRead: MayRead = () => true): Discovery {
   const files = new Set<string>();
   const problems: { path: string; reason: string }[] = [];
   const visit = (folder: string, start: string, layers: readonly IgnoreLayer[]): void => {
@@ -74,7 +77,7 @@ export function discover(paths: readonly string[], extensions: readonly string[]
     const target = path.resolve(named);
     const stats = statSync(target, { throwIfNoEntry: false });
     if (stats === undefined) problems.push({ path: named, reason: "there is no such file or folder" });
-    else if (stats.isDirectory()) visit(target, target, layersAbove(target));
+    else if (stats.isDirectory()) visit(target, target, layersAbove(target, mayRead));
     else if (extensions.includes(path.extname(target))) files.add(target);
     else problems.push({ path: named, reason: `no language is known for ${path.extname(target) || "a file without an ending"}` });
   }
@@ -82,7 +85,7 @@ export function discover(paths: readonly string[], extensions: readonly string[]
 }
 
 /** What keeps a file out of a project, other than its settings: the ignore file that names it, or the folder of packages it lies in. */
-export function ignoredBy(file: string): string | undefined {
+export function ignoredBy(file: string, mayRead: MayRead = () => true): string | undefined {
   const folders: string[] = [];
   for (let folder = path.dirname(file); ; folder = path.dirname(folder)) {
     if (never.has(path.basename(folder))) return folder;
@@ -91,7 +94,7 @@ export function ignoredBy(file: string): string | undefined {
   }
   const targets = [...folders.map((folder) => ({ target: folder, directory: true })), { target: file, directory: false }];
   for (const { target, directory } of targets) {
-    const layers = layersAbove(path.dirname(target));
+    const layers = layersAbove(path.dirname(target), mayRead);
     if (!isIgnored(target, directory, layers)) continue;
     return path.join(layers.findLast((layer) => isIgnored(target, directory, [layer]))!.folder, ignoreFile);
   }

@@ -3,6 +3,7 @@ import { existsSync, readFileSync, statSync } from "node:fs";
 import { createRequire, register } from "node:module";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
+import { Worker } from "node:worker_threads";
 import type { Rule } from "../rules/rule.js";
 
 /** What is known of a pack. */
@@ -27,6 +28,9 @@ let registered = false;
 export class PackLoader {
   private readonly loaded = new Map<string, { readonly stamp: number; readonly state: PackState }>();
 
+  /** `mostTime`: milliseconds in which a pack must have been loaded. */
+  constructor(private readonly mostTime?: number) {}
+
   /** What is known of a pack now. */
   known(file: string): PackState | undefined {
     return this.loaded.get(file)?.state;
@@ -37,20 +41,39 @@ export class PackLoader {
     const stamp = statSync(file, { throwIfNoEntry: false })?.mtimeMs ?? 0;
     const before = this.loaded.get(file);
     if (before?.stamp === stamp) return before.state;
-    const state = await loadPack(file, stamp);
+    const stuck = this.mostTime === undefined ? undefined : await triedOut(file, stamp, this.mostTime);
+    const state = stuck ?? (await loadPack(file, stamp));
     this.loaded.set(file, { stamp, state });
     return state;
   }
 }
 
+/** Loads a pack in a thread of its own, to see whether it comes to an end; says so if it does not. */
+async function triedOut(file: string, stamp: number, mostTime: number): Promise<PackState | undefined> {
+  const thread = new Worker(new URL("./pack-trial.js", import.meta.url), { workerData: { url: packUrl(file, stamp), self: self.href }, stdout: true, stderr: true });
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const ended = new Promise<boolean>((resolve) => {
+    thread.once("exit", () => resolve(true));
+    timer = setTimeout(() => resolve(false), mostTime);
+  });
+  const inTime = await ended;
+  clearTimeout(timer);
+  await thread.terminate();
+  return inTime ? undefined : { file, failed: `it was not loaded within ${mostTime / 1000} s` };
+}
+
+const self = new URL("../", import.meta.url);
+
+const packUrl = (file: string, stamp: number): string => `${pathToFileURL(file).href}?quill=${stamp}`;
+
 async function loadPack(file: string, stamp: number): Promise<PackState> {
   if (!registered) {
     registered = true;
     // Packs import this very package, wherever they lie, and may be written in TypeScript.
-    register("./pack-hooks.js", import.meta.url, { data: { self: new URL("../", import.meta.url).href } });
+    register("./pack-hooks.js", import.meta.url, { data: { self: self.href } });
   }
   try {
-    const given = ((await import(`${pathToFileURL(file).href}?quill=${stamp}`)) as { default?: unknown }).default;
+    const given = ((await import(packUrl(file, stamp))) as { default?: unknown }).default;
     const rules = Array.isArray(given) ? (given as unknown[]) : undefined;
     if (rules === undefined) return { file, failed: "its default export is no list of rules: write `export default [rule, …]`" };
     const faults = rules.flatMap((rule, index) => faultOf(rule, index));

@@ -1,5 +1,5 @@
 /** The settings of the files of a project: where they come from, and what they come to. */
-import { existsSync, readFileSync, statSync } from "node:fs";
+import { existsSync, readFileSync, realpathSync, statSync } from "node:fs";
 import { createRequire } from "node:module";
 import { homedir } from "node:os";
 import path from "node:path";
@@ -27,6 +27,8 @@ export interface SettingsSource {
   readonly isStale: boolean;
   /** The files it was made of: itself, kits and packs, also those that are not there yet. */
   readonly parts: readonly string[];
+  /** Packs that may not run. */
+  readonly waiting: readonly string[];
 }
 
 /** What applies to a file. */
@@ -41,6 +43,12 @@ export interface ProjectSettingsOptions {
   /** Settings of an editor, and whether those of files count beside them. */
   readonly editor?: Settings;
   readonly settingsFile?: "merge" | "only";
+  /** Whether a settings file may be read in a folder; without it in any. */
+  readonly mayRead?: (folder: string) => boolean;
+  /** Whether the packs that a settings file names may run; without it all may. */
+  readonly mayRun?: (settingsFile: string) => boolean;
+  /** Milliseconds in which a pack must have been loaded; without it there is no limit. */
+  readonly mostLoadTime?: number;
 }
 
 /** Where a user's own settings lie, which count where no project has some. */
@@ -54,12 +62,13 @@ export class ProjectSettings {
   private readonly nearest = new Map<string, string | undefined>();
   private readonly sources = new Map<string, SettingsSource>();
   private readonly lastGood = new Map<string, unknown>();
-  private readonly packs = new PackLoader();
+  private readonly packs: PackLoader;
   private readonly resolved = new Map<string, ResolvedSettings>();
   private editorChecked: CheckedSettings | undefined;
 
   constructor(options: ProjectSettingsOptions = {}) {
     this.options = options;
+    this.packs = new PackLoader(options.mostLoadTime);
   }
 
   /** Takes other options; nothing read before is kept. */
@@ -82,9 +91,16 @@ export class ProjectSettings {
     const file = path.join(folder, settingsFileName);
     const parent = path.dirname(folder);
     const own = userSettingsFile();
-    const found = existsSync(file) ? file : parent !== folder ? this.fileFor(parent) : existsSync(own) ? own : undefined;
+    const found = this.isThere(file) ? file : parent !== folder ? this.fileFor(parent) : existsSync(own) ? own : undefined;
     this.nearest.set(folder, found);
     return found;
+  }
+
+  private isThere(file: string): boolean {
+    const { mayRead } = this.options;
+    if (mayRead === undefined) return existsSync(file);
+    // What a link leads to lies where it leads.
+    return mayRead(path.dirname(file)) && existsSync(file) && mayRead(path.dirname(realpathSync(file)));
   }
 
   /** What applies to a file. */
@@ -135,6 +151,7 @@ export class ProjectSettings {
   async loadPacks(file: string): Promise<boolean> {
     const before = this.source(file);
     const folder = path.dirname(file);
+    if (this.options.mayRun?.(file) === false) return false;
     let changed = false;
     for (const { name, from } of packsOf(before.checked, folder)) {
       const found = findPack(name, from);
@@ -183,6 +200,8 @@ export class ProjectSettings {
     const first = checkSettings(value, { rules: builtIn, find, from: file });
     // The rules of packs must be known before it can be said which rules there are not.
     const rules: Rule[] = [...builtIn];
+    const mayRun = this.options.mayRun?.(file) !== false;
+    const waiting = mayRun ? [] : packsOf(first, folder).map(({ name }) => name);
     const issues: SettingsIssue[] = [];
     const parts = new Set([file, ...kitFiles]);
     for (const { name, from, index, kit } of packsOf(first, folder)) {
@@ -194,7 +213,7 @@ export class ProjectSettings {
         continue;
       }
       parts.add(found.file);
-      const state = this.packs.known(found.file);
+      const state = mayRun ? this.packs.known(found.file) : undefined;
       if (state === undefined) continue;
       if ("failed" in state) issues.push({ code: "missing-pack", ...at, message: `the pack \`${name}\` cannot be used: ${state.failed}` });
       else {
@@ -204,14 +223,14 @@ export class ProjectSettings {
       }
     }
     // As long as packs are being loaded, unknown rules may turn out to be theirs.
-    const isLoading = packsOf(first, folder).some(({ name, from }) => {
+    const isLoading = waiting.length > 0 || packsOf(first, folder).some(({ name, from }) => {
       const found = findPack(name, from);
       return "file" in found && this.packs.known(found.file) === undefined;
     });
     const checked = rules.length === builtIn.length ? first : checkSettings(value, { rules, find, from: file });
     const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
     const own = isLoading ? checked.issues.filter(({ code }) => code !== "unknown-rule") : checked.issues;
-    return { file, document, checked, issues: [...form, ...(isStale ? [] : [...own, ...issues])], isStale, parts: [...parts] };
+    return { file, document, checked, issues: [...form, ...(isStale ? [] : [...own, ...issues])], isStale, parts: [...parts], waiting };
   }
 }
 

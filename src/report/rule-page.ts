@@ -52,17 +52,19 @@ export function markdownPage(rule: Rule, options: readonly OptionPage[]): string
   const lines = [`# \`${rule.id}\``, "", `**${rule.title}.**`, "", rule.why, ""];
   lines.push(`Level: \`${rule.level}\` · kits: ${kitsOf(rule).map((kit) => `\`${kit}\``).join(", ") || "none"}${rule.always ? " · always on" : ""}`, "");
   lines.push("The marks `«` and `»` stand around what is marked in the editor.", "", "## Alerts", "");
-  for (const { code, after, options: used, edition } of rule.examples.alerts) {
+  for (const { code, after, options: used, edition, largest } of rule.examples.alerts) {
     if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
     if (edition !== undefined) lines.push(`With edition ${edition}:`, "");
+    if (largest !== undefined) lines.push(`With \`"largest": ${largest}\` in the settings:`, "");
     lines.push("```" + codeLanguage(rule), shorten(code), "```", "");
     if (after !== undefined) lines.push("becomes", "", "```" + codeLanguage(rule), after.trimEnd(), "```", "");
   }
   lines.push("## Stays quiet", "");
-  for (const { code, options: used, edition } of rule.examples.quiet) {
+  for (const { code, options: used, edition, largest } of rule.examples.quiet) {
     if (code.trim() === "") continue;
     if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
     if (edition !== undefined) lines.push(`With edition ${edition}:`, "");
+    if (largest !== undefined) lines.push(`With \`"largest": ${largest}\` in the settings:`, "");
     lines.push("```" + codeLanguage(rule), code.trimEnd(), "```", "");
   }
   if (options.length > 0) {

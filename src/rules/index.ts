@@ -65,6 +65,7 @@ import { unknown } from "./names/unknown.js";
 import { usedTooSoon } from "./names/used-too-soon.js";
 import type { Rule } from "./rule.js";
 import { settingsRules } from "./settings/index.js";
+import { overSize } from "./settings/over-size.js";
 import { syntaxRules } from "./syntax/index.js";
 
 export const rules: readonly Rule[] = [
@@ -80,6 +81,7 @@ export const rules: readonly Rule[] = [
   order, twice,
   idle, expired, noReason, unknownRule,
   ...settingsRules,
+  overSize,
 ];
 
 /** The rule of an id. */

@@ -67,6 +67,8 @@ export interface FileView<Options = unknown> {
   readonly options: Options;
   /** The edition of ECMAScript in the settings, as a year. */
   readonly edition: number;
+  /** The length up to which a file is looked at in full, by the settings. */
+  readonly largest: number;
   /** Whether something is wrong with the form of what a node covers, so that little can be said of it for sure. */
   readonly isBroken: (node: Node) => boolean;
   /** Whether a name exists although the file does not declare it: by the edition, a runtime, the settings or a comment. */
@@ -124,6 +126,8 @@ export interface AlertingExample {
   readonly options?: unknown;
   /** The edition of the language in the settings, if not the newest. */
   readonly edition?: number;
+  /** The length up to which it is looked at in full, if not the usual one. */
+  readonly largest?: number;
   /** Rules that are on beside this one. */
   readonly with?: readonly string[];
 }

@@ -7,6 +7,10 @@ const schema = z.object({
   when: z.enum(["type", "save"]),
   /** Milliseconds of quiet before an analysis begins. */
   pause: z.number().min(0).max(60_000),
+  /** Whether only open documents are told of, or all files of the workspace's folders. */
+  scope: z.enum(["open", "workspace"]),
+  /** Whether packs may run: after a question, in any folder, or not at all. */
+  trust: z.enum(["ask", "always", "never"]),
   /** Whether the log tells what each analysis cost. */
   cost: z.boolean(),
   /** Whether the editor is told the status of its documents, to show it. */

@@ -1,10 +1,15 @@
+import type { CancellationToken } from "vscode-jsonrpc";
+import type { Diagnostic, TextEdit } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
 import type { Rule } from "../rules/rule.js";
 import type { SettingsDocument } from "../settings/document.js";
 import type { SettingsIssue } from "../settings/issue.js";
 import type { ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
+import type { PositionEncoding } from "../text/position.js";
 import type { Text } from "../text/text.js";
+import type { DiagnosticContext } from "./diagnostics.js";
+import type { EditorSettings } from "./editor-settings.js";
 
 /** What applies to a document, and why. */
 export interface DocumentSettings {
@@ -15,6 +20,8 @@ export interface DocumentSettings {
   readonly off?: string;
   /** What is wrong with the settings file, in one line. */
   readonly broken?: string;
+  /** Packs that the settings name and that may not run yet, with the folder of the settings. */
+  readonly waiting?: { readonly folder: string; readonly packs: readonly string[] };
   /** Those of the document's alerts that are not in the baseline. */
   readonly fresh?: (alerts: readonly Alert[], text: Text) => readonly Alert[];
 }
@@ -27,9 +34,34 @@ export interface SettingsText {
   readonly rules: readonly Rule[];
 }
 
+/** How much of an alert the client takes, and how it counts. */
+export type ClientTraits = DiagnosticContext["client"] & { readonly encoding: PositionEncoding };
+
+/** Files that are not open, which a platform with a file system can analyse beside the server. */
+export interface ProjectHost {
+  /** The files of the workspace's folders, or those below one place, as URIs. */
+  files(below?: string): Promise<readonly string[]>;
+  /** Analyses files; each is handed to `found` when it is done, until `token` says to leave off. */
+  review(uris: readonly string[], client: ClientTraits, found: (uri: string, diagnostics: readonly Diagnostic[]) => void, token: CancellationToken): Promise<void>;
+  /** Mends files, without writing them; those that change are handed to `found`. */
+  mend(uris: readonly string[], client: ClientTraits, found: (uri: string, edits: readonly TextEdit[]) => void, token: CancellationToken): Promise<void>;
+}
+
 /** What the server needs of the platform it runs on. */
 export interface ServerHost {
   settingsFor(uri: string): DocumentSettings;
+  /** The folders that the client works in, as URIs. Nothing outside of them is read but a person's own settings, and kits. */
+  setFolders(folders: readonly string[] | undefined): void;
+  /** Whether packs may run: of folders that are trusted, of all, or not at all. */
+  trustPacks(trust: EditorSettings["trust"]): void;
+  /** Trusts the packs of a folder, named as in `DocumentSettings.waiting`, for now or for good. */
+  trustFolder(folder: string, forGood: boolean): void;
+  /** Files that are not open; absent where there is no file system. */
+  readonly project?: ProjectHost;
+  /** Which settings reach a document, and from where, for people. */
+  trace?(uri: string): string | undefined;
+  /** Tells when a process has ended. */
+  watchProcess?(id: number, ended: () => void): void;
   /** Takes over settings of the editor; gives back what is wrong with them. */
   configureEditor(settings: Settings | undefined, settingsFile: "merge" | "only"): readonly SettingsIssue[];
   /** Reads all settings anew when they are asked for next. */

@@ -1,30 +1,51 @@
 /** What the server needs, from Node.js. */
 import { existsSync, readFileSync, unwatchFile, watchFile } from "node:fs";
 import path from "node:path";
-import { fileURLToPath, pathToFileURL } from "node:url";
 import { javascript } from "../languages/javascript/index.js";
 import { Baseline } from "../project/baseline.js";
 import { discover, ignoredBy } from "../project/discover.js";
+import { traceOf } from "../project/file-trace.js";
 import { ProjectSettings, settingsFileName, userSettingsFile, type SettingsSource } from "../project/project-settings.js";
 import { issuesIn } from "../project/settings-alerts.js";
+import { traceText } from "../report/trace.js";
+import type { Settings } from "../settings/schema.js";
+import { fileOf, uriOf } from "./file-uri.js";
 import type { DocumentSettings, ServerHost } from "./host.js";
-
-const pages = path.join(path.dirname(fileURLToPath(import.meta.url)), "../../docs/rules");
+import { NodeProject } from "./node-project.js";
+import { Reach } from "./reach.js";
+import { rulePage } from "./rule-pages.js";
+import { TrustedFolders } from "./trusted-folders.js";
 
 /** Milliseconds in which several changes of files are taken for one, and between two looks at a file. */
 const settling = 60;
 const watching = { interval: 350, persistent: false };
 
+/** Milliseconds in which a pack must have been loaded, and between two looks at the process of the client. */
+const mostLoadTime = 5000;
+const looking = 2000;
+
 export function nodeHost(exit: (code: number) => void): ServerHost {
-  const settings = new ProjectSettings();
+  const reach = new Reach();
+  const trusted = new TrustedFolders();
+  const settings = new ProjectSettings({ mayRead: reach.mayRead, mayRun: (file) => trusted.has(path.dirname(file)), mostLoadTime });
   let changed: () => void = () => undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
   const watched = new Set<string>();
+  // What files are analysed with that are not open.
+  let revision = 0;
+  let editor: Settings | undefined;
+  let settingsFile: "merge" | "only" = "merge";
+  const today = (): string => new Date().toISOString().slice(0, 10);
+  const project = new NodeProject(() => ({ revision, folders: reach.all, trusted: trusted.all, editor, settingsFile, today: today() }));
 
+  const forget = (): void => {
+    revision += 1;
+    settings.forget();
+  };
   const noteChange = (): void => {
     clearTimeout(timer);
     timer = setTimeout(() => {
-      settings.forget();
+      forget();
       changed();
     }, settling);
   };
@@ -41,71 +62,118 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       if (any) changed();
     }, () => changed());
   };
+  /** A document that has no file yet counts as one at the top of the first folder. */
+  const placeOf = (uri: string): string | undefined => fileOf(uri) ?? (/^untitled:/.test(uri) && reach.all[0] !== undefined ? path.join(reach.all[0], "untitled.js") : undefined);
 
   return {
+    project,
+    setFolders(uris) {
+      reach.set(uris?.flatMap((uri) => fileOf(uri) ?? []));
+      forget();
+    },
+    trustPacks(trust) {
+      trusted.set(trust);
+      forget();
+    },
+    trustFolder(folder, forGood) {
+      trusted.add(folder, forGood);
+      forget();
+    },
     settingsFor(uri): DocumentSettings {
-      if (!uri.startsWith("file:")) return { settings: {} };
-      const file = fileURLToPath(uri);
+      const file = placeOf(uri);
+      if (file === undefined) return { settings: {} };
+      reach.opened(file);
       const folder = path.dirname(file);
       const { resolved, source } = settings.forFile(file);
-      follow([...places(folder), ...(source?.parts ?? [])]);
+      follow([...places(folder, reach), ...(source?.parts ?? [])]);
       if (source !== undefined) loadPacks(source.file);
       const skipped = settings.skippedBy(file, folder) ?? settings.skippedBy(file, source === undefined ? folder : path.dirname(source.file));
-      const ignored = ignoredBy(file);
+      const ignored = ignoredBy(file, reach.mayRead);
       const off = skipped !== undefined ? `${path.basename(skipped.file)} skips \`${skipped.glob}\`` : ignored !== undefined ? (ignored.endsWith("node_modules") ? "it lies in node_modules" : `${path.basename(ignored)} ignores it`) : undefined;
-      const baseline = Baseline.fileOf(source);
-      if (baseline !== undefined) follow([baseline]);
-      let known: Baseline | undefined;
-      let fault: string | undefined;
-      try {
-        known = baseline === undefined ? undefined : Baseline.read(baseline);
-      } catch (error) {
-        fault = (error as Error).message;
-      }
+      const { known, fault } = baselineOf(source, reach);
+      const named = Baseline.fileOf(source);
+      if (named !== undefined && fault === undefined) follow([named]);
       const [issue] = source?.issues ?? [];
       return {
         settings: resolved,
-        ...(source !== undefined && { file: pathToFileURL(source.file).href }),
+        ...(source !== undefined && { file: uriOf(source.file) }),
         ...(off !== undefined && { off }),
         ...(issue !== undefined && { broken: `${path.basename(source!.file)}: ${issue.message}. ${source!.isStale ? "The last good settings stay in force." : "What is valid of it counts."}` }),
         ...(issue === undefined && fault !== undefined && { broken: fault }),
+        ...(source !== undefined && source.waiting.length > 0 && { waiting: { folder: path.dirname(source.file), packs: source.waiting } }),
         ...(known !== undefined && { fresh: (alerts, text) => known.fresh(file, alerts, text) }),
       };
     },
-    configureEditor(editor, settingsFile) {
-      settings.configure({ ...(editor !== undefined && { editor }), settingsFile });
+    configureEditor(given, counts) {
+      editor = given;
+      settingsFile = counts;
+      revision += 1;
+      settings.configure({ ...(given !== undefined && { editor: given }), settingsFile: counts });
       return settings.editorIssues;
     },
-    forgetSettings: () => settings.forget(),
+    forgetSettings: forget,
     watch: (listener) => void (changed = listener),
-    isSettingsFile: (uri) => uri.startsWith("file:") && (path.basename(fileURLToPath(uri)) === settingsFileName || fileURLToPath(uri) === userSettingsFile()),
+    isSettingsFile(uri) {
+      const file = fileOf(uri);
+      return file !== undefined && (path.basename(file) === settingsFileName || file === userSettingsFile());
+    },
     readSettings(uri, text) {
-      const file = fileURLToPath(uri);
-      const source = settings.checkText(file, text);
+      const source = settings.checkText(fileOf(uri)!, text);
       follow(source.parts);
       return { document: source.document, issues: issuesIn(source, projectFiles(source)), rules: source.checked.rules };
     },
     settingsText(uri) {
-      const file = fileURLToPath(uri);
+      const file = fileOf(uri)!;
       return existsSync(file) ? readFileSync(file, "utf8") : undefined;
     },
-    rulePage(rule) {
-      const page = path.join(pages, `${rule}.md`);
-      return existsSync(page) ? pathToFileURL(page).href : undefined;
+    trace(uri) {
+      const file = fileOf(uri);
+      return file === undefined ? undefined : traceText(traceOf(file, settings, { mayRead: reach.mayRead, folder: reach.all[0] ?? path.dirname(file) }), { colour: false });
     },
-    today: () => new Date().toISOString().slice(0, 10),
+    rulePage,
+    today,
+    watchProcess(id, ended) {
+      const timer = setInterval(() => {
+        if (isRunning(id)) return;
+        clearInterval(timer);
+        ended();
+      }, looking);
+      timer.unref();
+    },
     exit(code) {
       for (const file of watched) unwatchFile(file);
-      exit(code);
+      void project.stop().finally(() => exit(code));
     },
   };
 }
 
+function isRunning(id: number): boolean {
+  try {
+    process.kill(id, 0);
+    return true;
+  } catch (error) {
+    // One that belongs to somebody else is there.
+    return (error as NodeJS.ErrnoException).code === "EPERM";
+  }
+}
+
+/** The baseline of settings; what is wrong with it. */
+function baselineOf(source: SettingsSource | undefined, reach: Reach): { known?: Baseline; fault?: string } {
+  const file = Baseline.fileOf(source);
+  if (file === undefined) return {};
+  if (!reach.mayRead(path.dirname(file))) return { fault: `the baseline ${file} lies outside the folders of this workspace and is not read` };
+  try {
+    return { known: Baseline.read(file) };
+  } catch (error) {
+    return { fault: (error as Error).message };
+  }
+}
+
 /** Files that could come to count for what lies in a folder. */
-function places(folder: string): string[] {
+function places(folder: string, reach: Reach): string[] {
   const found: string[] = [];
   for (let place = folder; ; place = path.dirname(place)) {
-    found.push(path.join(place, settingsFileName), path.join(place, ".gitignore"));
+    if (reach.mayRead(place)) found.push(path.join(place, settingsFileName), path.join(place, ".gitignore"));
     if (existsSync(path.join(place, ".git")) || path.dirname(place) === place) return found;
   }
 }

@@ -1,7 +1,8 @@
 /** The server on Node.js. */
 import { createConnection } from "node:net";
-import { createMessageConnection, StreamMessageWriter } from "vscode-jsonrpc/node";
+import { createMessageConnection, IPCMessageReader, IPCMessageWriter, StreamMessageWriter, type MessageConnection } from "vscode-jsonrpc/node";
 import { javascript } from "../languages/javascript/index.js";
+import { cutOff } from "../project/cut-off.js";
 import { FrameReader, type ByteSource } from "./framing.js";
 import { nodeHost } from "./node-host.js";
 import { Server } from "./server.js";
@@ -27,13 +28,23 @@ export function serve({ input, output }: Streams, exit: (code: number) => void =
     // An answer to something that could not be read carries no id, says JSON-RPC; the library's type does not know of it.
     void writer.write({ jsonrpc: "2.0", id: null, error: { code, message } } as never);
   });
-  const connection = createMessageConnection(reader, writer);
-  new Server(connection, { languages: [javascript()], host: nodeHost(exit) }).listen();
+  listen(createMessageConnection(reader, writer), exit);
+}
+
+function listen(connection: MessageConnection, exit: (code: number) => void): void {
+  new Server(connection, { languages: [javascript()], host: nodeHost(exit), cutOff }).listen();
 }
 
 /** Serves the client that started this process with pipes on its standard streams. */
 export function serveStdio(): void {
   serve({ input: process.stdin, output: process.stdout });
+}
+
+/** Serves the client that forked this process, over the channel between the two. Throws when there is none. */
+export function serveIpc(): void {
+  if (process.send === undefined) throw new Error("this process was not forked by another one: there is no channel to talk over");
+  process.once("disconnect", () => process.exit(1));
+  listen(createMessageConnection(new IPCMessageReader(process), new IPCMessageWriter(process)), (code) => process.exit(code));
 }
 
 /** Serves the client that listens at a port of this machine or at a named pipe. */

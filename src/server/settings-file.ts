@@ -9,17 +9,16 @@ import { keysAt } from "../settings/check.js";
 import type { SettingsPath } from "../settings/issue.js";
 import { kitNames } from "../settings/kits.js";
 import { kitSchema, patternSchema, profileSchema, settingsSchema, zoneSchema } from "../settings/schema.js";
-import { offsetAt, rangeOf, type PositionEncoding } from "../text/position.js";
-import { Text } from "../text/text.js";
-import { toDiagnostic } from "./diagnostics.js";
+import { toDiagnostic, type DiagnosticContext } from "./diagnostics.js";
 import type { SettingsText } from "./host.js";
+import { Place } from "./place.js";
+import type { Session } from "./session.js";
 
-export interface SettingsContext {
-  readonly uri: string;
-  readonly version: number;
-  readonly text: Text;
-  readonly encoding: PositionEncoding;
-  readonly rulePage: (rule: string) => string | undefined;
+/** A settings file that is open, with what is in it; `undefined` for other documents. */
+export function openSettings({ documents, host, client }: Session, uri: string): { settings: SettingsText; place: Place } | undefined {
+  const open = documents.settingsFiles.get(uri);
+  if (open === undefined) return undefined;
+  return { settings: host.readSettings(uri, open.text.value), place: new Place(uri, uri, open.version, open.text, 0, client.encoding) };
 }
 
 const descriptions: readonly { readonly shape: object }[] = [settingsSchema, kitSchema, zoneSchema, profileSchema, patternSchema];
@@ -34,21 +33,19 @@ function meaningOf(key: string, path: SettingsPath): string | undefined {
   return undefined;
 }
 
-export function settingsDiagnostics(settings: SettingsText, context: SettingsContext): Diagnostic[] {
-  return settings.issues.map((issue) => toDiagnostic(settingsAlert(issue, settings.document), context));
+export function settingsDiagnostics(settings: SettingsText, place: Place, context: DiagnosticContext): Diagnostic[] {
+  return settings.issues.map((issue) => toDiagnostic(settingsAlert(issue, settings.document), place, context));
 }
 
-export function settingsActions(settings: SettingsText, params: CodeActionParams, context: SettingsContext): CodeAction[] {
-  const { text, encoding, uri } = context;
-  const from = offsetAt(text, params.range.start, encoding);
-  const to = offsetAt(text, params.range.end, encoding);
-  const diagnostics = settingsDiagnostics(settings, context);
+export function settingsActions(settings: SettingsText, params: CodeActionParams, open: Place, context: DiagnosticContext): CodeAction[] {
+  const { from, to } = open.span(params.range);
+  const diagnostics = settingsDiagnostics(settings, open, context);
   return settings.issues.flatMap((issue, index) => {
     const place = settingsAlert(issue, settings.document);
     if (place.from > to || place.to < from) return [];
     return (issue.remedies ?? []).map((remedy, at): CodeAction => {
-      const edits = settings.document.editsFor(remedy).map((edit) => ({ range: rangeOf(text, edit.from, edit.to, encoding), newText: edit.insert }));
-      return { title: remedy.title, kind: "quickfix", diagnostics: [diagnostics[index]!], isPreferred: at === 0, edit: { changes: { [uri]: edits } } };
+      const edits = open.edits(settings.document.editsFor(remedy));
+      return { title: remedy.title, kind: "quickfix", diagnostics: [diagnostics[index]!], isPreferred: at === 0, edit: { changes: { [open.uri]: edits } } };
     });
   });
 }
@@ -85,13 +82,13 @@ function offersAt(path: SettingsPath, isKey: boolean, { rules }: SettingsText, o
   return [];
 }
 
-export function settingsCompletion(settings: SettingsText, position: Position, { text, encoding }: SettingsContext): CompletionItem[] {
-  const offset = offsetAt(text, position, encoding);
-  const source = text.value;
+export function settingsCompletion(settings: SettingsText, position: Position, place: Place): CompletionItem[] {
+  const offset = place.offset(position);
+  const source = place.text.value;
   const { path, isAtPropertyKey, previousNode } = getLocation(source, offset);
   const ownLevels = Object.keys((settings.document.value as { ownLevels?: object } | undefined)?.ownLevels ?? {});
   const inside = previousNode !== undefined && previousNode.offset <= offset && offset <= previousNode.offset + previousNode.length && previousNode.type === "string" ? previousNode : undefined;
-  const range = rangeOf(text, inside?.offset ?? offset, inside === undefined ? offset : inside.offset + inside.length, encoding);
+  const range = place.range(inside?.offset ?? offset, inside === undefined ? offset : inside.offset + inside.length);
   return offersAt(path, isAtPropertyKey, settings, ownLevels).map(({ label, detail, documentation }) => {
     const colon = isAtPropertyKey && !/^\s*:/.test(source.slice(inside === undefined ? offset : inside.offset + inside.length)) ? ": " : "";
     return {
@@ -105,13 +102,13 @@ export function settingsCompletion(settings: SettingsText, position: Position, {
   });
 }
 
-export function settingsHover(settings: SettingsText, position: Position, { text, encoding, rulePage }: SettingsContext): Hover | null {
-  const offset = offsetAt(text, position, encoding);
-  const { path, previousNode } = getLocation(text.value, offset);
+export function settingsHover(settings: SettingsText, position: Position, place: Place, rulePage: (rule: string) => string | undefined): Hover | null {
+  const offset = place.offset(position);
+  const { path, previousNode } = getLocation(place.text.value, offset);
   if (previousNode === undefined || offset > previousNode.offset + previousNode.length) return null;
   const word = String(previousNode.value ?? "");
   const contents = hoverText(word, path, settings, rulePage);
-  return contents === undefined ? null : { contents, range: rangeOf(text, previousNode.offset, previousNode.offset + previousNode.length, encoding) };
+  return contents === undefined ? null : { contents, range: place.range(previousNode.offset, previousNode.offset + previousNode.length) };
 }
 
 function hoverText(word: string, path: SettingsPath, { rules }: SettingsText, rulePage: (rule: string) => string | undefined): MarkupContent | undefined {

@@ -28,6 +28,10 @@ export function serveWorker(scope: WorkerScope, { settings, rulePage = () => und
     host: {
       settingsFor: () => ({ settings: settings ?? {} }),
       configureEditor: () => [],
+      setFolders: () => undefined,
+      // A page has no packs that could be loaded.
+      trustPacks: () => undefined,
+      trustFolder: () => undefined,
       forgetSettings: () => undefined,
       watch: () => undefined,
       isSettingsFile: (uri) => /(?:^|\/)alert-quill\.jsonc$/.test(uri),

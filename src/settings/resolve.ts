@@ -30,6 +30,7 @@ export interface ResolvedSettings {
   readonly language: { readonly edition: number; readonly modules: boolean | "detect" };
   readonly runtime: readonly string[];
   readonly known: readonly string[];
+  readonly largest: number;
   readonly active: readonly ActiveRule[];
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly ownLevels: OwnLevels;
@@ -107,12 +108,13 @@ function levelIn({ builtIn, settings }: Layer, rule: Rule): Level | string | und
   return settings.levels?.[rule.id] ?? settings.levels?.[`${areaOf(rule.id)}.*`];
 }
 
-function surroundings(parts: readonly SettingsPart[]): Pick<ResolvedSettings, "language" | "runtime" | "known" | "onSave"> {
+function surroundings(parts: readonly SettingsPart[]): Pick<ResolvedSettings, "language" | "runtime" | "known" | "largest" | "onSave"> {
   const last = <Value>(pick: (part: SettingsPart) => Value | undefined, standard: Value): Value => parts.map(pick).findLast((value) => value !== undefined) ?? standard;
   return {
     language: { edition: last(({ language }) => language?.edition, 2025), modules: last(({ language }) => language?.modules, "detect") },
     runtime: last(({ runtime }) => runtime, ["browser", "node"]),
     onSave: { remedies: "certain", imports: true, layout: true, keep: [], removals: "older", when: "explicit", ...Object.fromEntries(parts.flatMap(({ onSave = {} }) => Object.entries(onSave))) },
+    largest: last(({ largest }) => largest, 5_000_000),
     known: [...new Set(parts.flatMap(({ known = [] }) => known))],
   };
 }

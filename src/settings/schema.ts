@@ -46,6 +46,7 @@ const part = {
     .describe("What the files are written in."),
   runtime: z.array(z.enum(runtimes)).optional().describe("Whose ready-made names exist; browser and node without it."),
   known: z.array(z.string()).optional().describe("Names that are defined elsewhere."),
+  largest: z.int().min(1).optional().describe("The length in characters up to which a file is looked at in full; of a longer one only the form is. 5,000,000 without it."),
   levels: z.record(z.string(), z.string()).optional().describe("The level of a rule, or of all rules of an area with `area.*`; `off` switches them off."),
   tune: z.record(z.string(), z.record(z.string(), z.unknown())).optional().describe("The options of a rule."),
   onSave: onSaveSchema.optional().describe("What is done to a file when it is saved in an editor that asks for it."),
@@ -88,7 +89,7 @@ export type Settings = z.input<typeof settingsSchema>;
 export type Kit = z.input<typeof kitSchema>;
 export type OwnLevels = NonNullable<Settings["ownLevels"]>;
 /** What the whole, a kit, a zone and a profile have in common. */
-export type SettingsPart = Pick<Settings, "kits" | "language" | "runtime" | "known" | "levels" | "tune" | "onSave">;
+export type SettingsPart = Pick<Settings, "kits" | "language" | "runtime" | "known" | "largest" | "levels" | "tune" | "onSave">;
 type GivenOnSave = z.output<typeof onSaveSchema>;
 /** What is done on saving, with nothing left open. */
 export type OnSave = { readonly [Key in keyof GivenOnSave]-?: Exclude<GivenOnSave[Key], undefined> };

@@ -65,12 +65,12 @@ function hushedIn(code: string): string[] {
   return [...code.matchAll(/hush(?:-\w+)? ([\w.-]+)/g)].map((match) => match[1]!).filter((id) => builtIn.some((rule) => rule.id === id));
 }
 
-function run(rule: Rule, language: Language, code: string, { options, edition, with: also = [] }: AlertingExample): { alerts: Span[]; after: string } {
+function run(rule: Rule, language: Language, code: string, { options, edition, largest, with: also = [] }: AlertingExample): { alerts: Span[]; after: string } {
   const others = rule.hush ? hushedIn(code) : [];
   const levels = Object.fromEntries([rule.id, ...also, ...others].map((id) => [id, rule.level]));
   const tune = options === undefined ? {} : { [rule.id]: options as Record<string, unknown> };
   const own = builtIn.some(({ id }) => id === rule.id) ? [] : [rule];
-  const settings = { kits: [], levels, tune, ...(edition !== undefined && { language: { edition } }) } as Settings;
+  const settings = { kits: [], levels, tune, ...(edition !== undefined && { language: { edition } }), ...(largest !== undefined && { largest }) } as Settings;
   const workspace = createWorkspace({
     languages: [language],
     settings,

@@ -14,6 +14,7 @@ beforeEach(() => {
 afterEach(async () => {
   client.notify("exit");
   await client.exited;
+  expect(client.watch.finish()).toEqual([]);
 });
 
 const short = (diagnostics: any[]) => diagnostics.map(({ code, range: { start, end } }) => `${code} ${start.line}:${start.character}-${end.line}:${end.character}`);
@@ -69,6 +70,8 @@ describe("lifecycle", () => {
       return Buffer.concat([Buffer.from(`Content-Length: ${body.length}\r\nContent-Type: application/vscode-jsonrpc; charset=utf-8\r\n\r\n`), body]);
     };
     const all = Buffer.concat([frame({ id: 900, method: "initialize", params: { capabilities: {} } }), frame({ method: "textDocument/didOpen", params: { textDocument: { uri, languageId: "javascript", version: 7, text: "const é = tide;\n" } } })]);
+    client.watch.said({ id: 900, method: "initialize", params: { capabilities: {} } });
+    client.watch.said({ method: "textDocument/didOpen", params: { textDocument: { uri, version: 7, text: "const é = tide;\n" } } });
     for (let at = 0; at < all.length; at += 50) {
       client.raw(all.subarray(at, at + 50));
       await new Promise((resolve) => setTimeout(resolve, 2));
@@ -170,7 +173,7 @@ describe("code actions", () => {
     client.open(uri, "tide(); const tides = 1;\ntide();\n");
     const [first] = await client.diagnostics(uri, 1);
     const actions = await client.actions(uri, first.range, { diagnostics: [{ ...first, data: undefined }] });
-    expect(actions.map(({ title }) => title)).toEqual(["Change to `tides`", "Settle all 2 of `names.unknown` in this file", "Hush `names.unknown` on this line", "Hush `names.unknown` in this file"]);
+    expect(actions.map(({ title }) => title)).toEqual(["Change to `tides`", "Settle all of `names.unknown` in this file", "Hush `names.unknown` on this line", "Hush `names.unknown` in this file"]);
     expect(actions[1].edit.changes[uri]).toHaveLength(2);
   });
 

@@ -65,7 +65,7 @@ test("a settings file is told its mistakes while it is typed, with remedies, com
 
 test("what is saved counts at once: settings, kits in packages, packs, ignore files", async () => {
   write(folder, { ".git/HEAD": "", "alert-quill.jsonc": "{}", "tools/rules.js": "export default [];\n" });
-  await client.initialize();
+  await client.initialize({}, { trust: "always" });
   client.open(uriOf("src/a.js"), "tide();\nexport const LOUD = 1;\n");
   expect(await client.diagnostics(uriOf("src/a.js"), 1)).toHaveLength(1);
   const pack = (level: string): string => `import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "${level}", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { VariableDeclarator(node, { alert }) { alert(node.id, { message: "Loud" }); } } })];\n`;
@@ -120,7 +120,7 @@ test("the editor's own settings come on top, or count alone; mistakes in them ar
 test("hover says what is wrong and why, and actions change the level in the settings file with its comments kept", async () => {
   const settings = '{\n  // Ours.\n  "zones": [{ "files": ["src/**"] }],\n  "levels": {\n    "dead.*": "hint", // mild\n  },\n}\n';
   write(folder, { "alert-quill.jsonc": settings });
-  await client.initialize();
+  await client.initialize({}, {}, { rootUri: uriOf(".") });
   client.open(uriOf("src/a.js"), "#!/usr/bin/env node\ntide();\n");
   const [first] = await client.diagnostics(uriOf("src/a.js"), 1);
   const { contents } = (await client.request("textDocument/hover", { textDocument: { uri: uriOf("src/a.js") }, position: { line: 1, character: 2 } })).result;

@@ -1,0 +1,35 @@
+/** How long rules from outside may take. */
+import type { Rule } from "../rules/rule.js";
+import type { RuleFailure } from "./alert.js";
+
+/** A rule ran for longer than it may, and is off from then on. */
+export class RuleTookTooLong extends Error {
+  constructor(milliseconds: number) {
+    super(`it ran for more than ${milliseconds / 1000} s at a stretch, and is off until the settings or its pack change`);
+    this.name = "RuleTookTooLong";
+  }
+}
+
+/**
+ * Runs something and cuts it off, wherever it is, after some milliseconds; tells whether it came to its end. Only the platform can do that.
+ */
+export type CutOff = (work: () => void, milliseconds: number) => boolean;
+
+/** The limit for rules that are not the package's own, and those that have gone beyond it. */
+export class RuleLimits {
+  readonly stuck = new Map<Rule, RuleFailure>();
+
+  constructor(
+    private readonly own: ReadonlySet<Rule>,
+    private readonly cutOff: CutOff,
+    readonly milliseconds: number,
+  ) {}
+
+  areNeeded(active: readonly { readonly rule: Rule }[]): boolean {
+    return active.some(({ rule }) => !this.own.has(rule));
+  }
+
+  within(work: () => void): boolean {
+    return this.cutOff(work, this.milliseconds);
+  }
+}

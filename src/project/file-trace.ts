@@ -1,0 +1,36 @@
+/** Which settings reach a file, gathered for people. */
+import path from "node:path";
+import { javascript } from "../languages/javascript/index.js";
+import type { FileTrace } from "../report/trace.js";
+import { ignoredBy, type MayRead } from "./discover.js";
+import type { ProjectSettings } from "./project-settings.js";
+
+const languageNames: Readonly<Record<string, string>> = { ".ts": "TypeScript", ".mts": "TypeScript", ".cts": "TypeScript", ".tsx": "TypeScript with JSX", ".jsx": "JavaScript with JSX" };
+
+/** Why a file is not reviewed along with its project; `undefined` when it is. */
+function leftOutBy(file: string, settings: ProjectSettings, folder: string, shown: (target: string) => string, mayRead?: MayRead): string | undefined {
+  const skipped = settings.skippedBy(file, path.dirname(file)) ?? settings.skippedBy(file, folder);
+  if (skipped !== undefined) return `\`${skipped.glob}\` is among what ${shown(skipped.file)} skips`;
+  const ignored = ignoredBy(file, mayRead);
+  if (ignored === undefined) return undefined;
+  return ignored.endsWith("node_modules") ? "it lies in node_modules" : `${shown(ignored)} ignores it`;
+}
+
+/** `folder` is the one from which paths are shown. */
+export function traceOf(file: string, settings: ProjectSettings, { folder, mayRead }: { readonly folder: string; readonly mayRead?: MayRead }): FileTrace {
+  const { resolved, layers, source } = settings.forFile(file);
+  const shown = (target: string): string => path.relative(folder, target).split(path.sep).join("/") || ".";
+  const name = source === undefined ? undefined : shown(source.file);
+  const renamed = (from: string): string => (from === source?.file ? name! : from);
+  const extension = path.extname(file);
+  return {
+    path: shown(file),
+    settingsFile: name,
+    layers: layers.map((layer) => ({ ...layer, name: renamed(layer.name) })),
+    resolved: { ...resolved, outcomes: new Map([...resolved.outcomes].map(([id, outcome]) => [id, { ...outcome, from: renamed(outcome.from), tunedBy: outcome.tunedBy.map(renamed) }])) },
+    language: javascript().extensions.includes(extension) ? (languageNames[extension] ?? "JavaScript") : undefined,
+    leftOut: leftOutBy(file, settings, folder, shown, mayRead),
+    profiles: Object.keys(source?.checked.settings.profiles ?? {}),
+    issues: (source?.issues ?? []).map(({ path: at, message }) => `${at.join(" › ")}${at.length > 0 ? ": " : ""}${message}`),
+  };
+}

@@ -1,0 +1,102 @@
+/** Alerts of files as they were, kept on disk by what they depend on: the text, the settings and this program. */
+import { createHash } from "node:crypto";
+import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, utimesSync, writeFileSync } from "node:fs";
+import { homedir } from "node:os";
+import path from "node:path";
+import { fileURLToPath } from "node:url";
+import type { Alert } from "../engine/alert.js";
+import { rules as builtIn } from "../rules/index.js";
+import { areaOf } from "../rules/rule.js";
+import type { ResolvedSettings } from "../settings/resolve.js";
+
+/** Days after which an entry that nobody asked for is thrown away. */
+const mostAge = 30;
+const day = 86_400_000;
+
+const own = new Set<unknown>(builtIn);
+
+/** The folder in which results are kept. */
+export function storeFolder(): string {
+  const base = process.env["XDG_CACHE_HOME"] || (process.platform === "win32" && process.env["LOCALAPPDATA"]) || path.join(homedir(), ".cache");
+  return path.join(base, "alert-quill", "results");
+}
+
+let build: string | undefined;
+
+/** What this program is, so that another build of it finds nothing of an older one. */
+function buildOf(): string {
+  if (build === undefined) {
+    const hash = createHash("sha1");
+    const folder = fileURLToPath(new URL("../", import.meta.url));
+    for (const file of readdirSync(folder, { recursive: true, encoding: "utf8" }).filter((name) => name.endsWith(".js")).sort()) hash.update(file).update(readFileSync(path.join(folder, file)));
+    build = hash.digest("hex");
+  }
+  return build;
+}
+
+/**
+ * What settings say that can change the alerts of a file; `patterns` are the definitions behind rules without code. `undefined` where rules are on whose
+ * code is not known: those of packs.
+ */
+export function settingsKey({ active, language, runtime, known, largest, ownLevels }: ResolvedSettings, patterns: unknown): string | undefined {
+  if (active.some(({ rule }) => !own.has(rule) && areaOf(rule.id) !== "pattern")) return undefined;
+  return JSON.stringify([active.map(({ rule, level, ownLevel, options }) => [rule.id, level, ownLevel, options]), language, runtime, known, largest, ownLevels, patterns]);
+}
+
+export class ResultStore {
+  constructor(private readonly folder = storeFolder()) {}
+
+  /** The name of the results for a text with settings. `today` counts for texts with comments that end some day. */
+  keyOf(text: string, file: string, settings: string, today: string): string {
+    const date = text.includes("quill:") && text.includes("until") ? today : "";
+    return createHash("sha1").update([buildOf(), path.extname(file), settings, date, text].join("\0")).digest("hex");
+  }
+
+  get(key: string): readonly Alert[] | undefined {
+    const file = this.fileOf(key);
+    try {
+      const alerts = JSON.parse(readFileSync(file, "utf8")) as readonly Alert[];
+      if (Date.now() - statSync(file).mtimeMs > day) utimesSync(file, new Date(), new Date());
+      return alerts;
+    } catch {
+      // Not there, or half written by a program that was ended: it is worked out anew.
+      return undefined;
+    }
+  }
+
+  /** Keeps results. A disk that is full or may not be written keeps none. */
+  put(key: string, alerts: readonly Alert[]): void {
+    const file = this.fileOf(key);
+    try {
+      mkdirSync(path.dirname(file), { recursive: true });
+      const written = `${file}.${process.pid}`;
+      writeFileSync(written, JSON.stringify(alerts));
+      renameSync(written, file);
+    } catch {
+      return;
+    }
+  }
+
+  /** Throws away what nobody asked for in a long time. */
+  prune(): void {
+    const oldest = Date.now() - mostAge * day;
+    for (const name of listed(this.folder)) {
+      for (const entry of listed(path.join(this.folder, name))) {
+        const file = path.join(this.folder, name, entry);
+        if ((statSync(file, { throwIfNoEntry: false })?.mtimeMs ?? oldest) < oldest) rmSync(file, { force: true });
+      }
+    }
+  }
+
+  private fileOf(key: string): string {
+    return path.join(this.folder, key.slice(0, 2), `${key.slice(2)}.json`);
+  }
+}
+
+function listed(folder: string): string[] {
+  try {
+    return readdirSync(folder);
+  } catch {
+    return [];
+  }
+}

@@ -1,0 +1,240 @@
+/** The documents that are open, and what is known of each. */
+import type { Alert } from "../engine/alert.js";
+import { WorkspaceError } from "../engine/errors.js";
+import { difference, moved, type Edit, type Span } from "../text/edit.js";
+import { offsetAt } from "../text/position.js";
+import { Text } from "../text/text.js";
+import type { DocumentSettings } from "./host.js";
+import { alertsInCell, Notebook, type Cell } from "./notebook.js";
+import { Place } from "./place.js";
+import type { Session } from "./session.js";
+
+export interface GivenDocument {
+  readonly uri: string;
+  readonly languageId: string;
+  readonly version: number;
+  readonly text: string;
+}
+
+export interface ContentChange {
+  readonly range?: { readonly start: { readonly line: number; readonly character: number }; readonly end: { readonly line: number; readonly character: number } } | undefined;
+  readonly text: string;
+}
+
+/** A settings file that is open, as it is typed. */
+export interface OpenSettings {
+  readonly text: Text;
+  readonly version: number;
+}
+
+/** Of more stretches that were typed than this the oldest are forgotten. */
+const mostTyped = 2000;
+
+export class Documents {
+  readonly settingsFiles = new Map<string, OpenSettings>();
+  private readonly notebooks = new Map<string, Notebook>();
+  /** The notebook of each cell. */
+  private readonly cells = new Map<string, Notebook>();
+  /** What applies to each document of the workspace. */
+  private readonly applied = new Map<string, DocumentSettings>();
+  /** What was typed in each document since it was saved. */
+  private readonly typedIn = new Map<string, readonly Span[]>();
+  /** Documents whose text is not known any more, because an edit could not be made. */
+  private readonly lost = new Map<string, string>();
+  /** What was last told of broken settings files. */
+  private readonly toldBroken = new Map<string, string | undefined>();
+  private readonly unsaved = new Set<string>();
+  /** Told of settings files that are broken and not open. */
+  onBroken: (file: string) => void = () => undefined;
+
+  constructor(private readonly session: Session) {}
+
+  private get encoding() {
+    return this.session.client.encoding;
+  }
+
+  /** Takes a document in; tells under which name it is analysed, if it is. */
+  open({ uri, languageId, version, text }: GivenDocument): string | undefined {
+    const { host, workspace } = this.session;
+    if (host.isSettingsFile(uri)) {
+      this.settingsFiles.set(uri, { text: Text.of(text), version });
+      return undefined;
+    }
+    if (!workspace.supports(languageId)) return undefined;
+    if (workspace.uris.includes(uri)) {
+      this.session.log(2, `${uri} was opened a second time: what it holds now counts`);
+      this.close(uri);
+    }
+    workspace.open({ uri, languageId, version, text, settings: this.apply(uri).settings });
+    return uri;
+  }
+
+  /** Changes a document; tells under which name it is to be analysed again, if it is. */
+  change(uri: string, version: number, changes: readonly ContentChange[]): string | undefined {
+    const settings = this.settingsFiles.get(uri);
+    if (settings !== undefined) {
+      const edits = this.editsFor(settings.text, changes);
+      this.settingsFiles.set(uri, { text: edits.reduce((text, edit) => text.apply(edit), settings.text), version });
+      return undefined;
+    }
+    const { workspace } = this.session;
+    const whole = changes.findLastIndex(({ range }) => range === undefined);
+    if (this.lost.has(uri)) {
+      // A whole new text mends what got lost.
+      if (whole < 0) return undefined;
+      this.lost.delete(uri);
+    }
+    const edits = this.editsFor(workspace.text(uri), changes);
+    try {
+      workspace.edit(uri, version, edits);
+    } catch (error) {
+      if (error instanceof WorkspaceError && error.code === "range-outside-text") {
+        this.lost.set(uri, error.message);
+        this.session.say(1, `${error.message}. What the editor shows may differ from what is analysed, so nothing is told of it until it is opened again.`);
+        return uri;
+      }
+      throw error;
+    }
+    for (const edit of edits) this.noteTyped(uri, edit);
+    this.unsaved.add(uri);
+    return uri;
+  }
+
+  /** Edits as the client says them, each of the text that the one before left. */
+  private editsFor(before: Text, changes: readonly ContentChange[]): Edit[] {
+    let text = before;
+    return changes.map(({ range, text: insert }, index) => {
+      const edit = { from: range === undefined ? 0 : offsetAt(text, range.start, this.encoding), to: range === undefined ? text.length : offsetAt(text, range.end, this.encoding), insert };
+      if (index < changes.length - 1 && edit.from <= edit.to) text = text.apply(edit);
+      return edit;
+    });
+  }
+
+  private noteTyped(uri: string, edit: Edit): void {
+    const spans = (this.typedIn.get(uri) ?? []).map((span) => moved(span, [edit]));
+    const to = edit.from + edit.insert.length;
+    // What is typed on at a stretch belongs to it.
+    if (!spans.some((span) => span.from <= edit.from && span.to >= to)) spans.push({ from: edit.from, to });
+    this.typedIn.set(uri, spans.slice(-mostTyped));
+  }
+
+  saved(uri: string): void {
+    this.typedIn.delete(uri);
+    this.unsaved.delete(uri);
+  }
+
+  /** Forgets a document; tells whether it was known. */
+  close(uri: string): boolean {
+    if (this.settingsFiles.delete(uri)) return true;
+    const { workspace } = this.session;
+    if (!workspace.uris.includes(uri)) return false;
+    workspace.close(uri);
+    for (const map of [this.applied, this.typedIn, this.lost]) map.delete(uri);
+    this.unsaved.delete(uri);
+    this.session.scheduler.forget(uri);
+    this.session.status.forget(uri);
+    return true;
+  }
+
+  /** Takes a notebook in, with the texts of its cells and the order in which they stand. */
+  openNotebook(uri: string, given: readonly GivenDocument[], order: readonly string[]): string {
+    if (this.notebooks.has(uri)) this.closeNotebook(uri);
+    const cells = given.filter(({ languageId }) => this.session.workspace.supports(languageId)).sort((a, b) => order.indexOf(a.uri) - order.indexOf(b.uri));
+    const notebook = new Notebook(uri, cells.map((cell) => ({ ...cell, text: Text.of(cell.text) })), [...order]);
+    this.notebooks.set(uri, notebook);
+    for (const cell of notebook.cells) this.cells.set(cell.uri, notebook);
+    this.session.workspace.open({ uri, languageId: notebook.languageId, version: notebook.version, text: notebook.text, settings: this.apply(uri).settings });
+    return uri;
+  }
+
+  /** Puts other cells in a notebook; gives those that are gone. */
+  setCells(notebook: Notebook, cells: readonly Cell[]): Cell[] {
+    const gone = notebook.cells.filter(({ uri }) => !cells.some((cell) => cell.uri === uri));
+    const { languageId, text } = notebook;
+    notebook.cells = cells;
+    notebook.version += 1;
+    for (const { uri } of gone) this.cells.delete(uri);
+    for (const { uri } of cells) this.cells.set(uri, notebook);
+    const { workspace } = this.session;
+    if (notebook.languageId === languageId) {
+      const edit = difference(text, notebook.text);
+      workspace.edit(notebook.uri, notebook.version, edit === undefined ? [] : [edit]);
+    } else {
+      workspace.close(notebook.uri);
+      workspace.open({ uri: notebook.uri, languageId: notebook.languageId, version: notebook.version, text: notebook.text, settings: this.settingsOf(notebook.uri).settings });
+    }
+    return gone;
+  }
+
+  notebook(uri: string): Notebook | undefined {
+    return this.notebooks.get(uri);
+  }
+
+  /** Text that changed in a cell. */
+  cellAfter(cell: Cell, version: number, changes: readonly ContentChange[]): Cell {
+    return { ...cell, version, text: this.editsFor(cell.text, changes).reduce((text, edit) => text.apply(edit), cell.text) };
+  }
+
+  closeNotebook(uri: string): readonly Cell[] {
+    const notebook = this.notebooks.get(uri);
+    if (notebook === undefined) return [];
+    for (const cell of notebook.cells) this.cells.delete(cell.uri);
+    this.notebooks.delete(uri);
+    this.close(uri);
+    return notebook.cells;
+  }
+
+  /** Where a document lies in the workspace; `undefined` when it is not analysed, or its text has got lost. */
+  place(uri: string): Place | undefined {
+    const { workspace } = this.session;
+    const notebook = this.cells.get(uri);
+    if (notebook !== undefined) return this.places(notebook.uri).find((place) => place.uri === uri);
+    if (this.lost.has(uri) || this.notebooks.has(uri) || !workspace.uris.includes(uri)) return undefined;
+    return new Place(uri, uri, workspace.version(uri), workspace.text(uri), 0, this.encoding);
+  }
+
+  /** All that is in a document of the workspace. */
+  places(home: string): Place[] {
+    const notebook = this.notebooks.get(home);
+    if (notebook !== undefined) return [...notebook.placed()].map(({ cell, from }) => new Place(cell.uri, home, cell.version, cell.text, from, this.encoding));
+    const place = this.place(home);
+    return place === undefined ? [] : [place];
+  }
+
+  isLost(uri: string): boolean {
+    return this.lost.has(uri);
+  }
+
+  isUnsaved(uri: string): boolean {
+    return this.unsaved.has(uri);
+  }
+
+  /** What was typed in a document since it was saved. */
+  typed(uri: string): readonly Span[] {
+    return this.typedIn.get(uri) ?? [];
+  }
+
+  /** Those of a document's alerts that are shown. */
+  alerts({ home, isWhole, text, from, to }: Place, all: readonly Alert[] = this.session.workspace.alerts(home)): readonly Alert[] {
+    const { off, fresh } = this.settingsOf(home);
+    if (off !== undefined) return [];
+    const shown = fresh?.(all, this.session.workspace.text(home)) ?? all;
+    return isWhole ? shown : alertsInCell(shown, text, from, to);
+  }
+
+  settingsOf(home: string): DocumentSettings {
+    return this.applied.get(home) ?? this.apply(home);
+  }
+
+  /** Finds out what applies to a document. Broken settings are told, in their file and once as a message. */
+  apply(home: string): DocumentSettings {
+    const applied = this.session.host.settingsFor(home);
+    this.applied.set(home, applied);
+    const { file, broken } = applied;
+    if (file === undefined || this.toldBroken.get(file) === broken) return applied;
+    this.toldBroken.set(file, broken);
+    if (broken !== undefined) this.session.say(1, broken);
+    if (!this.settingsFiles.has(file)) this.onBroken(file);
+    return applied;
+  }
+}

@@ -1,0 +1,85 @@
+/** Settings of the editor and of files: asking for them, taking them over, and what follows when they change. */
+import type { DidChangeConfigurationParams } from "vscode-languageserver-protocol";
+import { readEditorSettings } from "../editor-settings.js";
+import type { Publisher } from "../publisher.js";
+import type { Feature, Session } from "../session.js";
+import { Trust } from "../trust.js";
+
+export class Configuration {
+  private readonly trust: Trust;
+  /** Told when something that alerts depend on has changed. */
+  onChange: () => void = () => undefined;
+
+  constructor(
+    private readonly session: Session,
+    private readonly publisher: Publisher,
+  ) {
+    this.trust = new Trust(session, () => this.settingsChanged());
+    session.host.watch(() => this.settingsChanged());
+  }
+
+  feature(): Feature {
+    return {
+      begin: () => {
+        if (this.session.client.registersConfiguration) void this.session.ask("client/registerCapability", { registrations: [{ id: "alert-quill/configuration", method: "workspace/didChangeConfiguration", registerOptions: { section: "alertQuill" } }] });
+        void this.pull();
+      },
+      notifications: {
+        "workspace/didChangeConfiguration": ({ settings }: DidChangeConfigurationParams) => {
+          const given = settings as { alertQuill?: unknown } | null | undefined;
+          if (this.session.client.configuration && given?.alertQuill === undefined) void this.pull();
+          else this.take(given?.alertQuill);
+        },
+      },
+    };
+  }
+
+  /** Takes over what the editor is set to, before or after it is at work. What cannot be used is told, and stays as it was. */
+  configure(given: unknown): void {
+    const { session } = this;
+    const { settings, rest, faults } = readEditorSettings(given, session.editor);
+    session.editor = settings;
+    session.status.isWanted = settings.status;
+    session.host.trustPacks(settings.trust);
+    const issues = session.host.configureEditor(rest, settings.settingsFile);
+    const told = [...faults, ...issues.map(({ path, message }) => `alertQuill.${path.join(".")}: ${message}`)];
+    for (const message of told) session.say(2, message);
+  }
+
+  readAgain(): void {
+    this.session.host.forgetSettings();
+    this.settingsChanged();
+  }
+
+  /** Puts the settings as they are now in place for all open documents. */
+  settingsChanged(): void {
+    const { session, publisher } = this;
+    if (!session.isRunning) return;
+    for (const home of session.workspace.uris) {
+      const applied = session.documents.apply(home);
+      session.workspace.configure(applied.settings, home);
+      session.scheduler.schedule(home);
+      this.trust.ask(applied);
+    }
+    for (const uri of session.documents.settingsFiles.keys()) publisher.settings(uri);
+    if (session.client.pulls && session.client.refreshes) void session.ask("workspace/diagnostic/refresh");
+    this.onChange();
+  }
+
+  /** Asks, where needed, whether packs may run that a document's settings name. */
+  opened(home: string): void {
+    this.trust.ask(this.session.documents.settingsOf(home));
+  }
+
+  private take(given: unknown): void {
+    this.configure(given);
+    this.settingsChanged();
+  }
+
+  /** Asks the editor for its settings, where it can be asked. */
+  private async pull(): Promise<void> {
+    if (!this.session.client.configuration) return;
+    const answer = await this.session.ask<readonly unknown[] | null>("workspace/configuration", { items: [{ section: "alertQuill" }] });
+    if (answer !== undefined) this.take(answer?.[0]);
+  }
+}

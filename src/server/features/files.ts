@@ -1,0 +1,58 @@
+/** The folders of the workspace, and what happens to files outside of documents. */
+import type { DidChangeWatchedFilesParams, DidChangeWorkspaceFoldersParams, FileOperationRegistrationOptions, RenameFilesParams, DeleteFilesParams, CreateFilesParams } from "vscode-languageserver-protocol";
+import type { Feature, Session } from "../session.js";
+
+export interface FileEvents {
+  settingsChanged(): void;
+  foldersChanged(): void;
+  /** A file was written, made, renamed or deleted. */
+  fileChanged(uri: string): void;
+  /** Which files there are has changed. */
+  filesMoved(): void;
+}
+
+/** Names of files that settings are made of. */
+const settingsFiles = /(?:^|\/)(?:alert-quill[\w.-]*\.jsonc?|kit\.jsonc|\.gitignore)$/;
+
+export function filesFeature(session: Session, events: FileEvents): Feature {
+  const { host, languages } = session;
+  const extensions = languages.flatMap((language) => language.extensions);
+  const glob = `**/*.{${extensions.map((extension) => extension.slice(1)).join(",")}}`;
+  let folders: readonly string[] = [];
+  const operations: FileOperationRegistrationOptions = { filters: [{ scheme: "file", pattern: { glob: "**/*" } }] };
+
+  return {
+    capabilities: () => ({
+      workspace: { workspaceFolders: { supported: true, changeNotifications: true }, fileOperations: { didCreate: operations, didRename: operations, didDelete: operations } },
+    }),
+    begin: () => {
+      folders = session.client.folders ?? [];
+      if (!session.client.watches) return;
+      const watchers = [glob, "**/alert-quill.jsonc", "**/.gitignore"].map((globPattern) => ({ globPattern }));
+      void session.ask("client/registerCapability", { registrations: [{ id: "alert-quill/files", method: "workspace/didChangeWatchedFiles", registerOptions: { watchers } }] });
+    },
+    notifications: {
+      "workspace/didChangeWatchedFiles": ({ changes }: DidChangeWatchedFilesParams) => {
+        if (changes.some(({ uri }) => host.isSettingsFile(uri) || settingsFiles.test(uri))) events.settingsChanged();
+        const files = changes.filter(({ uri }) => extensions.some((extension) => uri.endsWith(extension)));
+        // What is new or gone changes which files there are; what was written does not.
+        if (files.some(({ type }) => type !== 2)) events.filesMoved();
+        else for (const { uri } of files) events.fileChanged(uri);
+      },
+      "workspace/didChangeWorkspaceFolders": ({ event: { added, removed } }: DidChangeWorkspaceFoldersParams) => {
+        const gone = new Set(removed.map(({ uri }) => uri));
+        folders = [...folders.filter((uri) => !gone.has(uri)), ...added.map(({ uri }) => uri)];
+        host.setFolders(folders);
+        events.foldersChanged();
+      },
+      "workspace/didCreateFiles": ({ files }: CreateFilesParams) => moved(files.map(({ uri }) => uri)),
+      "workspace/didRenameFiles": ({ files }: RenameFilesParams) => moved(files.flatMap(({ oldUri, newUri }) => [oldUri, newUri])),
+      "workspace/didDeleteFiles": ({ files }: DeleteFilesParams) => moved(files.map(({ uri }) => uri)),
+    },
+  };
+
+  function moved(uris: readonly string[]): void {
+    if (uris.some((uri) => settingsFiles.test(uri))) events.settingsChanged();
+    events.filesMoved();
+  }
+}

@@ -1,0 +1,31 @@
+/** Laying out a document, a range of it, or what has just been typed. */
+import type { DocumentFormattingParams, DocumentOnTypeFormattingParams, DocumentRangeFormattingParams, TextEdit } from "vscode-languageserver-protocol";
+import type { Span } from "../../text/edit.js";
+import type { Place } from "../place.js";
+import type { Feature, Session } from "../session.js";
+
+export function layoutFeature({ workspace, documents }: Session): Feature {
+  const layout = (place: Place | undefined, span?: Span): TextEdit[] => (place === undefined ? [] : place.edits(workspace.layout(place.home, span)));
+  return {
+    capabilities: () => ({
+      documentFormattingProvider: true,
+      documentRangeFormattingProvider: true,
+      documentOnTypeFormattingProvider: { firstTriggerCharacter: "}", moreTriggerCharacter: [";", "\n"] },
+    }),
+    requests: {
+      "textDocument/formatting": ({ textDocument: { uri } }: DocumentFormattingParams) => layout(documents.place(uri)),
+      "textDocument/rangeFormatting": ({ textDocument: { uri }, range }: DocumentRangeFormattingParams) => {
+        const place = documents.place(uri);
+        return layout(place, place?.span(range));
+      },
+      // What has just been closed: a block or statement, or the line before a new one.
+      "textDocument/onTypeFormatting": ({ textDocument: { uri }, position, ch }: DocumentOnTypeFormattingParams) => {
+        const place = documents.place(uri);
+        if (place === undefined) return [];
+        if (ch === "\n") return position.line === 0 ? [] : layout(place, place.span({ start: { line: position.line - 1, character: 0 }, end: { line: position.line, character: 0 } }));
+        const span = workspace.endingAt(place.home, place.offset(position));
+        return span === undefined ? [] : layout(place, span);
+      },
+    },
+  };
+}

@@ -1,0 +1,123 @@
+/** All files of the workspace's folders: in the background when the editor is set to it, when it asks, and by a command. */
+import { CancellationTokenSource, LSPErrorCodes, ResponseError, type CancellationToken, type WorkspaceDiagnosticParams, type WorkspaceDiagnosticReport, type WorkspaceDocumentDiagnosticReport } from "vscode-languageserver-protocol";
+import type { Progress } from "../progress.js";
+import type { FileReport, ProjectReview } from "../project-review.js";
+import type { Publisher } from "../publisher.js";
+import type { Feature, Session } from "../session.js";
+import { diagnosticIdentifier } from "./diagnostics.js";
+
+/** Reports that go to the client at a time. */
+const batch = 50;
+
+/** Milliseconds in which several changes of files are taken for one. */
+const settling = 200;
+
+export class ProjectFeature {
+  private isOn = false;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private running: CancellationTokenSource | undefined;
+  /** What was last answered when all had been told. */
+  private answered = -1;
+
+  constructor(
+    private readonly session: Session,
+    private readonly review: ProjectReview,
+    private readonly publisher: Publisher,
+    private readonly progress: Progress,
+  ) {}
+
+  feature(): Feature {
+    return {
+      // A client that can be told later is told once it is known what is wanted.
+      capabilities: ({ registersDiagnostics, pulls }) => (registersDiagnostics && pulls ? {} : { diagnosticProvider: { identifier: diagnosticIdentifier, interFileDependencies: false, workspaceDiagnostics: true, workDoneProgress: true } }),
+      begin: () => this.register(this.isWanted),
+      requests: { "workspace/diagnostic": (params: WorkspaceDiagnosticParams, token: CancellationToken) => this.answer(params, token) },
+      notifications: { "window/workDoneProgress/cancel": ({ token }: { token: string | number }) => this.progress.cancel(token) },
+    };
+  }
+
+  private get isWanted(): boolean {
+    return this.session.editor.scope === "workspace";
+  }
+
+  /** The settings have changed, or which files there are. */
+  allChanged(): void {
+    this.review.allChanged();
+    if (this.isOn !== this.isWanted) {
+      this.register(this.isWanted);
+      if (!this.isWanted) this.publisher.clearFiles();
+    }
+    this.schedule();
+  }
+
+  /** What is on the disk of a file has changed. */
+  fileChanged(uri: string): void {
+    this.review.fileChanged(uri);
+    this.schedule();
+  }
+
+  stop(): void {
+    clearTimeout(this.timer);
+    this.running?.cancel();
+    this.review.touch();
+  }
+
+  /** Reviews all files and tells what is found in those that are not open. */
+  async reviewAll(title: string, token?: CancellationToken): Promise<{ files: number; alerts: number }> {
+    const { session, review, progress, publisher } = this;
+    return progress.run(title, undefined, token, async (report, cancelled) => {
+      // Of documents that are open is told when they are ready.
+      const each = ({ uri, version, diagnostics }: FileReport): void => {
+        if (version === null && !session.workspace.uris.includes(uri)) publisher.file(uri, diagnostics);
+      };
+      return review.run(cancelled, each, report);
+    });
+  }
+
+  private register(wanted: boolean): void {
+    const { session } = this;
+    const { registersDiagnostics, pulls } = session.client;
+    const before = this.isOn;
+    this.isOn = wanted;
+    if (wanted && !before) this.schedule();
+    if (!registersDiagnostics || !pulls) return;
+    const registration = { id: "alert-quill/diagnostics", method: "textDocument/diagnostic" };
+    const options = { documentSelector: null, identifier: diagnosticIdentifier, interFileDependencies: false, workspaceDiagnostics: wanted, workDoneProgress: true };
+    const renew = before === wanted ? undefined : session.ask("client/unregisterCapability", { unregisterations: [registration] });
+    void Promise.resolve(renew).then(() => session.ask("client/registerCapability", { registrations: [{ ...registration, registerOptions: options }] }));
+  }
+
+  /** Reviews all in the background, for a client that does not ask by itself. */
+  private schedule(): void {
+    if (!this.isWanted || this.session.client.pulls) return;
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => {
+      this.running?.cancel();
+      this.running = new CancellationTokenSource();
+      void this.reviewAll("Reviewing the workspace", this.running.token).catch((error: unknown) => this.session.log(1, `The workspace could not be reviewed: ${String(error)}`));
+    }, settling);
+  }
+
+  private async answer({ previousResultIds, partialResultToken, workDoneToken }: WorkspaceDiagnosticParams, token: CancellationToken): Promise<WorkspaceDiagnosticReport | ResponseError<object>> {
+    const { session, review } = this;
+    // Somebody who was told all waits until there is something new.
+    if (previousResultIds.length > 0 && this.answered === review.revision) await review.changed(this.answered, token);
+    const before = new Map(previousResultIds.map(({ uri, value }) => [uri, value]));
+    const at = review.revision;
+    const items: WorkspaceDocumentDiagnosticReport[] = [];
+    const flush = (): void => {
+      if (partialResultToken === undefined || items.length === 0) return;
+      session.send("$/progress", { token: partialResultToken, value: { items: items.splice(0) } });
+    };
+    const each = ({ uri, version, diagnostics, resultId }: FileReport): void => {
+      items.push(before.get(uri) === resultId ? { kind: "unchanged", uri, version, resultId } : { kind: "full", uri, version, resultId, items: [...diagnostics] });
+      if (items.length >= batch) flush();
+    };
+    if (workDoneToken === undefined) await review.run(token, each);
+    else await this.progress.run("Reviewing the workspace", workDoneToken, token, (report, cancelled) => review.run(cancelled, each, report));
+    flush();
+    if (token.isCancellationRequested) return new ResponseError(LSPErrorCodes.ServerCancelled, "Cancelled", { retriggerRequest: false });
+    this.answered = at;
+    return { items };
+  }
+}

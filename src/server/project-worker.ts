@@ -1,0 +1,126 @@
+/** Analysing and mending files that are not open, in a thread beside the server. */
+import path from "node:path";
+import type { Diagnostic, TextEdit } from "vscode-languageserver-protocol";
+import type { Alert } from "../engine/alert.js";
+import { createWorkspace } from "../engine/workspace.js";
+import { javascript } from "../languages/javascript/index.js";
+import { Baseline } from "../project/baseline.js";
+import { cutOff } from "../project/cut-off.js";
+import { discover } from "../project/discover.js";
+import { ProjectSettings, type FileSettings } from "../project/project-settings.js";
+import { ResultStore, settingsKey } from "../project/result-store.js";
+import { readText } from "../project/review.js";
+import type { Settings } from "../settings/schema.js";
+import { Text } from "../text/text.js";
+import { toDiagnostics } from "./diagnostics.js";
+import { fileOf, uriOf } from "./file-uri.js";
+import type { ClientTraits } from "./host.js";
+import { Place } from "./place.js";
+import { Reach } from "./reach.js";
+import { rulePage } from "./rule-pages.js";
+
+/** What the server is set to; with another revision all that was read before is forgotten. */
+export interface ProjectSetup {
+  readonly revision: number;
+  readonly folders: readonly string[];
+  readonly trusted: true | readonly string[];
+  readonly editor: Settings | undefined;
+  readonly settingsFile: "merge" | "only";
+  readonly today: string;
+}
+
+export type ProjectTask = { readonly setup: ProjectSetup } & (
+  | { readonly does: "list"; readonly below: readonly string[] }
+  | { readonly does: "review" | "mend"; readonly uris: readonly string[]; readonly client: ClientTraits }
+);
+
+/** What was found in a file, or what changes in it. */
+export interface FileResult {
+  readonly uri: string;
+  readonly diagnostics: readonly Diagnostic[];
+  readonly edits: readonly TextEdit[];
+}
+
+const languages = [javascript()];
+const extensions = languages.flatMap((language) => language.extensions);
+const store = new ResultStore();
+const mostLoadTime = 5000;
+
+let current: { readonly setup: ProjectSetup; readonly settings: ProjectSettings; readonly reach: Reach; readonly baselines: Map<string, Baseline> } | undefined;
+
+function settingsFor(setup: ProjectSetup): NonNullable<typeof current> {
+  if (current?.setup.revision === setup.revision) return current;
+  const reach = new Reach();
+  reach.set(setup.folders);
+  const { trusted, editor, settingsFile } = setup;
+  const settings = new ProjectSettings({
+    mayRead: reach.mayRead,
+    mayRun: (file) => trusted === true || trusted.includes(path.dirname(file)),
+    mostLoadTime,
+    ...(editor && { editor }),
+    settingsFile,
+  });
+  return (current = { setup, settings, reach, baselines: new Map() });
+}
+
+/** Runs one task. Called by the pool. */
+export default async function run(task: ProjectTask): Promise<string[] | FileResult[]> {
+  const { settings, reach, baselines } = settingsFor(task.setup);
+  if (task.does === "list") {
+    store.prune();
+    return discover(task.below.filter(reach.mayRead), extensions, (file, start) => settings.skippedBy(file, start) !== undefined, reach.mayRead).files.map(uriOf);
+  }
+  const results: FileResult[] = [];
+  for (const uri of task.uris) {
+    const file = fileOf(uri)!;
+    const settingsFile = settings.fileFor(path.dirname(file));
+    if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
+    const own = settings.forFile(file);
+    const content = readable(file);
+    const text = Text.of(content ?? "");
+    const place = new Place(uri, uri, 0, text, 0, task.client.encoding);
+    if (content === undefined) results.push({ uri, diagnostics: [], edits: [] });
+    else if (task.does === "mend") results.push({ uri, diagnostics: [], edits: place.edits(open(uri, content, own, task.setup).mend(uri)) });
+    else {
+      const alerts = known(baselines, file, own, text, alertsOf(uri, file, content, own, task.setup));
+      results.push({ uri, diagnostics: toDiagnostics(alerts, place, { client: task.client, rulePage }), edits: [] });
+    }
+  }
+  return results;
+}
+
+/** The text of a file; `undefined` for what is gone, or no text. */
+function readable(file: string): string | undefined {
+  try {
+    return readText(file);
+  } catch {
+    return undefined;
+  }
+}
+
+function open(uri: string, text: string, { resolved }: FileSettings, { today }: ProjectSetup) {
+  const workspace = createWorkspace({ languages, today, cutOff });
+  workspace.open({ uri, languageId: languages.find((language) => language.extensions.includes(path.extname(uri)))!.languageIds[0]!, version: 0, text, settings: resolved });
+  return workspace;
+}
+
+/** The alerts of a file: those that were found when it was as it is, or new ones. */
+function alertsOf(uri: string, file: string, text: string, own: FileSettings, setup: ProjectSetup): readonly Alert[] {
+  const settings = settingsKey(own.resolved, own.source && [own.source.checked.settings.patterns, own.source.checked.found.map(({ kit }) => kit.patterns)]);
+  if (settings === undefined) return open(uri, text, own, setup).alerts(uri);
+  const key = store.keyOf(text, file, settings, setup.today);
+  const before = store.get(key);
+  if (before !== undefined) return before;
+  const alerts = open(uri, text, own, setup).alerts(uri);
+  store.put(key, alerts);
+  return alerts;
+}
+
+/** Those of a file's alerts that are not in the baseline. */
+function known(baselines: Map<string, Baseline>, file: string, { source }: FileSettings, text: Text, alerts: readonly Alert[]): readonly Alert[] {
+  const named = Baseline.fileOf(source);
+  if (named === undefined) return alerts;
+  let baseline = baselines.get(named);
+  if (baseline === undefined) baselines.set(named, (baseline = Baseline.read(named)));
+  return baseline.fresh(file, alerts, text);
+}

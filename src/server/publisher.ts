@@ -1,0 +1,78 @@
+/** What is told of documents, sent to clients that do not ask for it by themselves. */
+import type { Diagnostic } from "vscode-languageserver-protocol";
+import type { Alert } from "../engine/alert.js";
+import { Text } from "../text/text.js";
+import { toDiagnostics } from "./diagnostics.js";
+import { Place } from "./place.js";
+import type { Session } from "./session.js";
+import { openSettings, settingsDiagnostics } from "./settings-file.js";
+
+export class Publisher {
+  /** Files that are not open of which something was told. */
+  private readonly closed = new Set<string>();
+
+  constructor(private readonly session: Session) {
+    session.documents.onBroken = (file) => this.brokenSettings(file);
+  }
+
+  /** The diagnostics of a document that is open, a settings file or another. */
+  diagnosticsOf(uri: string): { readonly version: number; readonly diagnostics: Diagnostic[] } | undefined {
+    const { session } = this;
+    const settings = openSettings(session, uri);
+    if (settings !== undefined) return { version: settings.place.version, diagnostics: settingsDiagnostics(settings.settings, settings.place, session) };
+    const place = session.documents.place(uri);
+    return place === undefined ? undefined : { version: place.version, diagnostics: toDiagnostics(session.documents.alerts(place), place, session) };
+  }
+
+  /** Sends what is known of a document of the workspace, all of it or what has been found so far. */
+  document(home: string, soFar?: readonly Alert[]): void {
+    const { session } = this;
+    if (session.client.pulls) return;
+    for (const place of session.documents.places(home)) {
+      const alerts = session.documents.alerts(place, soFar ?? session.workspace.alerts(home));
+      this.send(place.uri, toDiagnostics(alerts, place, session), place.version);
+    }
+  }
+
+  /** Sends what is wrong with a settings file that is open. */
+  settings(uri: string): void {
+    const told = this.session.client.pulls ? undefined : this.diagnosticsOf(uri);
+    if (told !== undefined) this.send(uri, told.diagnostics, told.version);
+  }
+
+  /** Sends what was found in a file that is not open. */
+  file(uri: string, diagnostics: readonly Diagnostic[]): void {
+    if (diagnostics.length === 0 && !this.closed.has(uri)) return;
+    if (diagnostics.length === 0) this.closed.delete(uri);
+    else this.closed.add(uri);
+    this.send(uri, diagnostics);
+  }
+
+  /** A document was opened: what was told of its file counts no more. */
+  opened(uri: string): void {
+    if (this.closed.delete(uri) && this.session.client.pulls) this.send(uri, []);
+  }
+
+  /** Takes back what was told of a document. */
+  clear(uri: string): void {
+    this.closed.delete(uri);
+    if (!this.session.client.pulls) this.send(uri, []);
+  }
+
+  /** Takes back what was told of files that are not open. */
+  clearFiles(keep: (uri: string) => boolean = () => false): void {
+    for (const uri of [...this.closed]) if (!keep(uri)) this.file(uri, []);
+  }
+
+  private brokenSettings(file: string): void {
+    const { host, client } = this.session;
+    const text = host.settingsText(file);
+    if (text === undefined) return;
+    const place = new Place(file, file, 0, Text.of(text), 0, client.encoding);
+    this.file(file, settingsDiagnostics(host.readSettings(file, text), place, this.session));
+  }
+
+  private send(uri: string, diagnostics: readonly Diagnostic[], version?: number): void {
+    this.session.send("textDocument/publishDiagnostics", { uri, ...(version !== undefined && { version }), diagnostics });
+  }
+}
