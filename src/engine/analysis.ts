@@ -15,7 +15,7 @@ import { BrokenWatch } from "./broken-watch.js";
 import { findHushes, findKnown, hasEnded, isHushed, type Hush } from "./hush.js";
 import type { Meter } from "./meter.js";
 import { RecordStore } from "./record-store.js";
-import { RuleTookTooLong, type RuleLimits } from "./rule-limits.js";
+import type { RuleLimits } from "./rule-limits.js";
 import { SpellingWatch } from "./spelling-watch.js";
 import { sharedView, viewFor, type ViewSource } from "./view.js";
 
@@ -216,7 +216,7 @@ export class DocumentAnalysis {
   /** Notes which rule was running when the time was up. What was done may be half done: all is begun anew, without that rule. */
   private cutOff(limits: RuleLimits): void {
     const { running } = this;
-    if (running !== undefined) limits.stuck.set(running, { rule: running.id, error: new RuleTookTooLong(limits.milliseconds) });
+    if (running !== undefined) limits.stop(running);
     this.running = undefined;
     this.tree = undefined;
     this.behind = [];
@@ -669,7 +669,10 @@ export class DocumentAnalysis {
       const work = (): void => void (offers = remedies());
       if (limits?.areNeeded([{ rule }]) !== true) work();
       else if (limits.stuck.has(rule)) return [];
-      else if (!limits.within(work)) limits.stuck.set(rule, { rule: rule.id, error: new RuleTookTooLong(limits.milliseconds) });
+      else if (!limits.within(work)) {
+        limits.stop(rule);
+        this.failed.set(rule, limits.stuck.get(rule)!);
+      }
     } catch (error) {
       this.failed.set(rule, { rule: rule.id, error });
     }

@@ -22,11 +22,16 @@ export class RuleLimits {
   constructor(
     private readonly own: ReadonlySet<Rule>,
     private readonly cutOff: CutOff,
-    readonly milliseconds: number,
+    private readonly milliseconds: number,
   ) {}
 
   areNeeded(active: readonly { readonly rule: Rule }[]): boolean {
     return active.some(({ rule }) => !this.own.has(rule));
+  }
+
+  /** A rule has gone beyond the limit. */
+  stop(rule: Rule): void {
+    this.stuck.set(rule, { rule: rule.id, error: new RuleTookTooLong(this.milliseconds) });
   }
 
   within(work: () => void): boolean {

@@ -5,7 +5,7 @@ import { homedir } from "node:os";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { rules as builtIn } from "../rules/index.js";
-import type { Rule } from "../rules/rule.js";
+import { areaOf, type Rule } from "../rules/rule.js";
 import { checkKit, checkSettings, type CheckedSettings } from "../settings/check.js";
 import { SettingsDocument } from "../settings/document.js";
 import { globTest } from "../settings/globs.js";
@@ -229,7 +229,10 @@ export class ProjectSettings {
     });
     const checked = rules.length === builtIn.length ? first : checkSettings(value, { rules, find, from: file });
     const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
-    const own = isLoading ? checked.issues.filter(({ code }) => code !== "unknown-rule") : checked.issues;
+    // Of an area that nobody knows, rules may be those of a pack that cannot be used, which is told.
+    const areas = new Set(rules.map(({ id }) => areaOf(id)));
+    const mayBeOfPack = ({ code, path: at }: SettingsIssue): boolean => code === "unknown-rule" && (isLoading || (issues.length > 0 && !areas.has(areaOf(String(at.at(-1))))));
+    const own = checked.issues.filter((issue) => !mayBeOfPack(issue));
     return { file, document, checked, issues: [...form, ...(isStale ? [] : [...own, ...issues])], isStale, parts: [...parts], waiting };
   }
 }

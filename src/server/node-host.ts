@@ -54,7 +54,10 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
     for (const file of files) {
       if (watched.has(file)) continue;
       watched.add(file);
-      watchFile(file, watching, noteChange);
+      // Of a file that is not there, the first look is told as a change.
+      watchFile(file, watching, (now, before) => {
+        if (now.mtimeMs !== before.mtimeMs || now.size !== before.size || now.ino !== before.ino) noteChange();
+      });
     }
   };
   const loadPacks = (file: string): void => {

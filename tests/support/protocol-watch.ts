@@ -1,5 +1,5 @@
 /** Checks all that a server says against the types' guards and the order that the standard prescribes. */
-import { CodeAction, CompletionItem, Diagnostic, Hover, TextEdit, WorkspaceEdit } from "vscode-languageserver-protocol";
+import { CodeAction, Diagnostic, Hover, TextEdit, WorkspaceEdit } from "vscode-languageserver-protocol";
 import { offsetAt, Text, type PositionEncoding } from "../../src/index.js";
 
 export interface Message {
@@ -13,7 +13,8 @@ export interface Message {
 
 const list = (is: (value: any) => boolean) => (value: any): boolean => value === null || (Array.isArray(value) && value.every(is));
 const report = (value: any): boolean => (value.kind === "full" && value.items.every((item: any) => Diagnostic.is(item))) || (value.kind === "unchanged" && typeof value.resultId === "string");
-const isAction = (value: any): boolean => CodeAction.is(value) && (value.edit === undefined || WorkspaceEdit.is(value.edit));
+// An action without an edit is one that is worked out later, or cannot be taken.
+const isAction = (value: any): boolean => CodeAction.is(value.data !== undefined || typeof value.disabled?.reason === "string" ? { edit: { changes: {} }, ...value } : value) && (value.edit === undefined || WorkspaceEdit.is(value.edit));
 
 /** What the result of a request must be. */
 const results: Readonly<Record<string, (value: any) => boolean>> = {
@@ -22,7 +23,7 @@ const results: Readonly<Record<string, (value: any) => boolean>> = {
   "textDocument/codeAction": list(isAction),
   "codeAction/resolve": isAction,
   "textDocument/hover": (value) => value === null || Hover.is(value),
-  "textDocument/completion": list(CompletionItem.is ?? ((value) => typeof value.label === "string")),
+  "textDocument/completion": list((value) => typeof value.label === "string" && (value.textEdit === undefined || TextEdit.is(value.textEdit))),
   "textDocument/formatting": list(TextEdit.is),
   "textDocument/rangeFormatting": list(TextEdit.is),
   "textDocument/onTypeFormatting": list(TextEdit.is),
