@@ -3,6 +3,7 @@ import type { DocumentInfo, Language, NameKeeper, Tree, TreeChange } from "../la
 import { Binding, Declaration, Reference } from "../model/binding.js";
 import type { NameChanges, Names } from "../model/names.js";
 import { areaOf, type FileView, type Finding, type HushUse, type Place, type RemedyOffer, type Rule } from "../rules/rule.js";
+import { extentOf, type Extent } from "../rules/settings/over-size.js";
 import { readyMadeNames } from "../settings/ready-made.js";
 import type { ActiveRule, ResolvedSettings } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
@@ -46,6 +47,9 @@ const mostBehind = 200;
 /** After this many visits the analysis asks whether it should stop for now. */
 const visitsBetweenPauses = 200;
 
+/** Up to this many parts are visited from the last edit outward. */
+const mostSorted = 4000;
+
 const trackedKinds = new Set(["variable", "changeable", "fixed", "parameter", "caught"]);
 
 export class DocumentAnalysis {
@@ -60,8 +64,8 @@ export class DocumentAnalysis {
   private done = false;
   private result: readonly FoundAlert[] | undefined;
   private failed = new Map<Rule, RuleFailure>();
-  /** The text is longer than the settings let it be for more than its form to be looked at. */
-  private oversized = false;
+  /** How much is looked at: of a very long text its form, of a longer one nothing. */
+  private extent: Extent = "all";
   /** The rule that is running. */
   private running: Rule | undefined;
 
@@ -224,9 +228,9 @@ export class DocumentAnalysis {
 
   /** Tells whether the text is too long for all of it to be looked at. */
   private measure(): void {
-    const oversized = this.current.length > this.settings.largest;
-    if (oversized === this.oversized) return;
-    this.oversized = oversized;
+    const extent = extentOf(this.current.length, this.settings.largest);
+    if (extent === this.extent) return;
+    this.extent = extent;
     this.tree = undefined;
   }
 
@@ -249,6 +253,11 @@ export class DocumentAnalysis {
 
   private read(): void {
     const { behind, language } = this;
+    if (this.extent === "nothing") {
+      this.behind = [];
+      if (this.tree === undefined) this.begin(language.parse("", this.info));
+      return;
+    }
     if (this.tree !== undefined && behind.length === 0) return;
     let { tree } = this;
     // Should the language fail half-way, what is left of the old tree is not used again.
@@ -346,7 +355,7 @@ export class DocumentAnalysis {
 
   private *work(): Generator<void> {
     const keeper = this.keeper!;
-    for (const part of this.oversized ? [] : this.parts) {
+    for (const part of this.extent === "all" ? this.parts : []) {
       this.staged("names", () => keeper.add(part));
       this.parts.delete(part);
       yield;
@@ -492,11 +501,9 @@ export class DocumentAnalysis {
       this.visit(node);
       this.touched.delete(node);
     }
-    const parts = [...this.subtrees];
-    if (!this.everything || this.lastEdit > 0) {
-      const distance = new Map(parts.map((part) => [part, Math.abs(part.start - this.lastEdit)]));
-      parts.sort((a, b) => distance.get(a)! - distance.get(b)!);
-    }
+    // Where nobody wants to see a node, none is looked at.
+    if (this.byNode.size === 0 && this.byFlow.length === 0) this.subtrees.clear();
+    const parts = this.nearestFirst();
     let count = 0;
     const stack: Node[] = [];
     const below: Node[] = [];
@@ -514,6 +521,13 @@ export class DocumentAnalysis {
       }
       this.subtrees.delete(part);
     }
+  }
+
+  /** What is to be visited. Of very much the order does not matter that much, as this is asked each time the work goes on. */
+  private nearestFirst(): Iterable<Node> {
+    if ((this.everything && this.lastEdit === 0) || this.subtrees.size > mostSorted) return this.subtrees;
+    const distance = new Map([...this.subtrees].map((part) => [part, Math.abs(part.start - this.lastEdit)]));
+    return [...this.subtrees].sort((a, b) => distance.get(a)! - distance.get(b)!);
   }
 
   private visit(node: Node): void {
@@ -604,7 +618,7 @@ export class DocumentAnalysis {
     this.active = new Map(settings.active.map((active) => [active.rule.id, active]));
     for (const active of settings.active) {
       const { rule } = active;
-      if (this.oversized && !rule.always) continue;
+      if (this.extent !== "all" && !rule.always) continue;
       const view = viewFor(active, source, shared);
       for (const [type, visit] of Object.entries(rule.visit ?? {})) {
         const calls = this.byNode.get(type) ?? [];

@@ -193,9 +193,9 @@ export class Workspace {
     return this.offers(uri, (alert) => range === undefined || (alert.from <= range.to && alert.to >= range.from)).offered;
   }
 
-  /** The ways to settle one of the document's alerts, and those that are withheld because the broken text would be worse after them. */
-  remediesOf(uri: string, alert: Alert): { offered: Remedy[]; withheld: Remedy[] } {
-    return this.offers(uri, (one) => one === alert);
+  /** The ways to settle some of the document's alerts, and those that are withheld because the broken text would be worse after them. */
+  remediesOf(uri: string, alerts: ReadonlySet<Alert>): { offered: Remedy[]; withheld: Remedy[] } {
+    return this.offers(uri, (alert) => alerts.has(alert));
   }
 
   /** Whether the form of a document is broken somewhere. */

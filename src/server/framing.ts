@@ -12,13 +12,16 @@ export interface ByteSource {
   on(event: "error", listener: (error: Error) => void): unknown;
 }
 
-/** Called with the code and text of the error that answers a malformed frame. */
-export type Refuse = (code: number, message: string) => void;
+/** Called with the code and text of the error that answers a malformed frame, and the id of the request, where one can be read. */
+export type Refuse = (code: number, message: string, id: number | string | null) => void;
 
 const headerEnd = new Uint8Array([13, 10, 13, 10]);
 
 export class FrameReader extends AbstractMessageReader {
   private buffered: Uint8Array = new Uint8Array(0);
+  /** What came after it while a long body was awaited; joined once it is all there. */
+  private further: Uint8Array[] = [];
+  private furtherLength = 0;
   /** Length of the body that is awaited; -1 while a header is. */
   private awaited = -1;
   private callback: DataCallback | undefined;
@@ -40,14 +43,24 @@ export class FrameReader extends AbstractMessageReader {
   }
 
   private take(chunk: Uint8Array): void {
-    if (this.buffered.length === 0) this.buffered = chunk;
-    else {
-      const joined = new Uint8Array(this.buffered.length + chunk.length);
-      joined.set(this.buffered);
-      joined.set(chunk, this.buffered.length);
-      this.buffered = joined;
-    }
+    this.further.push(chunk);
+    this.furtherLength += chunk.length;
+    if (this.buffered.length + this.furtherLength < this.awaited) return;
+    this.join();
     while (this.step());
+  }
+
+  private join(): void {
+    const joined = new Uint8Array(this.buffered.length + this.furtherLength);
+    joined.set(this.buffered);
+    let at = this.buffered.length;
+    for (const chunk of this.further) {
+      joined.set(chunk, at);
+      at += chunk.length;
+    }
+    this.buffered = joined;
+    this.further = [];
+    this.furtherLength = 0;
   }
 
   /** Reads one header or one body; `false` when more bytes are needed. */
@@ -58,7 +71,7 @@ export class FrameReader extends AbstractMessageReader {
       const header = new TextDecoder().decode(this.buffered.subarray(0, end));
       this.buffered = this.buffered.subarray(end + headerEnd.length);
       const length = /(?:^|\r\n)content-length:[ \t]*(\d+)[ \t]*(?:\r\n|$)/i.exec(header);
-      if (length === null) this.refuse(parseError, "A message header without a Content-Length was passed over");
+      if (length === null) this.refuse(parseError, "A message header without a Content-Length was passed over", null);
       else this.awaited = Number(length[1]);
       return true;
     }
@@ -75,15 +88,29 @@ export class FrameReader extends AbstractMessageReader {
     try {
       message = JSON.parse(text);
     } catch (error) {
-      this.refuse(parseError, `The message is not JSON: ${(error as Error).message}`);
+      this.refuse(parseError, `The message is not JSON: ${(error as Error).message}`, null);
       return;
     }
-    if (typeof message !== "object" || message === null || Array.isArray(message) || !("method" in message || "id" in message)) {
-      this.refuse(invalidRequest, "The message is neither a request, a response nor a notification");
-      return;
+    const fault = faultOf(message);
+    if (fault === undefined) this.callback?.(message as object as Message);
+    else {
+      const { id } = (message ?? {}) as { id?: unknown };
+      this.refuse(invalidRequest, fault, typeof id === "number" || typeof id === "string" ? id : null);
     }
-    this.callback?.(message as object as Message);
   }
+}
+
+/** What keeps a value from being a message of JSON-RPC 2.0, or one that the connection takes without looking at it. */
+function faultOf(value: unknown): string | undefined {
+  if (typeof value !== "object" || value === null || Array.isArray(value) || !("method" in value || "id" in value)) return "The message is neither a request, a response nor a notification";
+  const { method, params, id } = value as { method?: unknown; params?: unknown; id?: unknown };
+  if (method !== undefined && typeof method !== "string") return "The method of the message is no text";
+  if (id !== undefined && id !== null && typeof id !== "string" && typeof id !== "number") return "The id of the message is neither a text nor a number";
+  if (params !== undefined && params !== null && typeof params !== "object") return "The parameters of the message are neither an object nor a list";
+  const about = params as { id?: unknown; token?: unknown } | null | undefined;
+  if (method === "$/cancelRequest" && typeof about?.id !== "number" && typeof about?.id !== "string") return "`$/cancelRequest` needs the id of a request";
+  if (method === "$/progress" && typeof about?.token !== "number" && typeof about?.token !== "string") return "`$/progress` needs a token";
+  return undefined;
 }
 
 function indexOf(bytes: Uint8Array, wanted: Uint8Array): number {

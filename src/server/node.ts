@@ -24,9 +24,9 @@ export interface Streams {
 /** Serves a client that is at the other end of two streams. */
 export function serve({ input, output }: Streams, exit: (code: number) => void = (code) => process.exit(code)): void {
   const writer = new StreamMessageWriter(output as never);
-  const reader = new FrameReader(input, (code, message) => {
+  const reader = new FrameReader(input, (code, message, id) => {
     // An answer to something that could not be read carries no id, says JSON-RPC; the library's type does not know of it.
-    void writer.write({ jsonrpc: "2.0", id: null, error: { code, message } } as never);
+    void writer.write({ jsonrpc: "2.0", id, error: { code, message } } as never);
   });
   listen(createMessageConnection(reader, writer), exit);
 }

@@ -44,8 +44,10 @@ function blocksOf(text: string): Block[] {
 }
 
 function cutNear(text: string, at: number, from: number): number {
-  const line = text.lastIndexOf("\n", at - 1) + 1;
-  if (line > from && at - line < blockSize / 2) return line;
+  // In a very long line it is not worth looking far.
+  const near = Math.max(from, at - blockSize / 2);
+  const line = near + text.slice(near, at).lastIndexOf("\n") + 1;
+  if (line > near) return line;
   return text.charCodeAt(at - 1) === 13 && text.charCodeAt(at) === 10 ? at + 1 : at;
 }
 

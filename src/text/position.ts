@@ -21,16 +21,25 @@ export function positionAt(text: Text, offset: number, encoding: PositionEncodin
   const line = text.lines.lineAt(clamped);
   const from = text.lines.startOf(line);
   if (encoding === "utf-16") return { line, character: clamped - from };
-  let character = 0;
-  const lead = text.slice(from, clamped + 1);
-  for (let at = 0; at < clamped - from; ) {
+  const before = marks.get(text);
+  // Places are mostly asked for in order: in a long line it is counted on from the last one.
+  const known = before !== undefined && before.encoding === encoding && before.from === from && before.offset <= clamped ? before : { offset: from, character: 0 };
+  let { character } = known;
+  const lead = text.slice(known.offset, clamped + 1);
+  const length = clamped - known.offset;
+  let at = 0;
+  while (at < length) {
     const width = unitsAt(lead, at);
-    if (at + width > clamped - from) break;
+    if (at + width > length) break;
     character += encoding === "utf-32" ? 1 : utf8Width(lead, at, width);
     at += width;
   }
+  marks.set(text, { encoding, from, offset: known.offset + at, character });
   return { line, character };
 }
+
+/** The place in each text for which a position was last worked out, and the start of its line. */
+const marks = new WeakMap<Text, { readonly encoding: PositionEncoding; readonly from: number; readonly offset: number; readonly character: number }>();
 
 /**
  * The offset of a position. As the standard says, a character past the line's end means the line's end;

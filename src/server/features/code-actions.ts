@@ -29,6 +29,9 @@ interface Deferred {
   readonly trigger?: number | undefined;
 }
 
+/** Alerts for which actions are offered at a time: no menu holds more. */
+const mostAsked = 200;
+
 const titles = { "settle-all": "Settle all that is certain", "order-imports": "Put the imports in order" } as const;
 
 /** Kinds that are answered only when they are asked for, with a name of our own that settings of an editor can use to mean this server alone. */
@@ -82,7 +85,7 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
 
   const resolve = (action: CodeAction): CodeAction | ResponseError<void> => {
     const deferred = action.data as Deferred | undefined;
-    if (action.edit !== undefined || typeof deferred?.uri !== "string") return action;
+    if (action.edit !== undefined || deferred === undefined) return action;
     const place = documents.place(deferred.uri);
     if (place === undefined || place.version !== deferred.version) return new ResponseError(LSPErrorCodes.ContentModified, "The document has changed since this was offered");
     const settled = deferred.does === "settle-rule" ? allOfRule(deferred.rule ?? "", workspace.remedies(place.home)) : undefined;
@@ -114,9 +117,11 @@ function quickFixes(params: CodeActionParams, place: Place, session: Session): C
   const wholesale: CodeAction[] = [];
   const hushes: CodeAction[] = [];
   const rules = new Set<string>();
+  const all = workspace.remediesOf(home, new Set(asked.map(({ alert }) => alert)));
   for (const { alert, diagnostic } of asked) {
     const of = { kind: "quickfix", diagnostics: [diagnostic] };
-    const { offered, withheld } = workspace.remediesOf(home, alert);
+    const offered = all.offered.filter((remedy) => remedy.alert === alert);
+    const withheld = all.withheld.filter((remedy) => remedy.alert === alert);
     offered.forEach((remedy, index) => {
       const edit = workspaceEdit(session, home, remedy.edits, remedy.certainty === "proposed" ? look(false) : undefined);
       if (edit !== undefined) fixes.push({ title: remedy.title, ...of, isPreferred: index === 0, edit });
@@ -178,7 +183,7 @@ function alertsAsked(params: CodeActionParams, place: Place, session: Session): 
   const asked = place.span(params.range);
   if (own.length === 0) {
     if (given.length > 0) return [];
-    return alerts.filter((alert) => alert.from <= asked.to && alert.to >= asked.from).map((alert) => ({ alert, diagnostic: toDiagnostic(alert, place, session) }));
+    return alerts.filter((alert) => alert.from <= asked.to && alert.to >= asked.from).slice(0, mostAsked).map((alert) => ({ alert, diagnostic: toDiagnostic(alert, place, session) }));
   }
   const found: { alert: Alert; diagnostic: Diagnostic }[] = [];
   for (const diagnostic of own) {

@@ -25,7 +25,7 @@ export function diagnosticsFeature(session: Session, publisher: Publisher): Feat
     working: (home) => status.tell(home, "working", "Working …"),
     partly(home) {
       const soFar = workspace.alertsSoFar(home);
-      if (soFar !== undefined) publisher.document(home, soFar);
+      if (soFar !== undefined && soFar.length > 0) publisher.document(home, soFar);
     },
   });
 
