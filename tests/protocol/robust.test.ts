@@ -17,7 +17,7 @@ const methods = [
 const uris = fc.constantFrom("file:///harbour/a.js", "file:///harbour/b.ts", "untitled:1", "file:///a%", "", "alert-quill.jsonc", "file:///harbour/alert-quill.jsonc");
 const position = fc.record({ line: fc.oneof(fc.nat(9), fc.constantFrom(-1, 1e9, 1.5)), character: fc.oneof(fc.nat(30), fc.constantFrom(-1, 2 ** 31)) });
 const place = fc.record({ start: position, end: position });
-const junk = fc.oneof(fc.jsonValue({ maxDepth: 2 }), fc.constantFrom(null, 7, "tide", [], {}));
+const junk = fc.oneof(fc.jsonValue({ depthSize: "small" }), fc.constantFrom(null, 7, "tide", [], {}));
 
 /** Parameters that are nearly right: of the shape that methods take, with parts left out or of another type. */
 const params = fc.record(
