@@ -4,6 +4,9 @@ import { build, install, root, run } from "./prepare.mjs";
 
 install();
 ensureDebianPackage("chromium", "/usr/bin/chromium");
+ensureDebianPackage("neovim", "/usr/bin/nvim");
+ensureDebianPackage("emacs-nox", "/usr/bin/emacs");
+ensureDebianPackage("elpa-eglot", "/usr/share/emacs/site-lisp/elpa-src/eglot-1.9");
 build();
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "tsconfig.json"]);
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "examples/playground"]);

@@ -18,7 +18,6 @@ export interface Client {
   readonly relatedInformation: boolean;
   readonly tags: readonly number[];
   readonly codeDescription: boolean;
-  readonly diagnosticData: boolean;
   /** Shows Markdown in hovers. */
   readonly markdown: boolean;
   /** Can be asked for its settings. */
@@ -54,7 +53,6 @@ export function readClient({ capabilities, processId, workspaceFolders, rootUri,
     relatedInformation: (published?.relatedInformation ?? textDocument?.diagnostic?.relatedInformation) === true,
     tags: (published?.tagSupport ?? textDocument?.diagnostic?.tagSupport)?.valueSet ?? [],
     codeDescription: (published?.codeDescriptionSupport ?? textDocument?.diagnostic?.codeDescriptionSupport) === true,
-    diagnosticData: (published?.dataSupport ?? textDocument?.diagnostic?.dataSupport) === true,
     markdown: hover?.contentFormat === undefined || hover.contentFormat.includes("markdown"),
     configuration: workspace?.configuration === true,
     registersConfiguration: workspace?.didChangeConfiguration?.dynamicRegistration === true,

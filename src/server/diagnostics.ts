@@ -19,7 +19,7 @@ export interface DiagnosticData {
 
 /** What is shown of an alert depends on what the client takes, and on where rules are described. */
 export interface DiagnosticContext {
-  readonly client: Pick<Client, "relatedInformation" | "tags" | "codeDescription" | "diagnosticData">;
+  readonly client: Pick<Client, "relatedInformation" | "tags" | "codeDescription">;
   readonly rulePage: (rule: string) => string | undefined;
 }
 
@@ -38,7 +38,8 @@ export function toDiagnostic(alert: Alert, place: Pick<Place, "uri" | "range">, 
     ...(client.relatedInformation && alert.related.length > 0 && {
       relatedInformation: alert.related.map(({ from, to, message }) => ({ location: { uri: place.uri, range: place.range(from, to) }, message })),
     }),
-    ...(client.diagnosticData && { data }),
+    // Clients that do not know of it leave it alone, and some that do not say so send it back.
+    data,
   };
 }
 

@@ -54,19 +54,26 @@ export class Documents {
   }
 
   /** Takes a document in; tells under which name it is analysed, if it is. */
-  open({ uri, languageId, version, text }: GivenDocument): string | undefined {
+  open({ uri, languageId: given, version, text }: GivenDocument): string | undefined {
     const { host, workspace } = this.session;
+    const languageId = this.languageOf(uri, given);
     if (host.isSettingsFile(uri)) {
       this.settingsFiles.set(uri, { text: Text.of(text), version });
       return undefined;
     }
-    if (!workspace.supports(languageId)) return undefined;
+    if (languageId === undefined) return undefined;
     if (workspace.uris.includes(uri)) {
       this.session.log(2, `${uri} was opened a second time: what it holds now counts`);
       this.close(uri);
     }
     workspace.open({ uri, languageId, version, text, settings: this.apply(uri).settings });
     return uri;
+  }
+
+  /** What a document is written in. Where an editor has a name of its own for that, the ending of the file tells. */
+  private languageOf(uri: string, languageId: string): string | undefined {
+    if (this.session.workspace.supports(languageId)) return languageId;
+    return this.session.languages.find(({ extensions }) => extensions.some((extension) => uri.endsWith(extension)))?.languageIds[0];
   }
 
   /** Changes a document; tells under which name it is to be analysed again, if it is. */

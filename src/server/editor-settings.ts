@@ -30,11 +30,12 @@ export function readEditorSettings(given: unknown, before: EditorSettings): { se
   if (typeof given !== "object" || given === null) return { settings: before, rest: undefined, faults };
   for (const [key, field] of Object.entries(schema.shape)) {
     const value = (given as Record<string, unknown>)[key];
-    if (value === undefined) continue;
+    // Some editors say `null` of what nobody has set.
+    if (value === undefined || value === null) continue;
     const checked = field.safeParse(value);
     if (checked.success) settings[key] = checked.data;
     else faults.push(`alertQuill.${key}: ${checked.error.issues[0]!.message}. It stays \`${String(before[key as keyof EditorSettings])}\`.`);
   }
-  const rest = Object.entries(given).filter(([key]) => !(key in schema.shape));
+  const rest = Object.entries(given).filter(([key, value]) => !(key in schema.shape) && value !== null);
   return { settings: settings as EditorSettings, rest: rest.length === 0 ? undefined : (Object.fromEntries(rest) as Settings), faults };
 }

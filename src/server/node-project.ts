@@ -39,8 +39,8 @@ export class NodeProject implements ProjectHost {
     this.pool = undefined;
   }
 
-  private async each(does: "review" | "mend", uris: readonly string[], { encoding, relatedInformation, tags, codeDescription, diagnosticData }: ClientTraits, use: (result: FileResult) => void, token: CancellationToken): Promise<void> {
-    const client = { encoding, relatedInformation, tags, codeDescription, diagnosticData };
+  private async each(does: "review" | "mend", uris: readonly string[], { encoding, relatedInformation, tags, codeDescription }: ClientTraits, use: (result: FileResult) => void, token: CancellationToken): Promise<void> {
+    const client = { encoding, relatedInformation, tags, codeDescription };
     const left = Array.from({ length: Math.ceil(uris.length / batch) }, (_, index) => uris.slice(index * batch, (index + 1) * batch));
     // As many at a time as there are threads, so that nothing waits in them when somebody cancels.
     const next = async (): Promise<void> => {

@@ -37,8 +37,13 @@ export class Scheduler {
     this.timers.set(home, setTimeout(() => this.analyse(home, performance.now(), false), pause));
   }
 
-  /** Does not analyse a document that was to be. */
-  drop(home: string): void {
+  /** Leaves off analysing a document that is another now, unless somebody waits for it. */
+  abandon(home: string): void {
+    this.drop(home);
+    if (this.waiting.has(home)) this.schedule(home, 0);
+  }
+
+  private drop(home: string): void {
     clearTimeout(this.timers.get(home));
     this.timers.delete(home);
   }
@@ -59,6 +64,7 @@ export class Scheduler {
       const waiter: Waiter = (ready) => {
         cancelled.dispose();
         waiting.delete(waiter);
+        if (waiting.size === 0) this.waiting.delete(home);
         resolve(ready);
       };
       const cancelled = token.onCancellationRequested(() => waiter(false));

@@ -59,7 +59,8 @@ test.each<[string, (diagnostic: any) => any]>([
     const document = uri("a.js");
     client.open(document, "let é = '🚢'; tdie(é); let tide;\n");
     const unknown = (await client.diagnostics(document, 1)).find(({ code }) => code === "names.unknown");
-    expect(titles(await client.actions(document, unknown.range, { diagnostics: [given(unknown)] }))[0]).toBe("Change to `tide`");
+    const cursor = { start: unknown.range.start, end: unknown.range.start };
+    expect(titles(await client.actions(document, cursor, { diagnostics: [given(unknown)] }))[0]).toBe("Change to `tide`");
   }));
 
 test("a client that takes all it gets is given the best alone", () =>

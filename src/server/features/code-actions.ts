@@ -191,7 +191,8 @@ function alertsAsked(params: CodeActionParams, place: Place, session: Session): 
     const { from, to } = place.span(diagnostic.range);
     const at = (span: { from?: number | undefined; to?: number | undefined }, rule: unknown): Alert | undefined => alerts.find((alert) => alert.rule === rule && alert.from === span.from && alert.to === span.to);
     // Some clients count columns of their own in what they send back; the range of the request is right all the same.
-    const alert = at(data ?? {}, data?.rule) ?? at({ from, to }, diagnostic.code) ?? at(asked, diagnostic.code);
+    const touched = alerts.filter((alert) => alert.rule === diagnostic.code && alert.from <= asked.to && alert.to >= asked.from);
+    const alert = at(data ?? {}, data?.rule) ?? at({ from, to }, diagnostic.code) ?? (touched.length === 1 ? touched[0] : undefined);
     if (alert !== undefined && !found.some((one) => one.alert === alert)) found.push({ alert, diagnostic });
   }
   return found;

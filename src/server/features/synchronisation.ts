@@ -34,7 +34,7 @@ export function synchronisationFeature(session: Session, publisher: Publisher, s
         const home = documents.change(uri, version, contentChanges);
         if (home === undefined) publisher.settings(uri);
         // What is still being worked out is of an older version now.
-        else scheduler.drop(home);
+        else scheduler.abandon(home);
         if (documents.isLost(uri)) publisher.clear(uri);
         else if (home !== undefined && session.editor.when === "type") scheduler.schedule(home);
         events.edited();

@@ -1,0 +1,68 @@
+-- Drives Neovim as a person would, and writes what it saw into the file that QUILL_REPORT names.
+local report = {}
+local function say(name, value) report[name] = value end
+
+local function wait(what, test)
+  if not vim.wait(20000, test, 50) then error("waited in vain: " .. what) end
+end
+
+local function marks()
+  local found = {}
+  for _, one in ipairs(vim.diagnostic.get(0)) do
+    table.insert(found, string.format("%d:%d %s %s", one.lnum, one.col, one.code or one.user_data.lsp.code, one.message))
+  end
+  table.sort(found)
+  return found
+end
+
+local function lines() return vim.api.nvim_buf_get_lines(0, 0, -1, false) end
+
+local ok, fault = pcall(function()
+  vim.cmd("edit src/a.js")
+  wait("marks of the opened file", function() return #vim.diagnostic.get(0) == 1 end)
+  say("opened", marks())
+
+  -- Typed, and mended by hand.
+  vim.cmd("normal! Gowater();")
+  wait("a mark of what was typed", function() return #vim.diagnostic.get(0) == 2 end)
+  say("typed", marks())
+  vim.cmd("normal! Gdd")
+  wait("the mark to go", function() return #vim.diagnostic.get(0) == 1 end)
+
+  -- The quick fix, chosen from the menu. The line holds letters of more than one byte.
+  local offered = {}
+  vim.ui.select = function(items, _, choose)
+    for _, item in ipairs(items) do table.insert(offered, item[2].title) end
+    choose(items[1], 1)
+  end
+  vim.api.nvim_win_set_cursor(0, { 2, vim.diagnostic.get(0)[1].col })
+  vim.lsp.buf.code_action()
+  wait("the quick fix", function() return #vim.diagnostic.get(0) == 0 end)
+  say("offered", offered)
+  say("fixed", lines())
+
+  vim.lsp.buf.hover()
+
+  -- Saving settles what was there at the last save.
+  vim.cmd("normal! Godebugger;")
+  wait("a mark of the pause", function() return #vim.diagnostic.get(0) == 1 end)
+  vim.cmd("write")
+  say("kept", lines())
+  vim.cmd("write")
+  say("saved", vim.fn.readfile("src/a.js"))
+
+  -- Laid out on request.
+  vim.api.nvim_buf_set_lines(0, -1, -1, false, { "if(fare){moor( );}" })
+  vim.wait(300)
+  if vim.lsp.buf.format then vim.lsp.buf.format() else vim.lsp.buf.formatting_sync(nil, 5000) end
+  say("laid out", lines()[#lines()])
+  wait("a mark of the call", function() return #vim.diagnostic.get(0) == 1 end)
+
+  -- Other settings count at once.
+  vim.fn.writefile({ '{ "known": ["moor"] }' }, "alert-quill.jsonc")
+  wait("the settings to count", function() return #vim.diagnostic.get(0) == 0 end)
+end)
+if not ok then say("fault", fault .. "\n" .. vim.inspect(marks())) end
+
+vim.fn.writefile({ vim.json.encode(report) }, os.getenv("QUILL_REPORT"))
+vim.cmd("qall!")
