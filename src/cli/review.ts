@@ -47,7 +47,13 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
     complain(`--${error.path[0] === "find" ? "pattern" : String(error.path[0])}: ${error.message}`);
     return 2;
   }
-  const { review, result, known } = await reviewProject({ ...visitFrom(paths), ...(meter && { meter }), ...(profile !== undefined && { profile }), ...(trial && { only: [trial] }) });
+  const visit = visitFrom(paths);
+  let failed = false;
+  const onFailure: typeof visit.onFailure = (file, failure) => {
+    failed = true;
+    visit.onFailure?.(file, failure);
+  };
+  const { review, result, known } = await reviewProject({ ...visit, onFailure, ...(meter && { meter }), ...(profile !== undefined && { profile }), ...(trial && { only: [trial] }) });
   const profiles = result.settings.known.flatMap(({ checked }) => Object.keys(checked.settings.profiles ?? {}));
   if (profile !== undefined && !profiles.includes(profile)) {
     complain(noProfile(profile, profiles));
@@ -64,7 +70,7 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
   if (meter !== undefined) process.stderr.write(`\n${costTable(meter, { colour: hasColour() })}`);
   for (const { path, reason } of result.problems) complain(`${path}: ${reason}`);
   for (const { path, alerts } of result.broken) complain(`${path}: ${counted(alerts.length, "mistake")} in the settings`);
-  if (result.problems.length > 0 || result.broken.some(({ alerts }) => alerts.some(({ level }) => level === "error"))) return 2;
+  if (failed || result.problems.length > 0 || result.broken.some(({ alerts }) => alerts.some(({ level }) => level === "error"))) return 2;
   return reaches(review, failOn) ? 1 : 0;
 }
 

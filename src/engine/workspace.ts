@@ -14,7 +14,7 @@ import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
 import { WorkspaceError } from "./errors.js";
 import { mend, type MendOptions, type MendResult } from "./mend.js";
 import type { Meter } from "./meter.js";
-import { RuleLimits, type CutOff } from "./rule-limits.js";
+import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
 
 /** A document as an editor opens it. */
 export interface OpenDocument {
@@ -75,6 +75,7 @@ export class Workspace {
   private readonly rules: readonly Rule[];
   private settings: ResolvedSettings;
   private readonly limits: RuleLimits | undefined;
+  private readonly toldStuck = new WeakSet<RuleFailure>();
 
   /** Throws a `SettingsError` when the settings cannot be used. */
   constructor(private readonly options: WorkspaceOptions) {
@@ -315,7 +316,14 @@ export class Workspace {
   private tell(uri: string): void {
     const document = this.document(uri);
     const { failures } = document.analysis;
-    for (const failure of failures) if (!document.told.some(({ error }) => error === failure.error)) this.options.onFailure?.(uri, failure);
+    for (const failure of failures) {
+      if (document.told.some(({ error }) => error === failure.error)) continue;
+      // What is off for all documents is told of the one in which it happened.
+      const isStuck = failure.error instanceof RuleTookTooLong;
+      if (isStuck && this.toldStuck.has(failure)) continue;
+      if (isStuck) this.toldStuck.add(failure);
+      this.options.onFailure?.(uri, failure);
+    }
     document.told = failures;
   }
 

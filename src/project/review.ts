@@ -11,9 +11,13 @@ import type { Rule } from "../rules/rule.js";
 import { globTest } from "../settings/globs.js";
 import type { Settings } from "../settings/schema.js";
 import { Baseline } from "./baseline.js";
+import { cutOff } from "./cut-off.js";
 import { discover } from "./discover.js";
 import { ProjectSettings, type FileSettings } from "./project-settings.js";
 import { settingsAlerts } from "./settings-alerts.js";
+
+/** Milliseconds in which a pack must have been loaded. */
+const mostLoadTime = 10_000;
 
 export interface Problem {
   readonly path: string;
@@ -58,9 +62,9 @@ export interface VisitResult {
 /** Opens each file of a project in a workspace with its settings, hands it to `use` and closes it. */
 export async function eachFile(visit: ProjectVisit, use: (file: ProjectFile) => void): Promise<VisitResult> {
   const { languages, paths, folder, today, profile, only, instead, onFailure, meter } = visit;
-  const settings = new ProjectSettings({ ...(profile !== undefined && { profile }), ...(instead && { editor: instead, settingsFile: "only" }) });
+  const settings = new ProjectSettings({ mostLoadTime, ...(profile !== undefined && { profile }), ...(instead && { editor: instead, settingsFile: "only" }) });
   const skipsInstead = globTest(instead?.skip ?? []);
-  const workspace = createWorkspace({ languages, today, ...(onFailure && { onFailure }), ...(meter && { meter }) });
+  const workspace = createWorkspace({ languages, today, cutOff, ...(onFailure && { onFailure }), ...(meter && { meter }) });
   const { files, problems } = discover(paths, languages.flatMap(({ extensions }) => extensions), (file, start) => (instead === undefined ? settings.skippedBy(file, start) !== undefined : skipsInstead(path.relative(start, file).split(path.sep).join("/"))));
   const unread: Problem[] = [...problems];
   const ready = new Set<string>();

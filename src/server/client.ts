@@ -40,7 +40,7 @@ export function readClient({ capabilities, processId, workspaceFolders, rootUri,
   const { general, workspace, textDocument, window } = capabilities ?? {};
   const { publishDiagnostics: published, codeAction, hover } = textDocument ?? {};
   const resolved = codeAction?.resolveSupport?.properties ?? [];
-  const root = rootUri ?? (typeof rootPath === "string" ? `file://${encodeURI(rootPath)}` : undefined);
+  const root = rootUri ?? (typeof rootPath === "string" ? `file://${encodeURI(rootPath.replaceAll("\\", "/").replace(/^(?!\/)/, "/"))}` : undefined);
   const folders = workspaceFolders?.map(({ uri }) => uri) ?? (root === undefined ? undefined : [root]);
   return {
     encoding: (general?.positionEncodings?.find((encoding) => encodings.includes(encoding)) as PositionEncoding | undefined) ?? "utf-16",

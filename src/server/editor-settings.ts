@@ -3,21 +3,17 @@ import { z } from "zod";
 import type { Settings } from "../settings/schema.js";
 
 const schema = z.object({
-  /** Analyse while somebody types, or only when a file is saved. */
-  when: z.enum(["type", "save"]),
-  /** Milliseconds of quiet before an analysis begins. */
-  pause: z.number().min(0).max(60_000),
-  /** Whether only open documents are told of, or all files of the workspace's folders. */
-  scope: z.enum(["open", "workspace"]),
-  /** Whether packs may run: after a question, in any folder, or not at all. */
-  trust: z.enum(["ask", "always", "never"]),
-  /** Whether the log tells what each analysis cost. */
-  cost: z.boolean(),
-  /** Whether the editor is told the status of its documents, to show it. */
-  status: z.boolean(),
-  /** Whether settings of the editor come on top of those of files, or alone count. */
-  settingsFile: z.enum(["merge", "only"]),
+  when: z.enum(["type", "save"]).describe("Whether documents are analysed while somebody types (`type`), or only when they are saved (`save`)."),
+  pause: z.number().min(0).max(60_000).describe("Milliseconds of quiet before an analysis begins."),
+  scope: z.enum(["open", "workspace"]).describe("Whether only open documents are told of (`open`), or all files of the workspace's folders (`workspace`)."),
+  trust: z.enum(["ask", "always", "never"]).describe("Whether packs of rules, which are programs, may run: after a question (`ask`), in any folder (`always`), or not at all (`never`)."),
+  cost: z.boolean().describe("Whether the log tells what each analysis cost."),
+  status: z.boolean().describe("Whether the editor is told the status of its documents, to show it."),
+  settingsFile: z.enum(["merge", "only"]).describe("Whether the editor's settings come on top of those of files (`merge`), or alone count (`only`)."),
 });
+
+/** The settings that only an editor has, as a JSON Schema. */
+export const editorSettingsSchema = z.toJSONSchema(schema);
 
 export type EditorSettings = z.output<typeof schema>;
 

@@ -2,7 +2,7 @@
 import type { CancellationToken, MessageConnection } from "vscode-jsonrpc";
 import type { MessageType, ServerCapabilities } from "vscode-languageserver-protocol";
 import { Meter } from "../engine/meter.js";
-import type { CutOff } from "../engine/rule-limits.js";
+import { RuleTookTooLong, type CutOff } from "../engine/rule-limits.js";
 import { createWorkspace, type Workspace } from "../engine/workspace.js";
 import type { Language } from "../languages/language.js";
 import { readClient, type Client } from "./client.js";
@@ -64,12 +64,8 @@ export class Session {
     this.status = new StatusLine((status) => this.send("alertQuill/status", status));
   }
 
-  private readonly toldStuck = new Set<unknown>();
-
   private tellFailure(uri: string, rule: string, error: unknown): void {
-    if (error instanceof Error && error.name === "RuleTookTooLong") {
-      if (this.toldStuck.has(error)) return;
-      this.toldStuck.add(error);
+    if (error instanceof RuleTookTooLong) {
       this.say(1, `The rule ${rule} was stopped on ${uri}: ${error.message}`);
       return;
     }

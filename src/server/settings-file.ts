@@ -13,6 +13,7 @@ import { toDiagnostic, type DiagnosticContext } from "./diagnostics.js";
 import type { SettingsText } from "./host.js";
 import { Place } from "./place.js";
 import type { Session } from "./session.js";
+import { joined } from "./workspace-edit.js";
 
 /** A settings file that is open, with what is in it; `undefined` for other documents. */
 export function openSettings({ documents, host, client }: Session, uri: string): { settings: SettingsText; place: Place } | undefined {
@@ -37,7 +38,7 @@ export function settingsDiagnostics(settings: SettingsText, place: Place, contex
   return settings.issues.map((issue) => toDiagnostic(settingsAlert(issue, settings.document), place, context));
 }
 
-export function settingsActions(settings: SettingsText, params: CodeActionParams, open: Place, context: DiagnosticContext): CodeAction[] {
+export function settingsActions(settings: SettingsText, params: CodeActionParams, open: Place, context: DiagnosticContext & Pick<Session, "client">): CodeAction[] {
   const { from, to } = open.span(params.range);
   const diagnostics = settingsDiagnostics(settings, open, context);
   return settings.issues.flatMap((issue, index) => {
@@ -45,7 +46,7 @@ export function settingsActions(settings: SettingsText, params: CodeActionParams
     if (place.from > to || place.to < from) return [];
     return (issue.remedies ?? []).map((remedy, at): CodeAction => {
       const edits = open.edits(settings.document.editsFor(remedy));
-      return { title: remedy.title, kind: "quickfix", diagnostics: [diagnostics[index]!], isPreferred: at === 0, edit: { changes: { [open.uri]: edits } } };
+      return { title: remedy.title, kind: "quickfix", diagnostics: [diagnostics[index]!], isPreferred: at === 0, edit: joined([{ uri: open.uri, version: open.version, edits }], context.client) };
     });
   });
 }

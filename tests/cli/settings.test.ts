@@ -2,7 +2,7 @@
 import { describe, expect, test } from "vitest";
 import { rules } from "../../src/index.js";
 import { harbour, quill, scratch } from "../support/command.js";
-import { write } from "../support/settings.js";
+import { withFolder, write } from "../support/settings.js";
 
 function project(files: Record<string, string>): string {
   const folder = scratch();
@@ -151,3 +151,20 @@ test("the catalogue is filtered, and given as JSON", () => {
   expect(quill(scratch(), "rules", "--area", "nams")).toMatchObject({ code: 2 });
   expect(quill(scratch(), "rules", "--area", "hush", "--level", "error").out).toBe("No rule is like that.\n");
 });
+
+test("a rule of a pack that does not come to its end is stopped and named, and the review goes on", () =>
+  withFolder(
+    {
+      "alert-quill.jsonc": '{ "packs": ["./rules.js"] }',
+      "rules.js": 'import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "warning", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { Identifier() { for (;;) {} } } })];\n',
+      "a.js": "tide();\n",
+      "b.js": "tide();\n",
+    },
+    (folder) => {
+      const { code, out, err } = quill(folder, "review", "a.js", "b.js");
+      expect(err).toMatch(/harbour\.loud.*it ran for more than 3 s at a stretch/);
+      expect(err.match(/harbour\.loud/g)).toHaveLength(1);
+      expect(out.match(/names\.unknown/g)).toHaveLength(2);
+      expect(code).toBe(2);
+    },
+  ));

@@ -1,0 +1,43 @@
+import * as vscode from "vscode";
+
+/** What the server says of a document, in its notification `alertQuill/status`. */
+interface Status {
+  readonly uri: string;
+  readonly state: "ready" | "working" | "off" | "broken";
+  readonly text: string;
+}
+
+const icons: Readonly<Record<Status["state"], string>> = { ready: "$(check)", working: "$(loading~spin)", off: "$(circle-slash)", broken: "$(warning)" };
+
+/** The item in the status line: the state of the document that is being looked at. */
+export class StatusItem {
+  private readonly item = vscode.window.createStatusBarItem("alertQuill", vscode.StatusBarAlignment.Right, 90);
+  private readonly known = new Map<string, Status>();
+  private shown: string | undefined;
+
+  constructor(context: vscode.ExtensionContext) {
+    this.item.name = "Alert Quill";
+    this.item.command = "alertQuill.showTrace";
+    context.subscriptions.push(this.item);
+  }
+
+  take(status: Status): void {
+    // The editor writes URIs in a way of its own.
+    this.known.set(vscode.Uri.parse(status.uri).toString(), status);
+    this.show(this.shown);
+  }
+
+  /** Shows the state of a document; without one, or of one of which nothing is known, the item is gone. */
+  show(uri: string | undefined): void {
+    this.shown = uri;
+    const status = uri === undefined ? undefined : this.known.get(uri);
+    if (status === undefined) {
+      this.item.hide();
+      return;
+    }
+    this.item.text = `${icons[status.state]} Alert Quill`;
+    this.item.tooltip = status.text;
+    this.item.backgroundColor = status.state === "broken" ? new vscode.ThemeColor("statusBarItem.warningBackground") : undefined;
+    this.item.show();
+  }
+}
