@@ -12,8 +12,8 @@ export interface Client {
   readonly disabledActions: boolean;
   /** Asks for the edit of an action when it is taken. */
   readonly resolvesEdits: boolean;
-  /** Asks for diagnostics by itself, so that they are not sent. */
-  readonly pulls: boolean;
+  /** Says that it can ask for diagnostics; some that say so never do. */
+  readonly canPull: boolean;
   readonly refreshes: boolean;
   readonly relatedInformation: boolean;
   readonly tags: readonly number[];
@@ -48,7 +48,7 @@ export function readClient({ capabilities, processId, workspaceFolders, rootUri,
     annotations: workspace?.workspaceEdit?.documentChanges === true && workspace.workspaceEdit.changeAnnotationSupport !== undefined,
     disabledActions: codeAction?.disabledSupport === true,
     resolvesEdits: codeAction?.dataSupport === true && resolved.includes("edit"),
-    pulls: textDocument?.diagnostic !== undefined,
+    canPull: textDocument?.diagnostic !== undefined,
     refreshes: workspace?.diagnostics?.refreshSupport === true,
     relatedInformation: (published?.relatedInformation ?? textDocument?.diagnostic?.relatedInformation) === true,
     tags: (published?.tagSupport ?? textDocument?.diagnostic?.tagSupport)?.valueSet ?? [],

@@ -10,6 +10,8 @@ import { openSettings, settingsDiagnostics } from "./settings-file.js";
 export class Publisher {
   /** Files that are not open of which something was told. */
   private readonly closed = new Set<string>();
+  /** Documents of which something was sent last. */
+  private readonly sent = new Set<string>();
 
   constructor(private readonly session: Session) {
     session.documents.onBroken = (file) => this.brokenSettings(file);
@@ -27,7 +29,7 @@ export class Publisher {
   /** Sends what is known of a document of the workspace, all of it or what has been found so far. */
   document(home: string, soFar?: readonly Alert[]): void {
     const { session } = this;
-    if (session.client.pulls) return;
+    if (session.pulls) return;
     for (const place of session.documents.places(home)) {
       const alerts = session.documents.alerts(place, soFar ?? session.workspace.alerts(home));
       this.send(place.uri, toDiagnostics(alerts, place, session), place.version);
@@ -36,7 +38,7 @@ export class Publisher {
 
   /** Sends what is wrong with a settings file that is open. */
   settings(uri: string): void {
-    const told = this.session.client.pulls ? undefined : this.diagnosticsOf(uri);
+    const told = this.session.pulls ? undefined : this.diagnosticsOf(uri);
     if (told !== undefined) this.send(uri, told.diagnostics, told.version);
   }
 
@@ -50,13 +52,22 @@ export class Publisher {
 
   /** A document was opened: what was told of its file counts no more. */
   opened(uri: string): void {
-    if (this.closed.delete(uri) && this.session.client.pulls) this.send(uri, []);
+    if (this.closed.delete(uri) && this.session.pulls) this.send(uri, []);
   }
 
   /** Takes back what was told of a document. */
   clear(uri: string): void {
     this.closed.delete(uri);
-    if (!this.session.client.pulls) this.send(uri, []);
+    if (!this.session.pulls) this.send(uri, []);
+  }
+
+  /** The client has begun to ask: what it was sent of documents that are open would be there twice. */
+  pulled(): void {
+    const { session } = this;
+    if (session.pulls || !session.client.canPull) return;
+    session.pulls = true;
+    const open = [...session.workspace.uris.flatMap((home) => session.documents.places(home).map(({ uri }) => uri)), ...session.documents.settingsFiles.keys()];
+    for (const uri of open) if (this.sent.has(uri)) this.send(uri, []);
   }
 
   /** Takes back what was told of files that are not open. */
@@ -73,6 +84,8 @@ export class Publisher {
   }
 
   private send(uri: string, diagnostics: readonly Diagnostic[], version?: number): void {
+    if (diagnostics.length === 0) this.sent.delete(uri);
+    else this.sent.add(uri);
     this.session.send("textDocument/publishDiagnostics", { uri, ...(version !== undefined && { version }), diagnostics });
   }
 }

@@ -122,6 +122,8 @@ export class Server {
     const { session } = this;
     const client = readClient(params);
     session.client = client;
+    // Who lets itself be told to ask for diagnostics will do so.
+    session.pulls = client.canPull && client.registersDiagnostics;
     session.isRunning = true;
     this.state = "running";
     this.trace.set(params.trace);

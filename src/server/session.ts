@@ -35,6 +35,8 @@ export interface Feature {
 export class Session {
   client: Client = readClient({});
   editor: EditorSettings;
+  /** Whether the client asks for diagnostics, so that they are not sent: when it was told to, or has done so. */
+  pulls = false;
   /** Between the first request and `shutdown`. */
   isRunning = false;
   readonly host: ServerHost;

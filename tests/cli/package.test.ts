@@ -14,7 +14,7 @@ test("packed and installed elsewhere it reviews, serves types, and holds only wh
   const folder = scratch();
   const packed = JSON.parse(run(root, "npm", "pack", "--ignore-scripts", "--json", "--pack-destination", folder, "--loglevel=error")) as { filename: string; files: { path: string }[] }[] | Record<string, { filename: string; files: { path: string }[] }>;
   const { filename, files } = Array.isArray(packed) ? packed[0]! : Object.values(packed)[0]!;
-  const outside = files.map(({ path: file }) => file).filter((file) => !/^(?:dist\/.*\.(?:js|d\.ts)|docs\/(?:rules\/)?[\w.-]+\.md|schema\/settings\.json|examples\/harbour\/.*|package\.json|README\.md|CHANGELOG\.md|LICENSE)$/.test(file));
+  const outside = files.map(({ path: file }) => file).filter((file) => !/^(?:dist\/.*\.(?:js|d\.ts)|docs\/(?:rules\/|editors\/)?[\w.-]+\.md|schema\/settings\.json|examples\/harbour\/.*|package\.json|README\.md|CHANGELOG\.md|LICENSE)$/.test(file));
   expect(outside).toEqual([]);
 
   writeFileSync(path.join(folder, "package.json"), '{ "name": "kiosk", "version": "1.0.0", "type": "module" }');

@@ -90,6 +90,19 @@ test("the workspace is told in parts, with result ids; who knows all waits for s
     expect(short((await client.answer(waiting)).result.items)).toEqual(["a.js 7 unchanged ", "b.js null full names.unknown", "c.ts null full "]);
     const last = client.ask("workspace/diagnostic", { previousResultIds });
     client.notify("$/cancelRequest", { id: last });
-    expect((await client.answer(last)).error?.code).toBe(-32802);
+    expect((await client.answer(last)).error?.code).toBe(-32800);
     expect(published(client)).toEqual([]);
+  }));
+
+test("a client that says it can ask is sent diagnostics until it does", () =>
+  inFolder({}, async ({ client, uri }) => {
+    await client.initialize({ textDocument: { diagnostic: {} } });
+    client.open(uri("a.js"), "tide();\n");
+    expect(await client.diagnostics(uri("a.js"), 1)).toHaveLength(1);
+    expect((await client.request("textDocument/diagnostic", { textDocument: { uri: uri("a.js") } })).result.items).toHaveLength(1);
+    // What it was sent is taken back, and nothing is sent any more.
+    await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics.length === 0);
+    client.change(uri("a.js"), 2, { text: "water();\n" });
+    await client.request("textDocument/diagnostic", { textDocument: { uri: uri("a.js") } });
+    expect(client.received.filter(({ method, params }) => method === "textDocument/publishDiagnostics" && params.version === 2)).toEqual([]);
   }));

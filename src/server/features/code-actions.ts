@@ -118,6 +118,8 @@ function quickFixes(params: CodeActionParams, place: Place, session: Session): C
   const hushes: CodeAction[] = [];
   const rules = new Set<string>();
   const all = workspace.remediesOf(home, new Set(asked.map(({ alert }) => alert)));
+  let remedies: readonly Remedy[] | undefined;
+  const every = (): readonly Remedy[] => (remedies ??= workspace.remedies(home));
   for (const { alert, diagnostic } of asked) {
     const of = { kind: "quickfix", diagnostics: [diagnostic] };
     const offered = all.offered.filter((remedy) => remedy.alert === alert);
@@ -129,7 +131,7 @@ function quickFixes(params: CodeActionParams, place: Place, session: Session): C
     if (triggerKind === invoked && client.disabledActions) fixes.push(...withheld.map(({ title }) => ({ title, ...of, disabled: { reason: "As long as the form of the file is broken here, this would make it worse" } })));
     if (rules.has(alert.rule)) continue;
     rules.add(alert.rule);
-    if (offered.length > 0) wholesale.push(...wholesaleFix(alert.rule, of, place, session, unasked));
+    if (offered.length > 0) wholesale.push(...wholesaleFix(alert.rule, of, place, session, unasked ? undefined : every));
     // Form cannot be silenced, what does not parse does not run; and what an alert in a settings file says is no matter of taste.
     if (alert.rule.startsWith("syntax.")) continue;
     const hush = (title: string, edit: Edit): CodeAction => ({ title, ...of, edit: workspaceEdit(session, home, [edit])! });
@@ -152,15 +154,14 @@ function takesAll({ range, context }: CodeActionParams, place: Place, count: num
   return context.triggerKind === undefined && context.diagnostics.length === 1 && count === 1 && from === place.from && to === place.to && place.text.lines.lineCount > 1;
 }
 
-/** The action that settles all alerts of a rule in a file, if there are several. */
-function wholesaleFix(rule: string, of: { readonly kind: string; readonly diagnostics: Diagnostic[] }, place: Place, session: Session, unasked: boolean): CodeAction[] {
-  const { workspace, client, documents } = session;
+/** The action that settles all alerts of a rule in a file, if there are several. Without `every`, which gives all remedies, it comes only where its edit can wait. */
+function wholesaleFix(rule: string, of: { readonly kind: string; readonly diagnostics: Diagnostic[] }, place: Place, session: Session, every: (() => readonly Remedy[]) | undefined): CodeAction[] {
+  const { client, documents } = session;
   const { uri, home, version } = place;
   if (documents.alerts(place).filter((alert) => alert.rule === rule).length < 2) return [];
   const title = `Settle all of \`${rule}\` in this file`;
   if (client.resolvesEdits) return [{ title, ...of, data: { uri, version, does: "settle-rule", rule } satisfies Deferred }];
-  if (unasked) return [];
-  const all = allOfRule(rule, workspace.remedies(home));
+  const all = every === undefined ? [] : allOfRule(rule, every());
   const edit = all.length > 1 ? workspaceEdit(session, home, all.flatMap(({ edits }) => edits), all.some(({ certainty }) => certainty === "proposed") ? look(true) : undefined) : undefined;
   return edit === undefined ? [] : [{ title, ...of, edit }];
 }

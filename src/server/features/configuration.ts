@@ -62,7 +62,7 @@ export class Configuration {
       this.trust.ask(applied);
     }
     for (const uri of session.documents.settingsFiles.keys()) publisher.settings(uri);
-    if (session.client.pulls && session.client.refreshes) void session.ask("workspace/diagnostic/refresh");
+    if (session.pulls && session.client.refreshes) void session.ask("workspace/diagnostic/refresh");
     this.onChange();
   }
 

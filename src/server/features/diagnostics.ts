@@ -32,6 +32,7 @@ export function diagnosticsFeature(session: Session, publisher: Publisher): Feat
   return {
     requests: {
       "textDocument/diagnostic": async ({ textDocument: { uri }, previousResultId }: DocumentDiagnosticParams, token: CancellationToken): Promise<DocumentDiagnosticReport | ResponseError<object>> => {
+        publisher.pulled();
         const home = documents.place(uri)?.home;
         // On a battery what is typed waits for the save: what was last told stays.
         if (home !== undefined && session.editor.when === "save" && documents.isUnsaved(home) && previousResultId != null) return { kind: "unchanged", resultId: previousResultId };

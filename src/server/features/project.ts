@@ -29,7 +29,7 @@ export class ProjectFeature {
   feature(): Feature {
     return {
       // A client that can be told later is told once it is known what is wanted.
-      capabilities: ({ registersDiagnostics, pulls }) => (registersDiagnostics && pulls ? {} : { diagnosticProvider: { identifier: diagnosticIdentifier, interFileDependencies: false, workspaceDiagnostics: true, workDoneProgress: true } }),
+      capabilities: ({ registersDiagnostics, canPull }) => (registersDiagnostics && canPull ? {} : { diagnosticProvider: { identifier: diagnosticIdentifier, interFileDependencies: false, workspaceDiagnostics: true, workDoneProgress: true } }),
       begin: () => this.register(this.isWanted),
       requests: { "workspace/diagnostic": (params: WorkspaceDiagnosticParams, token: CancellationToken) => this.answer(params, token) },
       notifications: { "window/workDoneProgress/cancel": ({ token }: { token: string | number }) => this.progress.cancel(token) },
@@ -76,11 +76,11 @@ export class ProjectFeature {
 
   private register(wanted: boolean): void {
     const { session } = this;
-    const { registersDiagnostics, pulls } = session.client;
+    const { registersDiagnostics, canPull } = session.client;
     const before = this.isOn;
     this.isOn = wanted;
     if (wanted && !before) this.schedule();
-    if (!registersDiagnostics || !pulls) return;
+    if (!registersDiagnostics || !canPull) return;
     const registration = { id: "alert-quill/diagnostics", method: "textDocument/diagnostic" };
     const options = { documentSelector: null, identifier: diagnosticIdentifier, interFileDependencies: false, workspaceDiagnostics: wanted, workDoneProgress: true };
     const renew = before === wanted ? undefined : session.ask("client/unregisterCapability", { unregisterations: [registration] });
@@ -89,7 +89,7 @@ export class ProjectFeature {
 
   /** Reviews all in the background, for a client that does not ask by itself. */
   private schedule(): void {
-    if (!this.isWanted || this.session.client.pulls) return;
+    if (!this.isWanted || this.session.pulls) return;
     clearTimeout(this.timer);
     this.timer = setTimeout(() => {
       this.running?.cancel();
@@ -98,7 +98,7 @@ export class ProjectFeature {
     }, settling);
   }
 
-  private async answer({ previousResultIds, partialResultToken, workDoneToken }: WorkspaceDiagnosticParams, token: CancellationToken): Promise<WorkspaceDiagnosticReport | ResponseError<object>> {
+  private async answer({ previousResultIds, partialResultToken, workDoneToken }: WorkspaceDiagnosticParams, token: CancellationToken): Promise<WorkspaceDiagnosticReport | ResponseError<void>> {
     const { session, review } = this;
     // Somebody who was told all waits until there is something new.
     if (previousResultIds.length > 0 && this.answered === review.revision) await review.changed(this.answered, token);
@@ -116,7 +116,7 @@ export class ProjectFeature {
     if (workDoneToken === undefined) await review.run(token, each);
     else await this.progress.run("Reviewing the workspace", workDoneToken, token, (report, cancelled) => review.run(cancelled, each, report));
     flush();
-    if (token.isCancellationRequested) return new ResponseError(LSPErrorCodes.ServerCancelled, "Cancelled", { retriggerRequest: false });
+    if (token.isCancellationRequested) return new ResponseError(LSPErrorCodes.RequestCancelled, "Cancelled");
     this.answered = at;
     return { items };
   }
