@@ -6,6 +6,7 @@ import path from "node:path";
 import { chromium } from "playwright-core";
 import { build as buildPage, preview } from "vite";
 import { ensureDebianPackage } from "./debian.mjs";
+import { neovimScreen } from "./neovim-picture.mjs";
 import { build, install, root } from "./prepare.mjs";
 import { terminalPage } from "./terminal.mjs";
 
@@ -24,6 +25,9 @@ function run(args, cwd = `${root}/examples/harbour`) {
 }
 
 const output = (args) => run(args).stdout;
+
+ensureDebianPackage("neovim", "/usr/bin/nvim");
+ensureDebianPackage("tmux", "/usr/bin/tmux");
 
 const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"] });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -47,6 +51,7 @@ cpSync(`${root}/examples/harbour/src`, `${copy}/src`, { recursive: true });
 writeFileSync(`${copy}/package.json`, '{\n  "name": "saltmarsh-ferries",\n  "engines": { "node": ">=22" }\n}\n');
 await shootTerminal("setup", "alert-quill setup --yes", run(["setup", "--yes"], copy).stdout);
 rmSync(copy, { recursive: true });
+await shootTerminal("neovim", "nvim src/boarding.js", await neovimScreen("src/boarding.js", [":lua vim.diagnostic.goto_next({ float = false })", "Enter", ":lua vim.lsp.buf.hover()", "Enter"]));
 
 const configFile = `${root}/examples/playground/vite.config.ts`;
 await buildPage({ configFile, logLevel: "error" });

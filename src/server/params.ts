@@ -38,6 +38,7 @@ export const shapes: Readonly<Record<string, z.ZodType | undefined>> = {
   "codeAction/resolve": z.looseObject({ title: z.string(), data: z.looseObject({ uri, version: z.number().int(), does: z.enum(["settle-rule", "settle-all", "order-imports"]) }).optional() }),
   "textDocument/formatting": ofDocument,
   "textDocument/rangeFormatting": z.looseObject({ textDocument: identifier, range }),
+  "textDocument/rangesFormatting": z.looseObject({ textDocument: identifier, ranges: z.array(range) }),
   "textDocument/onTypeFormatting": z.looseObject({ textDocument: identifier, position, ch: z.string() }),
   "textDocument/hover": atPosition,
   "textDocument/completion": atPosition,

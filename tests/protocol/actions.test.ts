@@ -37,7 +37,7 @@ test("an action is worked out when it is taken, and not for another version", ()
     expect((await client.until(({ method }) => method === "window/showMessage")).params.message).toMatch(/^Nothing here can be settled for certain/);
   }));
 
-test("a remedy that would make a broken text worse says why it cannot be taken, to those who show it", () =>
+test("what cannot be done says why, to those who show it and have asked", () =>
   inFolder({ "alert-quill.jsonc": '{ "levels": ' }, async ({ client, uri }) => {
     await client.initialize(everything);
     const document = uri("a.js");

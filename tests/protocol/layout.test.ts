@@ -26,11 +26,12 @@ async function laidOut(method: string, params: object, source = text): Promise<s
 
 test("a document, a range, and what has just been typed", async () => {
   const { capabilities } = await client.initialize();
-  expect(capabilities).toMatchObject({ documentFormattingProvider: true, documentRangeFormattingProvider: true, documentOnTypeFormattingProvider: { firstTriggerCharacter: "}" } });
+  expect(capabilities).toMatchObject({ documentFormattingProvider: true, documentRangeFormattingProvider: { rangesSupport: true }, documentOnTypeFormattingProvider: { firstTriggerCharacter: "}" } });
   client.open(uri, text);
   const whole = "if (a) {\n  b({ c: 1 });\n}\nconst d = [1, 2];\n";
   expect(await laidOut("formatting", {})).toBe(whole);
   expect(await laidOut("rangeFormatting", { range: range(3, 0, 3, 16) })).toBe("if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n");
+  expect(await laidOut("rangesFormatting", { ranges: [range(0, 0, 0, 6), range(0, 0, 0, 3), range(3, 0, 3, 16)] })).toBe("if (a) {\n    b( {c:1} )\n}\nconst d = [1, 2];\n");
   expect(await laidOut("onTypeFormatting", { position: { line: 2, character: 1 }, ch: "}" })).toBe("if (a) {\n  b({ c: 1 });\n}\nconst d=[ 1,2 ];\n");
   expect(await laidOut("onTypeFormatting", { position: { line: 4, character: 0 }, ch: "\n" })).toBe("if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n");
   expect(await laidOut("onTypeFormatting", { position: { line: 3, character: 16 }, ch: ";" })).toBe("if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n");

@@ -9,7 +9,7 @@ import { everything, range, StdioClient } from "../support/stdio-client.js";
 
 const methods = [
   "textDocument/didOpen", "textDocument/didChange", "textDocument/didSave", "textDocument/didClose", "textDocument/willSaveWaitUntil", "textDocument/codeAction", "codeAction/resolve",
-  "textDocument/formatting", "textDocument/rangeFormatting", "textDocument/onTypeFormatting", "textDocument/hover", "textDocument/completion", "textDocument/diagnostic", "workspace/executeCommand",
+  "textDocument/formatting", "textDocument/rangeFormatting", "textDocument/rangesFormatting", "textDocument/onTypeFormatting", "textDocument/hover", "textDocument/completion", "textDocument/diagnostic", "workspace/executeCommand",
   "workspace/didChangeWatchedFiles", "workspace/didChangeConfiguration", "workspace/didRenameFiles", "notebookDocument/didOpen", "notebookDocument/didChange", "notebookDocument/didClose",
   "window/workDoneProgress/cancel", "$/setTrace", "$/cancelRequest", "harbour/sail", "__proto__", "constructor",
 ];

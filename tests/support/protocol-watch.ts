@@ -26,6 +26,7 @@ const results: Readonly<Record<string, (value: any) => boolean>> = {
   "textDocument/completion": list((value) => typeof value.label === "string" && (value.textEdit === undefined || TextEdit.is(value.textEdit))),
   "textDocument/formatting": list(TextEdit.is),
   "textDocument/rangeFormatting": list(TextEdit.is),
+  "textDocument/rangesFormatting": list(TextEdit.is),
   "textDocument/onTypeFormatting": list(TextEdit.is),
   "textDocument/willSaveWaitUntil": list(TextEdit.is),
   "textDocument/diagnostic": report,

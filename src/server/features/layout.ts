@@ -1,5 +1,5 @@
 /** Laying out a document, a range of it, or what has just been typed. */
-import type { DocumentFormattingParams, DocumentOnTypeFormattingParams, DocumentRangeFormattingParams, TextEdit } from "vscode-languageserver-protocol";
+import type { DocumentFormattingParams, DocumentOnTypeFormattingParams, DocumentRangeFormattingParams, DocumentRangesFormattingParams, TextEdit } from "vscode-languageserver-protocol";
 import type { Span } from "../../text/edit.js";
 import type { Place } from "../place.js";
 import type { Feature, Session } from "../session.js";
@@ -9,7 +9,7 @@ export function layoutFeature({ workspace, documents }: Session): Feature {
   return {
     capabilities: () => ({
       documentFormattingProvider: true,
-      documentRangeFormattingProvider: true,
+      documentRangeFormattingProvider: { rangesSupport: true },
       documentOnTypeFormattingProvider: { firstTriggerCharacter: "}", moreTriggerCharacter: [";", "\n"] },
     }),
     requests: {
@@ -17,6 +17,12 @@ export function layoutFeature({ workspace, documents }: Session): Feature {
       "textDocument/rangeFormatting": ({ textDocument: { uri }, range }: DocumentRangeFormattingParams) => {
         const place = documents.place(uri);
         return layout(place, place?.span(range));
+      },
+      "textDocument/rangesFormatting": ({ textDocument: { uri }, ranges }: DocumentRangesFormattingParams) => {
+        const place = documents.place(uri);
+        const edits = ranges.flatMap((range) => layout(place, place?.span(range)));
+        // What lies in two of the ranges is done once.
+        return [...new Map(edits.map((edit) => [JSON.stringify(edit), edit])).values()];
       },
       // What has just been closed: a block or statement, or the line before a new one.
       "textDocument/onTypeFormatting": ({ textDocument: { uri }, position, ch }: DocumentOnTypeFormattingParams) => {
