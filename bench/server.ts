@@ -84,6 +84,14 @@ for (const lines of [3_000, 60_000]) {
     marked.push(time);
     offered += actions;
   }
+  const refits: number[] = [];
+  for (let count = 0; count < 200; count += 1) {
+    const line = row();
+    const began = performance.now();
+    await client.connection.sendRequest("textDocument/codeAction", { textDocument: { uri }, range: { start: { line, character: 0 }, end: { line: line + (count % 4), character: count % 4 === 0 ? 0 : 20 } }, context: { diagnostics: [], only: ["refactor"], triggerKind: 1 } });
+    refits.push(performance.now() - began);
+  }
+  console.log(`${lines} lines: refits ${shown(refits)}, ${(at(refits, 0.5) / at(keys, 0.5)).toFixed(2)} times a key`);
   stops.push(at(marked, 0.5));
   console.log(`${lines} lines, ${items.length} marks: a key ${shown(keys)}; a stop of the cursor ${shown(anywhere)}, ${(at(anywhere, 0.5) / at(keys, 0.5)).toFixed(2)} times a key; at a mark ${shown(marked)}, ${(at(marked, 0.5) / at(keys, 0.5)).toFixed(2)} times a key, ${(offered / marked.length).toFixed(1)} actions`);
 }

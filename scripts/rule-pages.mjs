@@ -1,4 +1,4 @@
-/** Writes a page for each rule into docs/rules, and the schema of the settings file. `--check` only says which of them are not as they should be. */
+/** Writes a page for each rule into docs/rules, the page of the refits, and the schema of the settings file. `--check` only says which of them are not as they should be. */
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { build, install, root } from "./prepare.mjs";
 
@@ -21,14 +21,19 @@ const schema = `${JSON.stringify(settingsJsonSchema(rules), undefined, 1)}\n`;
 const schemaFile = `${root}/schema/settings.json`;
 const isSchemaOld = !existsSync(schemaFile) || readFileSync(schemaFile, "utf8") !== schema;
 
+const { refitsPage } = await import(`${root}/dist/report/refits-page.js`);
+const refitsFile = `${root}/docs/refits.md`;
+const isRefitsOld = !existsSync(refitsFile) || readFileSync(refitsFile, "utf8") !== refitsPage();
+
 mkdirSync(folder, { recursive: true });
 const wrong = [...wanted].filter(([name, text]) => !existsSync(`${folder}/${name}`) || readFileSync(`${folder}/${name}`, "utf8") !== text).map(([name]) => name);
 const old = readdirSync(folder).filter((name) => !wanted.has(name));
 if (check) {
-  for (const name of [...wrong, ...old, ...(isSchemaOld ? ["schema/settings.json"] : [])]) console.log(name);
+  for (const name of [...wrong, ...old, ...(isSchemaOld ? ["schema/settings.json"] : []), ...(isRefitsOld ? ["refits.md"] : [])]) console.log(name);
 } else {
   mkdirSync(`${root}/schema`, { recursive: true });
   writeFileSync(schemaFile, schema);
+  writeFileSync(refitsFile, refitsPage());
   for (const name of wrong) writeFileSync(`${folder}/${name}`, wanted.get(name));
   for (const name of old) rmSync(`${folder}/${name}`);
   console.log(`${wrong.length} pages written, ${old.length} removed, ${wanted.size} in all`);

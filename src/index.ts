@@ -1,6 +1,6 @@
 /** Alert Quill as a library. */
 export { Meter } from "./engine/meter.js";
-export { createWorkspace, Workspace, type OpenDocument, type Remedy, type WorkspaceOptions } from "./engine/workspace.js";
+export { createWorkspace, Workspace, type OpenDocument, type RefitChoice, type Remedy, type WorkspaceOptions } from "./engine/workspace.js";
 export type { Alert, RuleFailure } from "./engine/alert.js";
 export { WorkspaceError, type WorkspaceErrorCode } from "./engine/errors.js";
 export type { Dropped, MendOptions, MendResult } from "./engine/mend.js";

@@ -106,6 +106,16 @@ function mendWithout(calm: ReadonlySet<string>, analysis: DocumentAnalysis, opti
   }
 }
 
+/** Whether a text would parse worse after some edits of it, or have a new error. It is tried out on the analysis, which is put back. */
+export function doesHarm(analysis: DocumentAnalysis, edits: readonly Edit[]): boolean {
+  const original = analysis.text;
+  const before = harmIn(analysis);
+  change(analysis, edits);
+  const after = harmIn(analysis);
+  putBack(analysis, inOrder(edits), original);
+  return [...after].some(([key, count]) => count > (before.get(key) ?? 0));
+}
+
 /** Takes edits of a text back, each by itself, so that little is read again. */
 function putBack(analysis: DocumentAnalysis, edits: readonly Edit[], original: Text): void {
   let delta = 0;

@@ -1,6 +1,8 @@
 /** Open documents and their alerts: the library's way in. */
 import type { Language } from "../languages/language.js";
 import type { FlowGraph } from "../model/flow.js";
+import { refits } from "../refits/index.js";
+import type { RefitKind, RefitOffer, RefitRefusal } from "../refits/refit.js";
 import { hushEdit } from "../remedy/hush-edit.js";
 import { rules as builtInRules } from "../rules/index.js";
 import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
@@ -12,7 +14,7 @@ import { Text } from "../text/text.js";
 import type { Alert, FoundAlert, RuleFailure } from "./alert.js";
 import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
 import { WorkspaceError } from "./errors.js";
-import { mend, type MendOptions, type MendResult } from "./mend.js";
+import { doesHarm, mend, type MendOptions, type MendResult } from "./mend.js";
 import type { Meter } from "./meter.js";
 import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
 
@@ -36,6 +38,9 @@ export interface Remedy {
   readonly edits: readonly Edit[];
   readonly alert: Alert;
 }
+
+/** A refit that is offered, or the reason why it is not. */
+export type RefitChoice = { readonly id: string; readonly kind: RefitKind } & (RefitOffer | RefitRefusal);
 
 export interface WorkspaceOptions {
   readonly languages: readonly Language[];
@@ -220,6 +225,26 @@ export class Workspace {
     }
     this.tell(uri);
     return { offered, withheld };
+  }
+
+  /** What can be rewritten where something is selected, and why what comes to mind there cannot. Where the form is broken nothing is. */
+  refits(uri: string, selection: Span): RefitChoice[] {
+    const { analysis, language, languageId, settings } = this.document(uri);
+    const isBroken = (span: Span): boolean => analysis.problems.some(({ from, to }) => from <= span.to && to >= span.from);
+    if (isBroken(selection)) return [];
+    const { root, text } = analysis;
+    const { typescript } = language.traits(this.input(uri, languageId, language, text, settings).info);
+    const context = { root, text, typescript };
+    return refits.flatMap(({ id, kind, offer }) => {
+      const offered = offer(selection, context);
+      if (offered === undefined || ("edits" in offered && offered.edits.some(isBroken))) return [];
+      return [{ id, kind, ...offered }];
+    });
+  }
+
+  /** Whether a document would parse worse after some edits of it, or have a new error. */
+  doesHarm(uri: string, edits: readonly Edit[]): boolean {
+    return doesHarm(this.document(uri).analysis, edits);
   }
 
   /** How many problems of form a document has after some edits. */

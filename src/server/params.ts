@@ -35,7 +35,7 @@ export const shapes: Readonly<Record<string, z.ZodType | undefined>> = {
   "textDocument/didClose": ofDocument,
   "textDocument/willSaveWaitUntil": ofDocument,
   "textDocument/codeAction": z.looseObject({ textDocument: identifier, range, context: z.looseObject({ diagnostics: z.array(diagnostic), only: z.array(z.string()).nullish(), triggerKind: z.number().nullish() }) }),
-  "codeAction/resolve": z.looseObject({ title: z.string(), data: z.looseObject({ uri, version: z.number().int(), does: z.enum(["settle-rule", "settle-all", "order-imports"]) }).optional() }),
+  "codeAction/resolve": z.looseObject({ title: z.string(), data: z.looseObject({ uri, version: z.number().int(), does: z.enum(["settle-rule", "settle-all", "order-imports", "refit"]), id: z.string().optional(), from: whole.optional(), to: whole.optional() }).optional() }),
   "textDocument/formatting": ofDocument,
   "textDocument/rangeFormatting": z.looseObject({ textDocument: identifier, range }),
   "textDocument/rangesFormatting": z.looseObject({ textDocument: identifier, ranges: z.array(range) }),

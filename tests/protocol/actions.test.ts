@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
-import { expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { after, editsOf, inFolder } from "../support/session.js";
 import { write } from "../support/settings.js";
 import { everything, range } from "../support/stdio-client.js";
@@ -97,6 +97,44 @@ test("over one save the work is done once, whichever way is asked first", () =>
     client.change(document, 4, { range: range(0, 0, 1, 0), text: "" });
     expect(await save()).toEqual([]);
   }));
+
+describe("refits", () => {
+  const code = "export function price(party) {\n  const total = party.length * 420;\n  if (party.full) return this.half;\n  return party.child ? 210 : total;\n}\n";
+
+  test("are offered where something is selected or somebody asks, and tried when they are taken", () =>
+    inFolder({}, async ({ client, uri }) => {
+      await client.initialize(everything);
+      const document = uri("a.js");
+      client.open(document, code);
+      await client.diagnostics(document, 1);
+      const choice = range(3, 22, 3, 22);
+      const offered = await client.actions(document, choice, { triggerKind: 1 });
+      expect(offered.map(({ title, kind }) => `${kind} ${title}`)).toEqual(["refactor.rewrite Make it an `if`", "refactor.rewrite Flip the condition and its branches"]);
+      expect(offered[0].edit).toBeUndefined();
+      const { result } = await client.request("codeAction/resolve", offered[1]);
+      expect(after(code, editsOf(result.edit, document))).toBe(code.replace("party.child ? 210 : total", "!party.child ? total : 210"));
+      // Not where the cursor merely stopped, and only of the kind that is asked for.
+      expect(await client.actions(document, choice, { triggerKind: 2 })).toEqual([]);
+      expect(titles(await client.actions(document, range(1, 2, 2, 0), { only: ["refactor.extract"], triggerKind: 1 }))).toEqual(["Extract to a function"]);
+      expect(await client.actions(document, range(1, 2, 2, 0), { only: ["refactor.inline"], triggerKind: 1 })).toEqual([]);
+      // What cannot be done says why.
+      const [refused] = await client.actions(document, range(2, 2, 3, 0), { only: ["refactor"], triggerKind: 1 });
+      expect(refused).toMatchObject({ title: "Extract to a function", disabled: { reason: "it uses `this`, `super` or `arguments` of the function around it" } });
+      client.change(document, 2, { range: range(0, 0, 0, 0), text: "\n" });
+      expect((await client.request("codeAction/resolve", offered[1])).error?.code).toBe(-32801);
+    }));
+
+  test("come with their edits to a client that cannot ask for them, after having been tried", () =>
+    inFolder({}, async ({ client, uri }) => {
+      await client.initialize();
+      client.open(uri("a.js"), code);
+      const [first] = await client.actions(uri("a.js"), range(1, 16, 1, 34), { only: ["refactor.extract"] });
+      expect(after(code, editsOf(first.edit, uri("a.js")))).toContain("  const extracted = party.length * 420;\n  const total = extracted;\n");
+      // A broken text is rewritten by nobody.
+      client.change(uri("a.js"), 2, { text: "const a = b ? 1 : ;\n" });
+      expect(await client.actions(uri("a.js"), range(0, 13, 0, 13), { only: ["refactor"] })).toEqual([]);
+    }));
+});
 
 test("commands: a document, a folder, which settings reach a file; what cannot be done is said", () =>
   inFolder({ "src/a.js": "debugger;\n", "src/b.js": "export {};\ndebugger;\n", "other/c.js": "debugger;\n", "alert-quill.jsonc": '{ "skip": ["other/**"] }' }, async ({ client, folder, uri }) => {

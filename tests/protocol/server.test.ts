@@ -22,7 +22,7 @@ const short = (diagnostics: any[]) => diagnostics.map(({ code, range: { start, e
 describe("lifecycle", () => {
   test("offers what it can and ends with 0", async () => {
     const { capabilities, serverInfo } = await client.initialize();
-    expect(capabilities).toMatchObject({ positionEncoding: "utf-16", textDocumentSync: { openClose: true, change: 2 }, codeActionProvider: { codeActionKinds: ["quickfix", "source.fixAll", "source.organizeImports"] } });
+    expect(capabilities).toMatchObject({ positionEncoding: "utf-16", textDocumentSync: { openClose: true, change: 2 }, codeActionProvider: { codeActionKinds: ["quickfix", "refactor.rewrite", "refactor.extract", "refactor.inline", "source.fixAll", "source.organizeImports"] } });
     expect(serverInfo.name).toBe("alert-quill");
     expect(await client.stop()).toBe(0);
   });

@@ -12,10 +12,8 @@ import type { Saves } from "../saves.js";
 import type { Feature, Session } from "../session.js";
 import { openSettings, settingsActions } from "../settings-file.js";
 import { workspaceEdit, type Doubt } from "../workspace-edit.js";
-
-/** `CodeActionTriggerKind` of the protocol. */
-const invoked = 1;
-const automatic = 2;
+import { automatic, invoked, wants } from "./asked.js";
+import { refitActions, resolveRefit, type DeferredRefit } from "./refits.js";
 
 /** In a longer text whose form is broken, trying out remedies takes more time than a stop of the cursor is worth. */
 const mostTriedUnasked = 200_000;
@@ -58,6 +56,7 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
     const place = documents.place(uri);
     if (place === undefined || place.version !== asked.version) return [];
     const actions = wants(only, "quickfix") ? quickFixes(params, place, session) : [];
+    if (params.context.diagnostics.length === 0 || only != null || triggerKind === invoked) actions.push(...refitActions(params, place, session));
     for (const { kind, own, does } of sources) {
       const named = only?.includes(own) === true ? own : only !== undefined && wants(only, kind) ? kind : undefined;
       if (named === undefined) continue;
@@ -84,10 +83,11 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
   };
 
   const resolve = (action: CodeAction): CodeAction | ResponseError<void> => {
-    const deferred = action.data as Deferred | undefined;
+    const deferred = action.data as Deferred | DeferredRefit | undefined;
     if (action.edit !== undefined || deferred === undefined) return action;
     const place = documents.place(deferred.uri);
     if (place === undefined || place.version !== deferred.version) return new ResponseError(LSPErrorCodes.ContentModified, "The document has changed since this was offered");
+    if (deferred.does === "refit") return resolveRefit(action, deferred, place, session);
     const settled = deferred.does === "settle-rule" ? allOfRule(deferred.rule ?? "", workspace.remedies(place.home)) : undefined;
     const edits = settled?.flatMap((remedy) => remedy.edits) ?? sourceEdits(place, deferred);
     if (edits.length === 0) session.say(3, "Nothing here can be settled for certain: what is left needs a person to look at it");
@@ -96,14 +96,9 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
   };
 
   return {
-    capabilities: ({ resolvesEdits }) => ({ codeActionProvider: { codeActionKinds: ["quickfix", ...sources.map(({ kind }) => kind)], resolveProvider: resolvesEdits } }),
+    capabilities: ({ resolvesEdits }) => ({ codeActionProvider: { codeActionKinds: ["quickfix", "refactor.rewrite", "refactor.extract", "refactor.inline", ...sources.map(({ kind }) => kind)], resolveProvider: resolvesEdits } }),
     requests: { "textDocument/codeAction": answer, "codeAction/resolve": resolve },
   };
-}
-
-/** Whether a client that asked for `only` wants actions of `kind`. A kind includes those below it. */
-function wants(only: readonly string[] | null | undefined, kind: string): boolean {
-  return only == null || only.some((asked) => asked === "" || kind === asked || kind.startsWith(`${asked}.`));
 }
 
 function quickFixes(params: CodeActionParams, place: Place, session: Session): CodeAction[] {
