@@ -22,7 +22,7 @@ const name = fc.constantFrom("a", "b", "c");
 const { expression } = fc.letrec<{ expression: string; leaf: string }>((tie) => ({
   leaf: fc.oneof(name, fc.constantFrom("0", "1", "2.5", '"x"', '"1"', "null", "undefined", "true", "[]", "({ d: 1 })", "o.d", "next()")),
   expression: fc.oneof(
-    { maxDepth: 3, withCrossShrink: true },
+    { depthSize: "small", withCrossShrink: true },
     { weight: 3, arbitrary: tie("leaf") },
     fc.tuple(tie("expression"), fc.constantFrom("+", "-", "*", "===", "!==", "<", "==", "&&", "||"), tie("expression")).map(([x, operator, y]) => `(${x} ${operator} ${y})`),
     fc.tuple(tie("expression"), fc.constantFrom("+", "*", "===", "%"), tie("leaf")).map(([x, operator, y]) => `${x} ${operator} ${y}`),
@@ -38,7 +38,7 @@ let counter = 0;
 const fresh = (): string => `n${(counter += 1)}`;
 const { statement } = fc.letrec<{ statement: string }>((tie) => ({
   statement: fc.oneof(
-    { maxDepth: 3 },
+    { depthSize: "small" },
     expression.map((x) => `log(${x});`),
     fc.tuple(name, expression).map(([x, y]) => `${x} = ${y};`),
     expression.map((x) => {
