@@ -1,7 +1,7 @@
 /**
  * Layout of real files: mending with the layout rules alone must end, change nothing the second time, bring no new problem of form, and leave the tokens as they
  * are but for optional commas, semicolons, quote marks and parentheses. With `--mend` all remedies of the kits `sound` and `tidy` are applied instead, and the tokens
- * are not compared. `npm run bench layout [--mend] [FILE…]`. Prints the speed as a ratio to the parse, and what a save costs in files of two sizes.
+ * are not compared. `npm run bench layout [--mend] [--width=N] [FILE…]`, where lines are broken to a width of N. Prints the speed as a ratio to the parse, and what a save costs in files of two sizes.
  */
 import { readFileSync } from "node:fs";
 import path from "node:path";
@@ -12,7 +12,12 @@ import type { Node } from "../src/syntax/node.js";
 import { Text } from "../src/text/text.js";
 import { packageFiles, program, root, timed, type SourceFile } from "./support.js";
 
-export const layoutOnly: Settings = { kits: [], levels: Object.fromEntries(rules.filter(({ id }) => id.startsWith("layout.")).map(({ id }) => [id, "hint" as const])), tune: { "layout.block-brace": { around: "any" } } };
+/** All layout rules alone, with lines broken to a width. */
+export const layoutTo = (width: number): Settings => ({
+  kits: [],
+  levels: Object.fromEntries(rules.filter(({ id }) => id.startsWith("layout.")).map(({ id }) => [id, "hint" as const])),
+  tune: { "layout.block-brace": { around: "any" }, "layout.line-width": { most: width } },
+});
 
 /** The tokens and comments of a text, without what layout may add or take away. */
 export function tokensOf(source: string, file: string): string[] {
@@ -41,7 +46,8 @@ export interface LayoutOutcome {
 }
 
 /** Lays out one file, and says what is wrong with the result. */
-export function layOut(file: string, source: string, settings: Settings = layoutOnly): LayoutOutcome {
+export function layOut(file: string, source: string, settings: Settings = layoutTo(120)): LayoutOutcome {
+  const isLayout = settings.kits?.length === 0;
   const uri = `file:///${file}`;
   const workspace = createWorkspace({ languages: [javascript()], settings });
   const mended = (text: string): { text: string; edits: number; dropped: number } => {
@@ -52,11 +58,11 @@ export function layOut(file: string, source: string, settings: Settings = layout
   };
   const problems = (text: string): number => parse(text, parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length;
   const first = mended(source);
-  if (first.dropped > 0 && settings === layoutOnly) return { edits: first.edits, fault: `${first.dropped} remedies were dropped` };
+  if (first.dropped > 0 && isLayout) return { edits: first.edits, fault: `${first.dropped} remedies were dropped` };
   if (problems(first.text) > problems(source)) return { edits: first.edits, fault: "new problems of form" };
   const second = mended(first.text);
   if (second.edits > 0) return { edits: first.edits, fault: `the second run changes ${second.edits} places: ${JSON.stringify(difference(first.text, second.text))}` };
-  if (settings !== layoutOnly) return { edits: first.edits };
+  if (!isLayout) return { edits: first.edits };
   const [before, after] = [tokensOf(source, file), tokensOf(first.text, file)];
   const at = before.findIndex((token, index) => token !== after[index]);
   if (at >= 0 || before.length !== after.length) return { edits: first.edits, fault: `the tokens differ: ${JSON.stringify(before.slice(Math.max(0, at - 3), at + 4))} became ${JSON.stringify(after.slice(Math.max(0, at - 3), at + 4))}` };
@@ -70,7 +76,7 @@ function difference(a: string, b: string): [string, string] {
 }
 
 if (process.argv[1]?.endsWith("layout.js")) {
-  const settings: Settings = process.argv.includes("--mend") ? { kits: ["sound", "tidy"] } : layoutOnly;
+  const settings: Settings = process.argv.includes("--mend") ? { kits: ["sound", "tidy"] } : layoutTo(Number(process.argv.find((one) => one.startsWith("--width="))?.slice("--width=".length) ?? 120));
   const named = process.argv.slice(2).filter((name) => !name.startsWith("--")).map((name): SourceFile => ({ name, text: readFileSync(name, "utf8") }));
   const files = named.length > 0 ? named : packageFiles(/(?<!\.d|\.min)\.(?:[cm]?js|tsx?|mts|cts)$/, 12_000_000, 400_000).filter(({ name, text }) => parse(text, parseOptionsFor({ uri: name, languageId: "", modules: "detect" })).problems.length === 0);
   let size = 0;

@@ -2,7 +2,7 @@
 import path from "node:path";
 import { expect, test } from "vitest";
 import { everything } from "../../bench/fuzz-analysis.js";
-import { layOut } from "../../bench/layout.js";
+import { layOut, layoutTo } from "../../bench/layout.js";
 import { applyAll, createWorkspace, defineRule, type Rule } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
 import { moved } from "../../src/text/edit.js";
@@ -69,7 +69,7 @@ test.each<[string, { from: number; to: number }, { from: number; to: number; ins
 test("real files laid out keep their tokens, parse as before, and the second time nothing changes", { timeout: 120_000 }, () => {
   const files = [...filesBelow(path.join(root, "examples/harbour"), /\.(?:[cm]?js|[jt]sx?)$/), ...["commander/lib", "jsonc-parser/lib/esm"].flatMap((folder) => filesBelow(path.join(root, "node_modules", folder), /(?<!\.d)\.[cm]?[jt]s$/))].filter((file) => read(file).length < 60_000);
   expect(files.length).toBeGreaterThan(25);
-  for (const file of files) expect(layOut(file, read(file)).fault, file).toBeUndefined();
+  for (const file of files) for (const width of [120, 60]) expect(layOut(file, read(file), layoutTo(width)).fault, `${file} to ${width}`).toBeUndefined();
 });
 
 test("each remedy of each rule keeps the form, settles its alert, and brings no new error", { timeout: 120_000 }, () => {
