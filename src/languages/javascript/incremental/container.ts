@@ -4,10 +4,11 @@ import type { SourceText } from "../../../text/text.js";
 import type { JavaScriptNode } from "../nodes/index.js";
 import { parseMembers } from "../parser/classes.js";
 import { parseArgumentList, parseElements } from "../parser/expressions.js";
+import { parseItems, parseNamespaceItems, parseStatements } from "../parser/items.js";
 import { parseChildList } from "../parser/jsx.js";
 import { parseProperties } from "../parser/objects.js";
 import type { ParseState } from "../parser/state.js";
-import { parseCaseBody, parseCases, parseItems, parseNamespaceItems, parseStatements } from "../parser/statements.js";
+import { parseCaseBody, parseCases } from "../parser/statements.js";
 import { Token } from "../parser/token.js";
 import { parseTypeMembers } from "../parser/type-members.js";
 

@@ -5,12 +5,13 @@ import {
 import { enough, take } from "./elements.js";
 import { parseAssignment, parseLeftHandSide } from "./expressions.js";
 import { parseMethod } from "./functions.js";
+import { parseStatements } from "./items.js";
 import { parseBindingName } from "./names.js";
 import { endsMemberName, parsePropertyKey } from "./objects.js";
 import { eat, endOf, endsByIndent, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
 import { at, Context, functionBits, type ParseState } from "./state.js";
-import { checkCover, parseStatements, semicolon } from "./statements.js";
+import { checkCover, semicolon } from "./statements.js";
 import { Token } from "./token.js";
 import { parseIndexSignature, startsIndexSignature } from "./type-members.js";
 import { parseAnnotation, parseTypeArguments, parseTypeParameters } from "./types.js";

@@ -6,13 +6,14 @@ import {
 } from "../nodes/index.js";
 import { parseDecorators } from "./classes.js";
 import { parseAssignment } from "./expressions.js";
+import { parseDirectives, parseStatements } from "./items.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, parseBindingName } from "./names.js";
 import { annotated, parseBinding, parseBindingWithDefault, parseRest, withDefault } from "./patterns.js";
 import { eat, endOf, expect, expectCloser, indentAt, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
-import { parseDirectives, parseStatements, semicolon } from "./statements.js";
+import { semicolon } from "./statements.js";
 import { Token } from "./token.js";
 import { parseReturnType, parseType, parseTypeParameters } from "./types.js";
 

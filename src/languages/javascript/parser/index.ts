@@ -4,9 +4,9 @@ import type { SyntaxProblem } from "../../../syntax/problem.js";
 import type { SourceText } from "../../../text/text.js";
 import type { TreeChange } from "../../language.js";
 import { Program, type ModuleItem, type Statement } from "../nodes/index.js";
+import { parseDirectives, parseItems } from "./items.js";
 import { next } from "./scanner.js";
 import { Context, ParseState, type ElementNotes, type ParseOptions } from "./state.js";
-import { parseDirectives, parseItems } from "./statements.js";
 
 export type { ParseOptions } from "./state.js";
 

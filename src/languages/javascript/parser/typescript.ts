@@ -6,16 +6,18 @@ import {
 import { parseClassDeclaration } from "./classes.js";
 import { parseAssignment, parseLeftHandSide } from "./expressions.js";
 import { parseFunctionDeclaration } from "./functions.js";
+import { parseModuleItems } from "./items.js";
 import { parseListEnd } from "./lists.js";
 import { missing, parseBindingName, parseWord } from "./names.js";
 import { parsePropertyKey } from "./objects.js";
 import { eat, expect, expectCloser, here, openerHere, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
-import { parseModuleItems, parseVariables, semicolon } from "./statements.js";
+import { semicolon } from "./statements.js";
 import { isWordLike, Token } from "./token.js";
 import { parseObjectType } from "./type-members.js";
 import { parseType, parseTypeArguments, parseTypeName, parseTypeParameters } from "./types.js";
+import { parseVariables } from "./variables.js";
 
 /** A statement that begins with one of TypeScript's own words, or `undefined` where the word is a plain name. */
 export function parseTypeScriptStatement(p: ParseState, declare = false): Statement | undefined {

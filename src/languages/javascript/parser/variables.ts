@@ -1,0 +1,58 @@
+/** Declarations of variables. */
+import { AnnotatedPattern, VariableDeclaration, VariableDeclarator, type Expression, type Pattern, type VariableKind } from "../nodes/index.js";
+import { parseAssignment } from "./expressions.js";
+import { missing } from "./names.js";
+import { parseBinding } from "./patterns.js";
+import { eat, endOf, report, reportForm } from "./recovery.js";
+import { isWord, next } from "./scanner.js";
+import { Context, has, type ParseState } from "./state.js";
+import { semicolon } from "./statements.js";
+import { Token } from "./token.js";
+import { parseAnnotation } from "./types.js";
+
+/** The current token is the keyword, or the first word of it. */
+export function parseVariables(p: ParseState, kind: VariableKind): VariableDeclaration {
+  const { start } = p;
+  const declarations = parseDeclarators(p, kind, false);
+  semicolon(p, "the declaration");
+  return new VariableDeclaration(start, p.prevEnd, kind, declarations);
+}
+
+export function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boolean): VariableDeclarator[] {
+  next(p);
+  if (kind === "await using") next(p);
+  const declarations: VariableDeclarator[] = [];
+  do {
+    const { start } = p;
+    const id = parseVariableName(p, start);
+    if (kind !== "var" && id.type === "Identifier" && id.name === "let") report(p, "misplaced", id.offset, endOf(id), "`let` cannot be the name of such a variable");
+    let init: Expression | null = null;
+    if (eat(p, Token.Assign)) init = parseAssignment(p);
+    else if (p.token === Token.Equal || p.token === Token.StrictEqual) {
+      reportForm(p, "unexpected", p.start, p.end, "A value is given with a single `=`");
+      next(p);
+      init = parseAssignment(p);
+    } else if (!(inFor && (p.token === Token.In || isWord(p, "of"))) && id.type !== "Missing") {
+      if (has(p, Context.Ambient)) {
+        // Declared here, defined elsewhere.
+      } else if (kind === "const" || kind.endsWith("using")) missing(p, `A value is missing: a \`${kind}\` gets its value where it is declared`);
+      else if (nameOf(id).type !== "Identifier") missing(p, "A value is missing: a pattern takes its names from one");
+    }
+    declarations.push(new VariableDeclarator(start, p.prevEnd, id, init));
+  } while (eat(p, Token.Comma));
+  return declarations;
+}
+
+/** What a variable is called, in TypeScript with `!` and a type. */
+function parseVariableName(p: ParseState, start: number): Pattern {
+  const target = parseBinding(p, "the variable");
+  if (!p.typescript) return target;
+  if (p.token === Token.Bang && !p.newline) next(p);
+  const annotation = parseAnnotation(p);
+  return annotation === null ? target : new AnnotatedPattern(start, p.prevEnd, target, false, annotation);
+}
+
+/** A pattern without its type. */
+export function nameOf(pattern: Pattern): Pattern {
+  return pattern.type === "AnnotatedPattern" ? pattern.target : pattern;
+}
