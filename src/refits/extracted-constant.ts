@@ -5,7 +5,7 @@ import { isInside, nodeAt } from "../syntax/walk.js";
 import type { Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { codeOf, holds, indentOf, isListed, spanOf } from "./code.js";
-import { freeName, namesIn } from "./reading.js";
+import { freeName, isDeclaredIn, namesIn } from "./reading.js";
 import { defineRefit } from "./refit.js";
 
 const expressions = /(?:Expression|Literal)$|^(?:Identifier|JSXElement|JSXFragment)$/;
@@ -64,6 +64,7 @@ function isValue(node: Node): boolean {
 function hindrance(node: Node, statement: Node): string | undefined {
   const acts = hasEffect(node);
   for (const [name] of namesIn([node]).used) {
+    if (isDeclaredIn(name, statement)) return `\`${name.name}\` is declared in the same statement`;
     if (name.references.some((use) => use.access !== "read" && isInside(use.node, statement) && !isInside(use.node, node))) return `\`${name.name}\` gets its value in the same statement`;
   }
   for (let inner = node, up = node.parent as JavaScriptNode; inner !== statement; inner = up, up = up.parent as JavaScriptNode) {
@@ -85,6 +86,7 @@ export const extractedConstant = defineRefit({
     { code: "while («tide()» > 3) sail();\n", refused: "it is worked out anew in each turn of a loop" },
     { code: "sail(full && «moor()»);\n", refused: "it is worked out only sometimes here" },
     { code: "sail(() => «moor()»);\n", refused: "a function of its own stands around it that has no block: give it one first" },
+    { code: "const a = read(), b = «a.tide»;\n", refused: "`a` is declared in the same statement" },
     { code: "let a;\n(a = read()) && sail(«a + 1»);\n", refused: "`a` gets its value in the same statement" },
     { code: "«harbour.sail»();\n" },
     { code: "harbour.«sail»();\n" },

@@ -1,10 +1,11 @@
 /** Refits of real files: what is offered parses, brings no new error, and keeps every comment. */
 import path from "node:path";
 import { expect, test } from "vitest";
-import { applyAll, createWorkspace } from "../../src/index.js";
+import { applyAll, createWorkspace, Text } from "../../src/index.js";
 import type { Node } from "../../src/index.js";
 import { childrenOf, javascript } from "../../src/languages/javascript/index.js";
-import { nodeAt } from "../../src/syntax/walk.js";
+import { piecesOf } from "../../src/rules/layout/pieces.js";
+import { nodeAt, walk } from "../../src/syntax/walk.js";
 import { randomFrom } from "../support/edits.js";
 import { filesBelow, read, root } from "../support/files.js";
 
@@ -16,7 +17,17 @@ const files = [
   ...filesBelow(path.join(root, "node_modules/effect/src"), /\.ts$/).filter((_, index) => index % 25 === 0),
 ];
 
-const comments = (text: string): string[] => (text.match(/^[ \t]*(?:\/\*[^]*?\*\/|\/\/[^\n]*)| \/\/ [^\n]*/gm) ?? []).map((comment) => comment.replaceAll(/\s+/g, " ").trim()).sort();
+/** The comments of a text, as the tree has them: what looks like one in a text is none. */
+function comments(source: string, file: string, languageId: string): string[] {
+  const { root: tree } = javascript().parse(source, { uri: `file://${file}`, languageId, modules: "detect" });
+  const text = Text.of(source);
+  const found: string[] = [];
+  walk(tree, (node) => {
+    if (node.type === "Literal" || node.type === "TemplateElement" || node.type === "JSXText") return;
+    for (const piece of piecesOf(node, text)) if (piece.isComment) found.push(piece.text.replaceAll(/\s+/g, " ").trim());
+  });
+  return found;
+}
 
 /** A cursor somewhere, or a node that is selected: an expression, a statement, some statements in a row. */
 function selectionIn(tree: Node, length: number, random: () => number): { from: number; to: number } {
@@ -45,6 +56,7 @@ test("what is offered can be taken", { timeout: 120_000 }, () => {
     };
     const { workspace, errors } = open(text, 1);
     const { root: tree } = javascript().parse(text, { uri: `file://${file}`, languageId, modules: "detect" });
+    const before = comments(text, file, languageId);
     for (let round = 0; round < 40; round += 1) {
       const selection = selectionIn(tree, text.length, random);
       for (const choice of workspace.refits(`file://${file}`, selection)) {
@@ -61,7 +73,8 @@ test("what is offered can be taken", { timeout: 120_000 }, () => {
         const now = open(after, 1).errors;
         const left = [...errors];
         const fresh = now.filter((one) => !left.includes(one) || (left.splice(left.indexOf(one), 1), false));
-        const lost = comments(text).filter((one) => !comments(after).includes(one));
+        const kept = comments(after, file, languageId);
+        const lost = before.filter((one) => !kept.includes(one));
         if (fresh.length > 0 || lost.length > 0) faults.push(`${place}: ${fresh[0] ?? ""}${lost[0] ?? ""}`);
       }
     }
