@@ -1,0 +1,20 @@
+/** What stands before the body of a function. */
+import type { ArrowFunctionExpression, FunctionExpression } from "../languages/javascript/nodes/index.js";
+import type { Text } from "../text/text.js";
+import { type RefitContext } from "./refit.js";
+
+/** The parameters of a function with what is written about types, as they are. */
+export function head(node: FunctionExpression | ArrowFunctionExpression, text: Text): { code: string; from: number; to: number } | undefined {
+  const before = text.slice(node.start, node.body!.start);
+  const open = node.typeParameters?.start ?? node.start + before.indexOf("(");
+  if (node.typeParameters === null && !before.includes("(")) return undefined;
+  const close = node.type === "ArrowFunctionExpression" ? node.start + before.lastIndexOf("=>") : node.body!.start;
+  const code = text.slice(open, close).trimEnd();
+  return { code, from: open, to: open + code.length };
+}
+
+export function behindArrow(node: ArrowFunctionExpression, { text }: RefitContext): number {
+  const last = node.returnType ?? node.params.at(-1);
+  const from = last?.end ?? node.start;
+  return from + text.slice(from, node.body.start).lastIndexOf("=>") + 2;
+}
