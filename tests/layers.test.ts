@@ -7,7 +7,7 @@ const src = path.join(import.meta.dirname, "../src");
 const layers = ["text", "syntax", "model", "languages", "rules", "refits", "remedy", "settings", "engine", "testing", "report", "project", "server", "cli"];
 const pure = new Set(layers.slice(0, layers.indexOf("testing") + 1));
 /** Of the hosts, what also runs where there is no Node.js. */
-const portable = /^server\/(?!(?:node|node-host|node-project|project-worker|reach|file-uri|rule-pages|trusted-folders)\.ts)/;
+const portable = /^server\/(?!(?:node|node-host|baseline-of|node-project|project-worker|reach|file-uri|rule-pages|trusted-folders)\.ts)/;
 
 const files = readdirSync(src, { recursive: true, encoding: "utf8" }).filter((file) => file.endsWith(".ts")).map((file) => file.split(path.sep).join("/"));
 

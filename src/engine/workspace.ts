@@ -95,6 +95,11 @@ export class Workspace {
     return [...this.documents.keys()];
   }
 
+  /** Whether a document is open. */
+  has(uri: string): boolean {
+    return this.documents.has(uri);
+  }
+
   /** Whether there is a language for a document of this kind. */
   supports(languageId: string): boolean {
     return this.languageFor(languageId) !== undefined;

@@ -110,9 +110,8 @@ export const extractedFunction = defineRefit({
     const isBehind = (binding: Binding): boolean => binding.references.some(({ node }) => node.start >= last.end && isInside(node, around ?? root)) || (isInLoop(first, around) && outer.some(([one]) => one === binding));
     const given = [...declared].filter((binding) => isOwn(binding, statements) && binding.references.some(({ node }) => !statements.some((statement) => isInside(node, statement))));
     const changed = outer.filter(([binding, { writes }]) => writes && isBehind(binding)).map(([binding]) => binding);
-    if (around === undefined && [...declared].some((binding) => given.includes(binding) && !isFixed(binding))) return { title, reason: "it declares names that are used behind it and change" };
-    if (given.some((binding) => !isFixed(binding))) return changed.length > 0 ? { title, reason: "it declares names that are used behind it, and assigns to others too" } : { title, reason: "it declares names that are used behind it and change" };
     if (given.length > 0 && changed.length > 0) return { title, reason: "it declares names that are used behind it, and assigns to others too" };
+    if (given.some((binding) => !isFixed(binding))) return { title, reason: "it declares names that are used behind it and change" };
     if (outer.some(([binding, { writes }]) => writes && binding.references.some(({ node, scope }) => !isInside(node, first.parent!) && /function/.test(scope.functionScope.kind) && scope.functionScope !== binding.scope.functionScope))) return { title, reason: "it assigns to a name that other functions use too" };
     const unset = outer.find(([binding, { writes }]) => writes && hasNoValue(binding) && !binding.references.some(({ node, access }) => access !== "read" && node.start < first.start));
     if (unset !== undefined) return { title, reason: `\`${unset[0].name}\` gets its first value in it: declare it there first` };

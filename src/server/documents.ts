@@ -62,7 +62,7 @@ export class Documents {
       return undefined;
     }
     if (languageId === undefined) return undefined;
-    if (workspace.uris.includes(uri)) {
+    if (workspace.has(uri)) {
       this.session.log(2, `${uri} was opened a second time: what it holds now counts`);
       this.close(uri);
     }
@@ -134,7 +134,7 @@ export class Documents {
   close(uri: string): boolean {
     if (this.settingsFiles.delete(uri)) return true;
     const { workspace } = this.session;
-    if (!workspace.uris.includes(uri)) return false;
+    if (!workspace.has(uri)) return false;
     workspace.close(uri);
     for (const map of [this.applied, this.typedIn, this.lost]) map.delete(uri);
     this.unsaved.delete(uri);
@@ -196,7 +196,7 @@ export class Documents {
     const { workspace } = this.session;
     const notebook = this.cells.get(uri);
     if (notebook !== undefined) return this.places(notebook.uri).find((place) => place.uri === uri);
-    if (this.lost.has(uri) || this.notebooks.has(uri) || !workspace.uris.includes(uri)) return undefined;
+    if (this.lost.has(uri) || this.notebooks.has(uri) || !workspace.has(uri)) return undefined;
     return new Place(uri, uri, workspace.version(uri), workspace.text(uri), 0, this.encoding);
   }
 

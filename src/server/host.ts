@@ -68,6 +68,8 @@ export interface ServerHost {
   forgetSettings(): void;
   /** Begins to tell when a file that settings are made of has changed. */
   watch(changed: () => void): void;
+  /** Begins to tell of files that are not open and could not be looked at. */
+  onFailure(failed: (uri: string, fault: string) => void): void;
   /** Whether a document is a settings file. */
   isSettingsFile(uri: string): boolean;
   /** What is in a settings file with a text that may not be saved yet. */

@@ -9,6 +9,7 @@ import { ProjectSettings, settingsFileName, userSettingsFile, type SettingsSourc
 import { issuesIn } from "../project/settings-alerts.js";
 import { traceText } from "../report/trace.js";
 import type { Settings } from "../settings/schema.js";
+import { baselineOf } from "./baseline-of.js";
 import { fileOf, uriOf } from "./file-uri.js";
 import type { DocumentSettings, ServerHost } from "./host.js";
 import { NodeProject } from "./node-project.js";
@@ -29,6 +30,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
   const trusted = new TrustedFolders();
   const settings = new ProjectSettings({ mayRead: reach.mayRead, mayRun: (file) => trusted.has(path.dirname(file)), mostLoadTime });
   let changed: () => void = () => undefined;
+  let failed: (uri: string, fault: string) => void = () => undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
   const watched = new Set<string>();
   // What files are analysed with that are not open.
@@ -36,7 +38,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
   let editor: Settings | undefined;
   let settingsFile: "merge" | "only" = "merge";
   const today = (): string => new Date().toISOString().slice(0, 10);
-  const project = new NodeProject(() => ({ revision, folders: reach.all, trusted: trusted.all, editor, settingsFile, today: today() }));
+  const project = new NodeProject(() => ({ revision, folders: reach.all, trusted: trusted.all, editor, settingsFile, today: today() }), (uri, fault) => failed(uri, fault));
 
   const forget = (): void => {
     revision += 1;
@@ -116,6 +118,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
     },
     forgetSettings: forget,
     watch: (listener) => void (changed = listener),
+    onFailure: (listener) => void (failed = listener),
     isSettingsFile(uri) {
       const file = fileOf(uri);
       return file !== undefined && (path.basename(file) === settingsFileName || file === userSettingsFile());
@@ -157,18 +160,6 @@ function isRunning(id: number): boolean {
   } catch (error) {
     // One that belongs to somebody else is there.
     return (error as NodeJS.ErrnoException).code === "EPERM";
-  }
-}
-
-/** The baseline of settings; what is wrong with it. */
-function baselineOf(source: SettingsSource | undefined, reach: Reach): { known?: Baseline; fault?: string } {
-  const file = Baseline.fileOf(source);
-  if (file === undefined) return {};
-  if (!reach.mayRead(path.dirname(file))) return { fault: `the baseline ${file} lies outside the folders of this workspace and is not read` };
-  try {
-    return { known: Baseline.read(file) };
-  } catch (error) {
-    return { fault: (error as Error).message };
   }
 }
 

@@ -15,8 +15,11 @@ const idle = 10_000;
 export class NodeProject implements ProjectHost {
   private pool: Tinypool | undefined;
 
-  /** `setup` is asked before each task. */
-  constructor(private readonly setup: () => ProjectSetup) {}
+  /** `setup` is asked before each task; `failed` is told of files on which something went wrong. */
+  constructor(
+    private readonly setup: () => ProjectSetup,
+    private readonly failed: (uri: string, fault: string) => void,
+  ) {}
 
   files(below?: string): Promise<readonly string[]> {
     const setup = this.setup();
@@ -46,6 +49,7 @@ export class NodeProject implements ProjectHost {
     const next = async (): Promise<void> => {
       for (let some = left.shift(); some !== undefined && !token.isCancellationRequested; some = left.shift()) {
         const results = (await this.run({ setup: this.setup(), does, uris: some, client })) as FileResult[];
+        for (const { uri, fault } of results) if (fault !== undefined) this.failed(uri, fault);
         if (!token.isCancellationRequested) results.forEach(use);
       }
     };

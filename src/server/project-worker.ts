@@ -12,6 +12,7 @@ import { ResultStore, settingsKey } from "../project/result-store.js";
 import { readText } from "../project/review.js";
 import type { Settings } from "../settings/schema.js";
 import { Text } from "../text/text.js";
+import { baselineOf } from "./baseline-of.js";
 import { toDiagnostics } from "./diagnostics.js";
 import { fileOf, uriOf } from "./file-uri.js";
 import type { ClientTraits } from "./host.js";
@@ -29,16 +30,22 @@ export interface ProjectSetup {
   readonly today: string;
 }
 
-export type ProjectTask = { readonly setup: ProjectSetup } & (
-  | { readonly does: "list"; readonly below: readonly string[] }
-  | { readonly does: "review" | "mend"; readonly uris: readonly string[]; readonly client: ClientTraits }
-);
+interface FileTask {
+  readonly setup: ProjectSetup;
+  readonly does: "review" | "mend";
+  readonly uris: readonly string[];
+  readonly client: ClientTraits;
+}
+
+export type ProjectTask = FileTask | { readonly setup: ProjectSetup; readonly does: "list"; readonly below: readonly string[] };
 
 /** What was found in a file, or what changes in it. */
 export interface FileResult {
   readonly uri: string;
   readonly diagnostics: readonly Diagnostic[];
   readonly edits: readonly TextEdit[];
+  /** What went wrong with it. */
+  readonly fault?: string;
 }
 
 const languages = [javascript()];
@@ -46,7 +53,7 @@ const extensions = languages.flatMap((language) => language.extensions);
 const store = new ResultStore();
 const mostLoadTime = 5000;
 
-let current: { readonly setup: ProjectSetup; readonly settings: ProjectSettings; readonly reach: Reach; readonly baselines: Map<string, Baseline> } | undefined;
+let current: { readonly setup: ProjectSetup; readonly settings: ProjectSettings; readonly reach: Reach; readonly baselines: Map<string, Baseline | undefined> } | undefined;
 
 function settingsFor(setup: ProjectSetup): NonNullable<typeof current> {
   if (current?.setup.revision === setup.revision) return current;
@@ -72,21 +79,27 @@ export default async function run(task: ProjectTask): Promise<string[] | FileRes
   }
   const results: FileResult[] = [];
   for (const uri of task.uris) {
-    const file = fileOf(uri)!;
-    const settingsFile = settings.fileFor(path.dirname(file));
-    if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
-    const own = settings.forFile(file);
-    const content = readable(file);
-    const text = Text.of(content ?? "");
-    const place = new Place(uri, uri, 0, text, 0, task.client.encoding);
-    if (content === undefined) results.push({ uri, diagnostics: [], edits: [] });
-    else if (task.does === "mend") results.push({ uri, diagnostics: [], edits: place.edits(open(uri, content, own, task.setup).mend(uri)) });
-    else {
-      const alerts = known(baselines, file, own, text, alertsOf(uri, file, content, own, task.setup));
-      results.push({ uri, diagnostics: toDiagnostics(alerts, place, { client: task.client, rulePage }), edits: [] });
+    try {
+      const file = fileOf(uri)!;
+      const settingsFile = settings.fileFor(path.dirname(file));
+      if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
+      results.push(resultOf(uri, file, settings.forFile(file), task, baselines, reach));
+    } catch (error) {
+      // What fails on one file is told of it, and the others are looked at.
+      results.push({ uri, diagnostics: [], edits: [], fault: error instanceof Error ? (error.stack ?? error.message) : String(error) });
     }
   }
   return results;
+}
+
+function resultOf(uri: string, file: string, own: FileSettings, { does, client, setup }: FileTask, baselines: Map<string, Baseline | undefined>, reach: Reach): FileResult {
+  const content = readable(file);
+  if (content === undefined) return { uri, diagnostics: [], edits: [] };
+  const text = Text.of(content);
+  const place = new Place(uri, uri, 0, text, 0, client.encoding);
+  if (does === "mend") return { uri, diagnostics: [], edits: place.edits(open(uri, content, own, setup).mend(uri)) };
+  const alerts = fresh(baselines, reach, file, own, text, alertsOf(uri, file, content, own, setup));
+  return { uri, diagnostics: toDiagnostics(alerts, place, { client, rulePage }), edits: [] };
 }
 
 /** The text of a file; `undefined` for what is gone, or no text. */
@@ -116,11 +129,10 @@ function alertsOf(uri: string, file: string, text: string, own: FileSettings, se
   return alerts;
 }
 
-/** Those of a file's alerts that are not in the baseline. */
-function known(baselines: Map<string, Baseline>, file: string, { source }: FileSettings, text: Text, alerts: readonly Alert[]): readonly Alert[] {
+/** Those of a file's alerts that are not in the baseline; all where it cannot be read, which the documents that are open tell. */
+function fresh(baselines: Map<string, Baseline | undefined>, reach: Reach, file: string, { source }: FileSettings, text: Text, alerts: readonly Alert[]): readonly Alert[] {
   const named = Baseline.fileOf(source);
   if (named === undefined) return alerts;
-  let baseline = baselines.get(named);
-  if (baseline === undefined) baselines.set(named, (baseline = Baseline.read(named)));
-  return baseline.fresh(file, alerts, text);
+  if (!baselines.has(named)) baselines.set(named, baselineOf(source, reach).known);
+  return baselines.get(named)?.fresh(file, alerts, text) ?? alerts;
 }

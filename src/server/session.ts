@@ -61,6 +61,7 @@ export class Session {
       onFailure: (uri, { rule, error }) => this.tellFailure(uri, rule, error),
       ...(cutOff && { cutOff }),
     });
+    host.onFailure((uri, fault) => this.log(1, `${uri} could not be looked at: ${fault}`));
     this.documents = new Documents(this);
     this.scheduler = new Scheduler(this);
     this.status = new StatusLine((status) => this.send("alertQuill/status", status));

@@ -34,6 +34,7 @@ export function serveWorker(scope: WorkerScope, { settings, rulePage = () => und
       trustFolder: () => undefined,
       forgetSettings: () => undefined,
       watch: () => undefined,
+      onFailure: () => undefined,
       isSettingsFile: (uri) => /(?:^|\/)alert-quill\.jsonc$/.test(uri),
       readSettings(_, text) {
         const document = new SettingsDocument(text);

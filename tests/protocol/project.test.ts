@@ -115,6 +115,12 @@ test("files that are as they were come from the store; another text, other setti
     write(folder, { "base.json": JSON.stringify({ version: 1, files: { "src/a.js": [{ rule: "names.unknown", line: "keel();", count: 1 }] } }) });
     changed("alert-quill.jsonc", '{ "baseline": "base.json" }');
     expect(await review()).toBe(1);
+    // One that cannot be read, and one that may not be, leave out nothing.
+    changed("base.json", "{");
+    changed("alert-quill.jsonc", '{ "baseline": "./base.json" }');
+    expect(await review()).toBe(2);
+    changed("alert-quill.jsonc", '{ "baseline": "../base.json" }');
+    expect(await review()).toBe(2);
   }));
 
 test("the demo project: the same alerts as on the command line, rules of its pack among them", async () => {

@@ -68,7 +68,7 @@ export class ProjectFeature {
     return progress.run(title, undefined, token, async (report, cancelled) => {
       // Of documents that are open is told when they are ready.
       const each = ({ uri, version, diagnostics }: FileReport): void => {
-        if (version === null && !session.workspace.uris.includes(uri)) publisher.file(uri, diagnostics);
+        if (version === null && !session.workspace.has(uri)) publisher.file(uri, diagnostics);
       };
       return review.run(cancelled, each, report);
     });

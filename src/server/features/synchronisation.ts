@@ -43,7 +43,7 @@ export function synchronisationFeature(session: Session, publisher: Publisher, s
         documents.saved(uri);
         saves.ended(uri);
         if (host.isSettingsFile(uri)) events.settingsSaved();
-        else if (session.editor.when === "save" && workspace.uris.includes(uri)) scheduler.schedule(uri, 0);
+        else if (session.editor.when === "save" && workspace.has(uri)) scheduler.schedule(uri, 0);
       },
       "textDocument/didClose": ({ textDocument: { uri } }: DidCloseTextDocumentParams) => {
         saves.ended(uri);
