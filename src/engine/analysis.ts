@@ -2,7 +2,7 @@
 import type { DocumentInfo, Language, NameKeeper, Tree, TreeChange } from "../languages/language.js";
 import { Binding, Declaration, Reference } from "../model/binding.js";
 import type { NameChanges, Names } from "../model/names.js";
-import { areaOf, type FileView, type Finding, type HushUse, type Place, type RemedyOffer, type Rule } from "../rules/rule.js";
+import { areaOf, type Finding, type Place, type RemedyOffer, type Rule } from "../rules/rule.js";
 import { extentOf, type Extent } from "../rules/settings/over-size.js";
 import { readyMadeNames } from "../settings/ready-made.js";
 import type { ActiveRule, ResolvedSettings } from "../settings/resolve.js";
@@ -13,12 +13,13 @@ import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
 import { BrokenWatch } from "./broken-watch.js";
-import { findHushes, findKnown, hasEnded, isHushed, type Hush } from "./hush.js";
+import { findHushes, findKnown, hushUses, isHushed, type Hush } from "./hush.js";
 import type { Meter } from "./meter.js";
 import { RecordStore } from "./record-store.js";
+import { RuleCalls, type Call } from "./rule-calls.js";
 import type { RuleLimits } from "./rule-limits.js";
 import { SpellingWatch } from "./spelling-watch.js";
-import { sharedView, viewFor, type ViewSource } from "./view.js";
+import type { ViewSource } from "./view.js";
 
 export interface AnalysisInput {
   readonly text: Text;
@@ -29,13 +30,6 @@ export interface AnalysisInput {
   readonly today: string;
   readonly meter?: Meter | undefined;
   readonly limits?: RuleLimits | undefined;
-}
-
-/** A rule with its view, and what is to be called for a unit. */
-interface Call {
-  readonly rule: Rule;
-  readonly view: FileView;
-  readonly run: (unit: never, file: FileView) => void;
 }
 
 /** What rules are called for. */
@@ -100,13 +94,7 @@ export class DocumentAnalysis {
   private keepsToItself = false;
   private readonly broken = new BrokenWatch();
 
-  // The rules by what they are called for.
-  private byNode = new Map<string, Call[]>();
-  private byBinding: Call[] = [];
-  private byUse: Call[] = [];
-  private byFlow: Call[] = [];
-  private byFile: Call[] = [];
-  private byHush: Call[] = [];
+  private calls!: RuleCalls;
   private active = new Map<string, ActiveRule>();
   /** What the rule that is running was called for, the store its alerts go to, and the node that offsets are tied to. */
   private unit: Unit | undefined;
@@ -383,7 +371,7 @@ export class DocumentAnalysis {
     this.ofFile = [];
     this.unit = this.store = undefined;
     this.base = this.tree!.root;
-    for (const call of this.byFile) this.call(call, undefined);
+    for (const call of this.calls.byFile) this.call(call, undefined);
   }
 
   /** Gives all to the rules that are late. What they found of it already is replaced, so that it does no harm to begin again. */
@@ -396,8 +384,8 @@ export class DocumentAnalysis {
       this.base = base;
       for (const call of calls) this.call(call, given);
     };
-    const byNode = new Map([...this.byNode].map(([type, calls]) => [type, calls.filter(isLate)] as const).filter(([, calls]) => calls.length > 0));
-    const byFlow = this.byFlow.filter(isLate);
+    const byNode = new Map([...this.calls.byNode].map(([type, calls]) => [type, calls.filter(isLate)] as const).filter(([, calls]) => calls.length > 0));
+    const byFlow = this.calls.byFlow.filter(isLate);
     const stack: Node[] = [this.tree!.root];
     for (let count = 1; stack.length > 0; count += 1) {
       const node = stack.pop()!;
@@ -407,10 +395,10 @@ export class DocumentAnalysis {
       node.each((child) => void stack.push(child));
       if (count % visitsBetweenPauses === 0) yield;
     }
-    const byBinding = this.byBinding.filter(isLate);
+    const byBinding = this.calls.byBinding.filter(isLate);
     if (byBinding.length > 0) for (const binding of names.all()) if (binding.isDeclared) look(byBinding, this.bindings, binding, binding.declarations[0]!.owner);
     yield;
-    const byUse = this.byUse.filter(isLate);
+    const byUse = this.calls.byUse.filter(isLate);
     if (byUse.length > 0) for (const use of names.unresolvedUses()) if (use.binding === undefined && use.at >= 0) look(byUse, this.uses, use, use.node);
     this.late.clear();
   }
@@ -502,7 +490,7 @@ export class DocumentAnalysis {
       this.touched.delete(node);
     }
     // Where nobody wants to see a node, none is looked at.
-    if (this.byNode.size === 0 && this.byFlow.length === 0) this.subtrees.clear();
+    if (this.calls.byNode.size === 0 && this.calls.byFlow.length === 0) this.subtrees.clear();
     const parts = this.nearestFirst();
     let count = 0;
     const stack: Node[] = [];
@@ -532,7 +520,7 @@ export class DocumentAnalysis {
 
   private visit(node: Node): void {
     this.drop(this.visits, node);
-    const calls = this.byNode.get(node.type);
+    const calls = this.calls.byNode.get(node.type);
     if (calls === undefined) return;
     this.unit = this.base = node;
     this.store = this.visits;
@@ -547,7 +535,7 @@ export class DocumentAnalysis {
     this.unit = binding;
     this.store = this.bindings;
     this.base = binding.declarations[0]!.owner;
-    for (const call of this.byBinding) this.call(call, binding);
+    for (const call of this.calls.byBinding) this.call(call, binding);
   }
 
   private forgetOuter(binding: Binding): void {
@@ -562,16 +550,16 @@ export class DocumentAnalysis {
     this.unit = use;
     this.store = this.uses;
     this.base = use.node;
-    for (const call of this.byUse) this.call(call, use);
+    for (const call of this.calls.byUse) this.call(call, use);
   }
 
   private lookAtFlow(root: Node, names: Names): void {
     this.drop(this.flows, root);
-    if (this.byFlow.length === 0) return;
+    if (this.calls.byFlow.length === 0) return;
     const graph = this.staged("flow", () => this.language.flow(root, names));
     this.unit = this.base = root;
     this.store = this.flows;
-    for (const call of this.byFlow) this.call(call, graph);
+    for (const call of this.calls.byFlow) this.call(call, graph);
   }
 
   /** Drops what was found and asked for a unit. */
@@ -606,31 +594,9 @@ export class DocumentAnalysis {
 
   /** Sorts the active rules by what they are called for. */
   private arrange(): void {
-    const { settings } = this;
-    const source = this.viewSource();
-    const shared = sharedView(source);
-    this.byNode = new Map();
-    this.byBinding = [];
-    this.byUse = [];
-    this.byFlow = [];
-    this.byFile = [];
-    this.byHush = [];
-    this.active = new Map(settings.active.map((active) => [active.rule.id, active]));
-    for (const active of settings.active) {
-      const { rule } = active;
-      if (this.extent !== "all" && !rule.always) continue;
-      const view = viewFor(active, source, shared);
-      for (const [type, visit] of Object.entries(rule.visit ?? {})) {
-        const calls = this.byNode.get(type) ?? [];
-        calls.push({ rule, view, run: visit as (node: never, file: FileView) => void });
-        this.byNode.set(type, calls);
-      }
-      if (rule.binding) this.byBinding.push({ rule, view, run: rule.binding });
-      if (rule.unresolved) this.byUse.push({ rule, view, run: rule.unresolved });
-      if (rule.flow) this.byFlow.push({ rule, view, run: rule.flow });
-      if (rule.hush) this.byHush.push({ rule, view, run: rule.hush });
-      if (rule.file) this.byFile.push({ rule, view, run: () => rule.file!(view) });
-    }
+    const { active } = this.settings;
+    this.calls = new RuleCalls(this.extent === "all" ? active : active.filter(({ rule }) => rule.always), this.viewSource());
+    this.active = new Map(active.map((one) => [one.rule.id, one]));
   }
 
   private viewSource(): ViewSource {
@@ -711,27 +677,14 @@ export class DocumentAnalysis {
 
   /** What the rules that judge hush comments say of them. */
   private judgeHushes(hushes: readonly Hush[]): AlertRecord[] {
-    if (hushes.length === 0 || this.byHush.length === 0) return [];
-    const { outcomes, active } = this.settings;
-    const ids = [...outcomes.keys()];
-    const known = [...ids, ...new Set(ids.map((id) => `${areaOf(id)}.*`))];
-    const isOn = (name: string): boolean => active.some(({ rule }) => (rule.id === name || `${areaOf(rule.id)}.*` === name) && !this.failed.has(rule) && !rule.hush);
+    if (hushes.length === 0 || this.calls.byHush.length === 0) return [];
+    const isOn = (name: string): boolean => this.settings.active.some(({ rule }) => (rule.id === name || `${areaOf(rule.id)}.*` === name) && !this.failed.has(rule) && !rule.hush);
     const ofFile = this.ofFile;
     const found: AlertRecord[] = [];
     this.ofFile = found;
     this.unit = this.store = undefined;
     this.base = this.tree!.root;
-    for (const { rules, comment, until, reason, ...hush } of hushes) {
-      const use: HushUse = {
-        comment,
-        rules: rules.map((rule) => ({ ...rule, exists: known.includes(rule.name), isOn: isOn(rule.name) })),
-        ...(until !== undefined && { until }),
-        ...(reason !== undefined && { reason }),
-        hasEnded: hasEnded({ rules, comment, ...hush, ...(until !== undefined && { until }) }, this.input.today),
-        known,
-      };
-      for (const call of this.byHush) this.call(call, use);
-    }
+    for (const use of hushUses(hushes, [...this.settings.outcomes.keys()], isOn, this.input.today)) for (const call of this.calls.byHush) this.call(call, use);
     this.ofFile = ofFile;
     return found;
   }

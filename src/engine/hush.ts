@@ -3,6 +3,7 @@
  * `hush-from` … `hush-to` for a stretch.
  */
 import type { Language, Tree } from "../languages/language.js";
+import { areaOf, type HushUse } from "../rules/rule.js";
 import type { Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 
@@ -94,4 +95,17 @@ export function isHushed(hushes: readonly Hush[], rule: string, from: number, to
     }
   }
   return hushed;
+}
+
+/** What came of hush comments, for the rules that judge them. `ids` are those of all rules there are, `isOn` tells whether a rule, or one of an area, is on. */
+export function hushUses(hushes: readonly Hush[], ids: readonly string[], isOn: (name: string) => boolean, today: string): HushUse[] {
+  const known = [...ids, ...new Set(ids.map((id) => `${areaOf(id)}.*`))];
+  return hushes.map((hush) => ({
+    comment: hush.comment,
+    rules: hush.rules.map((rule) => ({ ...rule, exists: known.includes(rule.name), isOn: isOn(rule.name) })),
+    ...(hush.until !== undefined && { until: hush.until }),
+    ...(hush.reason !== undefined && { reason: hush.reason }),
+    hasEnded: hasEnded(hush, today),
+    known,
+  }));
 }
