@@ -7,7 +7,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { createWorkspace, rules, type Settings } from "../src/index.js";
 import { javascript, parse, parseOptionsFor } from "../src/languages/javascript/index.js";
-import { piecesOf } from "../src/rules/layout/pieces.js";
+import { piecesOf } from "../src/languages/javascript/layout/pieces.js";
 import type { Node } from "../src/syntax/node.js";
 import { Text } from "../src/text/text.js";
 import { packageFiles, program, root, timed, type SourceFile } from "./support.js";
@@ -19,6 +19,15 @@ export const layoutTo = (width: number): Settings => ({
   tune: { "layout.block-brace": { around: "any" }, "layout.line-width": { most: width } },
 });
 
+/** What is read of the text in an element: blank space with a line end at the edges of lines is not, and between words it is a space. */
+function shownText(raw: string): string {
+  const lines = raw.split(/\r\n|[\n\r]/);
+  return lines
+    .map((line, index) => line.replace(index === 0 ? /$^/ : /^[ \t]+/, "").replace(index === lines.length - 1 ? /$^/ : /[ \t]+$/, ""))
+    .filter((line) => line !== "")
+    .join(" ");
+}
+
 /** The tokens and comments of a text, without what layout may add or take away. */
 export function tokensOf(source: string, file: string): string[] {
   const { root } = parse(source, parseOptionsFor({ uri: file, languageId: "", modules: "detect" }));
@@ -28,12 +37,12 @@ export function tokensOf(source: string, file: string): string[] {
     const pieces = piecesOf(node, text);
     if (pieces.length === 0 || (pieces.length === 1 && pieces[0]!.child === undefined && pieces[0]!.from === node.start) || /^(?:Literal|TemplateElement|JSXText)$/.test(node.type)) {
       const raw = source.slice(node.start, node.end);
-      tokens.push(node.type === "Literal" && /^["']/.test(raw) ? JSON.stringify((node as unknown as { value: string }).value) : node.type === "JSXText" ? raw.trim() : raw);
+      tokens.push(node.type === "Literal" && /^["']/.test(raw) ? JSON.stringify((node as unknown as { value: string }).value) : node.type === "JSXText" ? shownText(raw) : raw);
       return;
     }
     for (const { child, text: token } of pieces) {
       if (child !== undefined) visit(child);
-      else if (!/^[;,()]$/.test(token)) tokens.push(token.replaceAll(/[\r\n]+[ \t]*/g, "\n"));
+      else if (!/^[;,()]$/.test(token) && !(/^(?:Union|Intersection)Type$/.test(node.type) && /^[|&]$/.test(token))) tokens.push(token.replaceAll(/[\r\n]+[ \t]*/g, "\n"));
     }
   };
   visit(root);

@@ -4,7 +4,7 @@ import { expect, test } from "vitest";
 
 const src = path.join(import.meta.dirname, "../src");
 /** From the bottom up: a layer may use itself and those before it. */
-const layers = ["text", "syntax", "model", "languages", "rules", "refits", "remedy", "settings", "engine", "testing", "report", "project", "server", "cli"];
+const layers = ["text", "syntax", "layout", "model", "languages", "rules", "refits", "remedy", "settings", "engine", "testing", "report", "project", "server", "cli"];
 const pure = new Set(layers.slice(0, layers.indexOf("testing") + 1));
 /** Of the hosts, what also runs where there is no Node.js. */
 const portable = /^server\/(?!(?:node|node-host|baseline-of|node-project|project-worker|reach|file-uri|rule-pages|trusted-folders)\.ts)/;

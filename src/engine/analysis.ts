@@ -93,6 +93,8 @@ export class DocumentAnalysis {
   private told: ReadonlySet<string> = new Set();
   private keepsToItself = false;
   private readonly broken = new BrokenWatch();
+  /** The tree that was asked for what is broken. */
+  private brokenIn: Tree | undefined;
 
   private calls!: RuleCalls;
   private active = new Map<string, ActiveRule>();
@@ -169,7 +171,7 @@ export class DocumentAnalysis {
       this.startOver();
       return;
     }
-    const same = (one: ActiveRule): boolean => before.active.some(({ rule, options }) => rule === one.rule && JSON.stringify(options) === JSON.stringify(one.options));
+    const same = (one: ActiveRule): boolean => before.active.some(({ rule, options, beside }) => rule === one.rule && JSON.stringify([options, beside]) === JSON.stringify([one.options, one.beside]));
     const unchanged = new Set(settings.active.filter(same).map(({ rule }) => rule.id));
     const gone = new Set(before.active.map(({ rule }) => rule.id).filter((id) => !unchanged.has(id)));
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.dropRules(gone);
@@ -349,7 +351,8 @@ export class DocumentAnalysis {
       yield;
     }
     this.staged("names", () => this.settleNames(keeper.names));
-    this.checkBroken();
+    if (this.brokenIn !== this.tree) this.checkBroken();
+    this.brokenIn = this.tree;
     yield;
     yield* this.visitAll();
     for (const binding of this.dirtyBindings) {

@@ -149,6 +149,11 @@ function settle(calm: ReadonlySet<string>, analysis: DocumentAnalysis, compositi
     takeBack(before);
     return false;
   };
+  /** Leaves a remedy out from now on. */
+  const drop = ({ alert, remedy }: Chosen): void => {
+    droppedKeys.set(placeKey(alert), { rule: alert.rule, title: remedy.title });
+    lastDrop = rounds.length;
+  };
   const takeBack = (before: typeof analysis.text): void => {
     const back = difference(analysis.text.value, before.value);
     if (back !== undefined) analysis.edit(back, before);
@@ -162,9 +167,7 @@ function settle(calm: ReadonlySet<string>, analysis: DocumentAnalysis, compositi
       return chosen;
     }
     if (chosen.length === 1) {
-      const [{ alert, remedy }] = chosen as [Chosen];
-      droppedKeys.set(placeKey(alert), { rule: alert.rule, title: remedy.title });
-      lastDrop = rounds.length;
+      drop(chosen[0]!);
       return [];
     }
     const left = harmless(chosen.slice(0, chosen.length >> 1), beside);
@@ -185,11 +188,25 @@ function settle(calm: ReadonlySet<string>, analysis: DocumentAnalysis, compositi
     const seen = history.get(text);
     // What was applied since the text was like this has been undone: those rules do not agree.
     if (seen !== undefined) return [...new Set(rounds.slice(seen).flatMap((set) => [...set]))].sort();
-    history.set(text, rounds.length);
+    const problems = analysis.problems.length;
+    const before = analysis.text;
     if (!attempt(chosen)) {
       chosen = harmless(chosen, []);
-      if (chosen.length > 0) change(analysis, chosen.flatMap(({ remedy }) => remedy.edits));
+      // All of them would do harm, and the text is as it was.
+      if (chosen.length === 0) {
+        found = analysis.found();
+        continue;
+      }
+      change(analysis, chosen.flatMap(({ remedy }) => remedy.edits));
     }
+    // What is to mend the form and does not would be done again and again, as a bracket that is put into a text without an end.
+    if (analysis.problems.length >= problems && chosen.every(({ alert }) => areaOf(alert.rule) === "syntax")) {
+      takeBack(before);
+      chosen.forEach(drop);
+      found = analysis.found();
+      continue;
+    }
+    history.set(text, rounds.length);
     const edits = inOrder(chosen.flatMap(({ remedy }) => remedy.edits));
     composition.add(edits);
     within = within?.map((span) => moved(span, edits));

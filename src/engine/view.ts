@@ -3,7 +3,7 @@ import type { Binding, Reference } from "../model/binding.js";
 import { VALUE } from "../model/binding.js";
 import type { Names } from "../model/names.js";
 import { best, distanceOf, isNear, mostEdits, type Candidate } from "../model/spelling.js";
-import type { FileView, Place, Finding } from "../rules/rule.js";
+import type { Beside, FileView, Finding, Place, Rule } from "../rules/rule.js";
 import type { KnownNames } from "../settings/ready-made.js";
 import type { ActiveRule } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
@@ -110,6 +110,7 @@ export function viewFor(active: ActiveRule, source: ViewSource, shared: ReturnTy
   // What is common is looked up in `shared`, so that a view for each rule and document costs little.
   const view = Object.create(shared) as { -readonly [Key in keyof FileView]: FileView[Key] };
   view.options = active.options;
+  view.beside = <Other>(rule: Rule<Other>) => active.beside![rule.id] as Beside<Other>;
   view.alert = (at: Place, finding: Finding) => source.put(active, at, finding);
   return view;
 }

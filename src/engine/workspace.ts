@@ -6,7 +6,7 @@ import type { RefitKind, RefitOffer, RefitRefusal } from "../refits/refit.js";
 import { hushEdit } from "../remedy/hush-edit.js";
 import { rules as builtInRules } from "../rules/index.js";
 import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
-import { resolveSettings, type ResolvedSettings } from "../settings/resolve.js";
+import { resolveSettings, withBeside, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import { nodeAt, nodesTouching } from "../syntax/walk.js";
 import { applyAll, type Edit, type Span } from "../text/edit.js";
@@ -300,10 +300,10 @@ export class Workspace {
   layout(uri: string, range?: Span): Edit[] {
     const { languageId, language, analysis, settings } = this.document(uri);
     const standard = this.rules.filter((rule) => areaOf(rule.id) === "layout" && rule.kits.includes("tidy") && settings.outcomes.get(rule.id)?.from === "in no kit");
-    const active = [
+    const active = withBeside([
       ...settings.active.filter(({ rule }) => areaOf(rule.id) === "layout"),
       ...standard.map((rule) => ({ rule, level: rule.level, options: settings.optionsOf(rule) })),
-    ];
+    ], settings.optionsOf);
     const input = this.input(uri, languageId, language, analysis.text, { ...settings, active });
     const { edits } = mend(new DocumentAnalysis(input));
     return range === undefined ? edits : edits.filter(({ from, to }) => from >= range.from && to <= range.to);

@@ -46,6 +46,7 @@ import { commaGap } from "./layout/comma-gap.js";
 import { finalNewline } from "./layout/final-newline.js";
 import { indent } from "./layout/indent.js";
 import { keywordGap } from "./layout/keyword-gap.js";
+import { lineBreaks } from "./layout/line-breaks.js";
 import { lineWidth } from "./layout/line-width.js";
 import { operatorGap } from "./layout/operator-gap.js";
 import { quoteMark } from "./layout/quote-mark.js";
@@ -77,7 +78,7 @@ export const rules: readonly Rule[] = [
   singleTurn, runsIntoNext, mixedReturns, settledTest, readBeforeSet, earlyThis, callbackWithoutValue, caseScopedName,
   consoleOutput, debugPause,
   statementEnd, finalNewline, quoteMark, operatorGap, commaGap, bracketGap, keywordGap, trailingSpace, blankRun, blankBetween, trailingComma,
-  arrowParameter, blockBrace, indent, lineWidth,
+  arrowParameter, blockBrace, indent, lineBreaks, lineWidth,
   order, twice,
   idle, expired, noReason, unknownRule,
   ...settingsRules,

@@ -65,6 +65,8 @@ export interface FileView<Options = unknown> {
   /** Whether what stands at the top of the file is seen by nobody else: in modules of either kind, not in plain scripts. */
   readonly keepsToItself: boolean;
   readonly options: Options;
+  /** The options of a rule that is named in `beside`, and whether it is on. */
+  readonly beside: <Other>(rule: Rule<Other>) => Beside<Other>;
   /** The edition of ECMAScript in the settings, as a year. */
   readonly edition: number;
   /** The length up to which a file is looked at in full, by the settings. */
@@ -85,6 +87,12 @@ export interface FileView<Options = unknown> {
   readonly isMissed: (binding: Binding) => boolean;
   /** Adds an alert. */
   readonly alert: (at: Place, finding: Finding) => void;
+}
+
+/** How another rule is set. */
+export interface Beside<Options> {
+  readonly isOn: boolean;
+  readonly options: Options;
 }
 
 /** A hush comment, and what came of it. */
@@ -154,6 +162,8 @@ export interface Rule<Options = any> {
   /** On whatever the settings say: without it nothing else could be trusted. */
   readonly always?: boolean;
   readonly options?: z.ZodType<Options>;
+  /** Rules whose options it goes by too. */
+  readonly beside?: readonly Rule[];
   readonly examples: { readonly alerts: readonly AlertingExample[]; readonly quiet: readonly QuietExample[] };
   /** Called for the text as a whole, after every edit. It may look at the text and its problems, and should look at little of it. */
   readonly file?: (file: FileView<Options>) => void;

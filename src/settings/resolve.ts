@@ -1,5 +1,5 @@
 /** From settings as written to what applies to each rule. */
-import { areaOf, type AlertLevel, type Level, type Rule } from "../rules/rule.js";
+import { areaOf, type AlertLevel, type Beside, type Level, type Rule } from "../rules/rule.js";
 import { checkSettings, type CheckedSettings } from "./check.js";
 import { globTest } from "./globs.js";
 import { SettingsError } from "./issue.js";
@@ -13,6 +13,8 @@ export interface ActiveRule {
   /** The level of one's own that stands on it, if it is one. */
   readonly ownLevel?: string;
   readonly options: unknown;
+  /** How the rules are set that it goes by, by their ids. */
+  readonly beside?: Readonly<Record<string, Beside<unknown>>>;
 }
 
 /** What was decided of a rule, and where. */
@@ -94,7 +96,16 @@ export function combine(layers: readonly Layer[], rules: readonly Rule[], ownLev
     const own = ownLevels[level];
     active.push(own === undefined ? { rule, level: level as AlertLevel, options } : { rule, level: own.standsOn, ownLevel: level, options });
   }
-  return { ...surroundings(layers.map(({ settings }) => settings)), active, outcomes, ownLevels, optionsOf };
+  return { ...surroundings(layers.map(({ settings }) => settings)), active: withBeside(active, optionsOf), outcomes, ownLevels, optionsOf };
+}
+
+/** Rules that are on, each with how those are set that it goes by. */
+export function withBeside(active: readonly ActiveRule[], optionsOf: ResolvedSettings["optionsOf"]): ActiveRule[] {
+  const on = new Set(active.map(({ rule }) => rule.id));
+  return active.map((one) => {
+    const { beside } = one.rule;
+    return beside === undefined ? one : { ...one, beside: Object.fromEntries(beside.map((rule) => [rule.id, { isOn: on.has(rule.id), options: optionsOf(rule) }])) };
+  });
 }
 
 function undecided(rule: Rule): { level: string; from: string } {

@@ -49,7 +49,7 @@ test("Neovim: open, type, mark, quick fix, save, layout, other settings", { time
   expect(seen["fixed"]).toEqual([before, "const größe = '🚢'; boat(größe);"]);
   expect(seen["kept"]).toEqual([before, "const größe = '🚢'; boat(größe);", "debugger;"]);
   expect(seen["saved"]).toEqual([before, "const größe = '🚢'; boat(größe);"]);
-  expect(seen["laid out"]).toBe("if (fare) { moor(); }");
+  expect(seen["laid out"]).toEqual(["if (fare) {", "  moor();", "}"]);
 });
 
 test("Emacs: open, type, mark, quick fix, save, layout, other settings", { timeout: 120_000 }, async () => {
@@ -60,5 +60,5 @@ test("Emacs: open, type, mark, quick fix, save, layout, other settings", { timeo
   expect(seen["fixed"]).toBe(`${before}\nconst größe = '🚢'; boat(größe);\n`);
   expect(seen["kept"]).toBe(`${before}\nconst größe = '🚢'; boat(größe);\ndebugger;\n`);
   expect(seen["saved"]).toBe(`${before}\nconst größe = '🚢'; boat(größe);\n`);
-  expect(seen["laidOut"]).toBe("if (fare) { moor(); }\n");
+  expect(seen["laidOut"]).toBe("if (fare) {\n  moor();\n}\n");
 });

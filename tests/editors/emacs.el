@@ -69,7 +69,7 @@
   (insert "if(fare){moor( );}\n")
   (quill-settle)
   (eglot-format-buffer)
-  (quill-say 'laidOut (buffer-substring (save-excursion (goto-char (point-max)) (forward-line -1) (point)) (point-max)))
+  (quill-say 'laidOut (buffer-substring (save-excursion (goto-char (point-max)) (forward-line -3) (point)) (point-max)))
   (quill-settle)
   (quill-wait "a mark of the call" (quill-count 1))
 

@@ -55,7 +55,7 @@ local ok, fault = pcall(function()
   vim.api.nvim_buf_set_lines(0, -1, -1, false, { "if(fare){moor( );}" })
   vim.wait(300)
   if vim.lsp.buf.format then vim.lsp.buf.format() else vim.lsp.buf.formatting_sync(nil, 5000) end
-  say("laid out", lines()[#lines()])
+  say("laid out", vim.list_slice(lines(), #lines() - 2))
   wait("a mark of the call", function() return #vim.diagnostic.get(0) == 1 end)
 
   -- Other settings count at once.

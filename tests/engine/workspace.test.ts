@@ -167,6 +167,7 @@ describe("mending", () => {
     ["all that is certain", "debugger\nconst a = 1\nexport { a }", "const a = 1;\nexport { a };\n", {}],
     ["nothing that is only proposed", "const a = 1;\na = 2;\n", "const a = 1;\na = 2;\n", {}],
     ["what is proposed when asked to", "const a = 1;\na = 2;\nexport { a };\n", "let a = 1;\na = 2;\nexport { a };\n", { certainty: "proposed" }],
+    ["none that would do harm again and again", 'const a = 6;\na = 1;\nf(a b");\n', 'let a = 6;\na = 1;\nf(a, b");\n', { certainty: "proposed" }],
     ["one area only", "debugger\nconst a = 1\nexport { a }", "debugger;\nconst a = 1;\nexport { a };\n", { only: ["layout"] }],
     ["a text with the line ends it has", "export const a = 1;\r\ndebugger;\r\nexport const b = a", "export const a = 1;\r\nexport const b = a;\r\n", {}],
   ])("%s", (_, text, after, options) => {

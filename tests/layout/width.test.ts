@@ -25,7 +25,7 @@ const cases: readonly Case[] = [
   { title: "an assignment whose list is broken", before: "this.berths[name] = new Berth(name, length, depth);", after: "this.berths[name] = new Berth(\n  name,\n  length,\n  depth,\n);" },
   { title: "types of parameters", before: "type Sail = (pier: string, tide: number, crew: Crew) => void;", after: "type Sail = (\n  pier: string,\n  tide: number,\n  crew: Crew\n) => void;" },
   // What stays as it is.
-  { title: "a comment between elements", before: "sail(north, /* why */ south, east, west, harbour);", after: "sail(north, /* why */ south, east, west, harbour);" },
+  { title: "a comment between elements", before: "sail(north, /* why */ south, east, west, harbour);", after: "sail(\n  north,\n  /* why */ south,\n  east,\n  west,\n  harbour,\n);" },
   { title: "a comment behind the line", before: "sail(north); // the ferry leaves from the north pier", after: "sail(north); // the ferry leaves from the north pier" },
   { title: "a long text", before: 'const report = "The ferry leaves from the north pier";', after: 'const report = "The ferry leaves from the north pier";' },
   { title: "a template", before: "const report = `The ferry ${name} leaves from ${pier}`;", after: "const report = `The ferry ${name} leaves from ${pier}`;" },

@@ -4,7 +4,7 @@ import { expect, test } from "vitest";
 import { applyAll, createWorkspace, Text } from "../../src/index.js";
 import type { Node } from "../../src/index.js";
 import { childrenOf, javascript } from "../../src/languages/javascript/index.js";
-import { piecesOf } from "../../src/rules/layout/pieces.js";
+import { piecesOf } from "../../src/languages/javascript/layout/pieces.js";
 import { nodeAt, walk } from "../../src/syntax/walk.js";
 import { randomFrom } from "../support/edits.js";
 import { filesBelow, read, root } from "../support/files.js";

@@ -14,7 +14,9 @@ export class LeaveBook {
 
   /** Who is away on a day. */
   away(day) {
-    return this.requests.filter((request) => request.granted && request.from <= day && day <= request.to).map((request) => request.crew);
+    return this.requests
+      .filter((request) => request.granted && request.from <= day && day <= request.to)
+      .map((request) => request.crew);
   }
 }
 

@@ -5,7 +5,8 @@ import { defineRule, z, type RemedyOffer } from "alert-quill";
 export const clockFace = defineRule({
   id: "harbour.clock-face",
   title: "A time of the day without its leading zero",
-  why: "Timetables compare times as texts. `7:30` comes after `10:00` that way, and the kiosk stays closed all morning.",
+  why:
+    "Timetables compare times as texts. `7:30` comes after `10:00` that way, and the kiosk stays closed all morning.",
   level: "warning",
   kits: [],
   options: z.strictObject({
@@ -13,13 +14,20 @@ export const clockFace = defineRule({
   }),
   examples: {
     alerts: [{ code: 'const first = «"7:30"»;\n', after: 'const first = "07:30";\n' }],
-    quiet: [{ code: 'const first = "07:30";\nconst score = "7:300";\n' }, { code: 'const first = "7:30";\n', options: { allow: ["7:30"] } }],
+    quiet: [
+      { code: 'const first = "07:30";\nconst score = "7:300";\n' },
+      { code: 'const first = "7:30";\n', options: { allow: ["7:30"] } },
+    ],
   },
   visit: {
     Literal(node, { alert, options }) {
       const { value } = node;
       if (typeof value !== "string" || !/^\d:\d\d$/.test(value) || options.allow.includes(value)) return;
-      const padded = (): RemedyOffer[] => [{ title: `Write \`0${value}\``, certainty: "proposed", edits: [{ from: node.start + 1, to: node.start + 1, insert: "0" }] }];
+      const padded = (): RemedyOffer[] => [{
+        title: `Write \`0${value}\``,
+        certainty: "proposed",
+        edits: [{ from: node.start + 1, to: node.start + 1, insert: "0" }],
+      }];
       alert(node, { message: `The time \`${value}\` needs two digits for the hour`, remedies: padded });
     },
   },

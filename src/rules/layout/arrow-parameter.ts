@@ -1,6 +1,6 @@
 import { z } from "zod";
+import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import { defineRule } from "../rule.js";
-import { piecesOf } from "./pieces.js";
 
 const options = z.strictObject({
   brackets: z.enum(["always", "where-needed"]).default("always").describe("Whether a single plain parameter has brackets around it."),

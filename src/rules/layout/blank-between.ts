@@ -1,9 +1,9 @@
 import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import type { Node } from "../../syntax/node.js";
 import { lineBreakOf } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
-import { piecesOf } from "./pieces.js";
 
 const options = z.strictObject({
   members: z.enum(["any", "over-lines", "always"]).default("any").describe("Between which members of a class a blank line stands: none in particular, where one of the two goes over lines, or all."),
@@ -18,15 +18,17 @@ const isBlock = (node: Node): boolean => /^(?:Function|Class)Declaration$/.test(
 function check(node: JavaScriptNode, applies: (one: Node, other: Node, isSpread: boolean) => boolean, { text, alert, isBroken }: FileView<Options>): void {
   const pieces = piecesOf(node, text);
   let before: Node | undefined;
+  let beforeAt = -1;
   const { start } = node;
   for (const [index, piece] of pieces.entries()) {
     const { child } = piece;
     if (child === undefined) continue;
     const previous = before;
+    let first = beforeAt + 1;
     before = child;
+    beforeAt = index;
     if (previous === undefined) continue;
     // The gap begins behind what ends the line of the member before: its `;` and a comment beside it.
-    let first = pieces.findIndex((one) => one.child === previous) + 1;
     while (first < index && !/[\n\r]/.test(pieces[first]!.space)) first += 1;
     const spaces = pieces.slice(first, index + 1).map(({ space }) => space);
     if (!/[\n\r]/.test(spaces[0]!) || spaces.some((space) => (space.match(/\r\n|\n|\r/g) ?? []).length > 1)) continue;

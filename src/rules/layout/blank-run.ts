@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import { defineRule, type FileView } from "../rule.js";
 import { everywhere } from "./everywhere.js";
-import { piecesOf } from "./pieces.js";
 
 const options = z.strictObject({
   most: z.int().min(0).max(10).default(1).describe("How many blank lines may follow each other."),

@@ -1,9 +1,9 @@
 import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import type { Node } from "../../syntax/node.js";
 import { charAt, lineBreakOf } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
-import { piecesOf } from "./pieces.js";
 
 const options = z.strictObject({
   around: z.enum(["over-lines", "always", "any"]).default("over-lines").describe("Which single statements under `if`, `else` and loops need braces: those that are not on the line of their head or go over lines, all, or none."),

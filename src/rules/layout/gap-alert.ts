@@ -1,6 +1,6 @@
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import { wrongGaps, type SpacingRule, type SpacingStyle } from "../../languages/javascript/layout/spacing.js";
 import type { FileView } from "../rule.js";
-import { wrongGaps, type SpacingRule, type SpacingStyle } from "./spacing.js";
 
 const standard: SpacingStyle = { braces: "spaced" };
 

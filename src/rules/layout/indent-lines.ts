@@ -1,8 +1,8 @@
 /** By how much each line of an item is indented, and by how much it should be. */
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import { piecesOf, type Piece } from "../../languages/javascript/layout/pieces.js";
 import type { Node } from "../../syntax/node.js";
 import type { SourceText } from "../../text/text.js";
-import { piecesOf, type Piece } from "./pieces.js";
 
 /** A line that is indented otherwise than it should be: the blank space `[from, to)` at its head, and what belongs there. */
 export interface WrongLine {
@@ -63,6 +63,8 @@ export function wrongLines(item: Node, text: SourceText, base: string, { unit, c
       const next = piece.isComment ? pieces.slice(index).find(({ isComment }) => !isComment) : piece;
       begin(piece, placeOf(node, piece, next, own, stack.length > outside));
       if (piece.child !== undefined) {
+        // What a body holds is further in than what the body belongs to, however many lines its head has.
+        if (isBody(node, piece.child)) line = own;
         visit(piece.child as JavaScriptNode);
       } else if (openers.has(piece.text)) stack.push(line);
       else if (closers.has(piece.text) && stack.length > outside) stack.pop();
@@ -88,6 +90,8 @@ export function wrongLines(item: Node, text: SourceText, base: string, { unit, c
   visit(item as JavaScriptNode);
   return wrong;
 }
+
+const isBody = (node: JavaScriptNode, child: Node): boolean => (/^(?:BlockStatement|FunctionBody|ClassBody)$/.test(child.type) && !/^(?:BlockStatement|FunctionBody|SwitchCase|StaticBlock|NamespaceDeclaration)$/.test(node.type)) || (node.type === "InterfaceDeclaration" && child.type === "ObjectType");
 
 /** Operands that are only in parentheses carry on; elements of lists and whole contents of brackets have their place. */
 function isElement(node: JavaScriptNode, next: Piece | undefined): boolean {

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import { defineRule, type FileView, type Visitors } from "../rule.js";
 import { wrongLines, type WrongLine } from "./indent-lines.js";
-import { piecesOf } from "./pieces.js";
 
 const options = z.strictObject({
   unit: z.union([z.int().min(1).max(8), z.literal("tab")]).default(2).describe("By how many spaces each step is indented, or `tab`."),
@@ -41,7 +41,8 @@ function checkProgram(node: JavaScriptNode, file: FileView<Options>): void {
   told(node, lines, file);
 }
 
-const items = (
+/** The kinds of nodes that stand at the top of a file, among others. */
+export const items = (
   "BlockStatement BreakStatement ClassDeclaration ContinueStatement DebuggerStatement DoWhileStatement EnumDeclaration ExportAllDeclaration ExportAssignment ExportDefaultDeclaration ExportNamedDeclaration ExpressionStatement " +
   "ForInStatement ForOfStatement ForStatement FunctionDeclaration IfStatement ImportDeclaration InterfaceDeclaration LabeledStatement NamespaceDeclaration ReturnStatement SwitchStatement ThrowStatement TryStatement " +
   "TypeAliasDeclaration VariableDeclaration WhileStatement WithStatement"

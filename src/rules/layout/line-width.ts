@@ -1,12 +1,10 @@
 import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
-import type { Node } from "../../syntax/node.js";
-import type { Edit } from "../../text/edit.js";
-import { lineBreakOf } from "../lines.js";
-import { defineRule, type FileView } from "../rule.js";
-import { Breaking, type Stretch } from "./breaking.js";
-import { print } from "./doc.js";
-import { everywhere } from "./everywhere.js";
+import type { Span } from "../../text/edit.js";
+import type { SourceText } from "../../text/text.js";
+import { defineRule, type FileView, type Visitors } from "../rule.js";
+import { items } from "./indent.js";
+import { editsFor, laidOut, styleOf, styleRules, unitsOf, type LaidOut } from "./laid-out.js";
 
 const options = z.strictObject({
   most: z.int().min(20).max(1000).default(120).describe("How many characters a line may have. Lines that hold one long word, as an address, may be longer."),
@@ -14,54 +12,46 @@ const options = z.strictObject({
 
 type File = FileView<z.output<typeof options>>;
 
-/** What begins and ends in a stretch and may be laid out anew: the outermost nodes, and lists of nodes that go on. The longest come first. */
-function partsWithin(node: Node, from: number, to: number, breaking: Breaking): Stretch[] {
-  const found: Stretch[] = [];
-  const look = (one: Node): void => {
-    const { start } = one;
-    const end = start + one.length;
-    if (start >= from && one.length > 0 && end <= to) found.push({ start, end, doc: breaking.docOf(one) });
-    else {
-      const list = breaking.listWithin(one, from, to);
-      if (list !== undefined) found.push(list);
-      one.near(from - start, to - start, look);
-    }
-  };
-  look(node);
-  return found.sort((a, b) => b.end - b.start - (a.end - a.start));
+/** The lines of a stretch that are too long, without those that hold one long word. The first may begin before the stretch. */
+export function longLines(text: SourceText, from: number, to: number, most: number): Span[] {
+  const found: Span[] = [];
+  let head = from;
+  // What stands before the stretch on its first line.
+  while (head > 0 && from - head <= most && !/[\n\r]/.test(text.slice(head - 1, head))) head -= 1;
+  for (const { 0: line, index } of text.slice(head, to).matchAll(/[^\n\r]+/g)) {
+    if (line.length > most && !/\S{60,}/.test(line)) found.push({ from: head + index, to: head + index + line.length });
+  }
+  return found;
 }
 
-/** The edit that breaks a line of a node, which begins `index` behind its start, so that all of it fits. */
-function breakLine(node: Node, index: number, length: number, { text, options: { most } }: File): Edit | undefined {
-  const from = node.start + index;
-  const to = from + length;
-  const line = text.slice(from, to);
-  const base = /^[ \t]*/.exec(line)![0];
-  const layout = { width: most, base, step: base.startsWith("\t") ? "\t" : "  ", lineBreak: lineBreakOf(text) };
-  // The first line of a node may have something before it.
-  const column = index > 0 ? 0 : text.slice(Math.max(0, from - 1000), from).replace(/^[^]*[\n\r]/, "").length;
-  for (const { start, end, doc } of partsWithin(node, from, to, new Breaking(text))) {
-    const printed = print([doc, text.slice(end, to)], { ...layout, column: column + start - from });
-    const insert = printed.slice(0, printed.length - (to - end));
-    const lines = printed.split(/[\n\r]+/);
-    if (lines.length > 1 && lines.every((one, at) => one.length + (at === 0 ? column + start - from : 0) <= most)) return { from: start, to: end, insert };
+const lineEnd = /\r\n|[\n\r]/;
+
+/** Whether all of a line fits once something is laid out. */
+function fits({ from, to }: Span, one: LaidOut, { text, options: { most } }: File): boolean {
+  const { start } = one.node;
+  let laid = "";
+  let at = from;
+  for (const gap of one.gaps) {
+    if (start + gap.to < from || start + gap.from > to) continue;
+    laid += text.slice(at, Math.max(at, start + gap.from)) + gap.insert;
+    at = start + gap.to;
   }
-  return undefined;
+  return (laid + text.slice(at, Math.max(at, to))).split(lineEnd).every((line) => line.length <= most);
 }
 
 function check(node: JavaScriptNode, file: File): void {
   if (node.parent?.type !== "Program") return;
-  const { text, options: { most }, alert, isBroken } = file;
+  const { text, options: { most }, alert, beside, isBroken } = file;
   const { start, end } = node;
-  for (const { 0: line, index } of text.slice(start, end).matchAll(/[^\n\r]+/g)) {
-    if (line.length <= most || /\S{60,}/.test(line)) continue;
-    const canBe = !isBroken(node) && breakLine(node, index, line.length, file) !== undefined;
-    alert({ from: start + index + most, to: start + index + line.length }, {
-      message: `This line has ${line.length} characters: ${most} are agreed${canBe ? "" : ", and nowhere can it be broken so that it fits"}`,
-      remedies: () => {
-        const edit = canBe ? breakLine(node, index, line.length, file) : undefined;
-        return edit === undefined ? [] : [{ title: "Break the line", certainty: "certain", edits: [edit] }];
-      },
+  const lines = longLines(text, start, end, most);
+  if (lines.length === 0) return;
+  const style = styleOf(beside, most, "keep");
+  const units = isBroken(node) ? [] : [...unitsOf(node, file, style)].filter(({ gaps }) => gaps.length > 0);
+  for (const line of lines) {
+    const breaking = units.find((one) => one.gaps.some(({ from, to, insert }) => one.node.start + from >= line.from && one.node.start + to <= line.to && lineEnd.test(insert)) && fits(line, one, file));
+    alert({ from: Math.max(start, line.from + most), to: line.to }, {
+      message: `This line has ${line.to - line.from} characters: ${most} are agreed${breaking ? "" : ", and nowhere can it be broken so that it fits"}`,
+      remedies: () => (breaking === undefined ? [] : [{ title: "Break the line", certainty: "certain", edits: editsFor(laidOut(breaking.node, breaking.base, text, style), text) }]),
     });
   }
 }
@@ -73,6 +63,7 @@ export const lineWidth = defineRule({
   level: "hint",
   kits: [],
   options,
+  beside: styleRules,
   examples: {
     alerts: [
       { code: "const tide = sail(north, south, east, we«st, harbour);»\nsail();\n", options: { most: 40 }, after: "const tide = sail(\n  north,\n  south,\n  east,\n  west,\n  harbour\n);\nsail();\n" },
@@ -86,5 +77,5 @@ export const lineWidth = defineRule({
     ],
     quiet: [{ code: "const tide = sail(north, south);\n" }, { code: "const page = \"https://saltmarsh.example/timetables/summer/2026/north-quay/all-sailings\";\n", options: { most: 40 } }],
   },
-  visit: everywhere(check),
+  visit: Object.fromEntries(items.map((kind) => [kind, check])) as Visitors<z.output<typeof options>>,
 });

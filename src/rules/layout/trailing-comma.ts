@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import { defineRule, type FileView } from "../rule.js";
-import { piecesOf } from "./pieces.js";
 
 const options = z.strictObject({
   style: z.enum(["over-lines", "never"]).default("over-lines").describe("Whether a list whose last element ends a line has a comma behind it, or no list has."),

@@ -1,7 +1,7 @@
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import { defineRule, type FileView } from "../rule.js";
 import { everywhere } from "./everywhere.js";
-import { piecesOf } from "./pieces.js";
 
 const atLineEnd = /[ \t]+(?=[\n\r])/g;
 

@@ -4,6 +4,7 @@
  * within the list, the next list outward is tried. The old tree is changed in place. What comes out is what a fresh parse would give.
  */
 import { placeAround, placeList, type Gaps } from "../../../syntax/anchor.js";
+import { forget } from "../../../syntax/memo.js";
 import type { Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import type { Edit } from "../../../text/edit.js";
@@ -363,6 +364,7 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
     placeAround(parent, child, siblings, guess >= 0 && siblings![guess] === child ? guess : -1, gaps);
   }
   for (const outer of path) outer.length += delta;
+  forget(path);
   for (const element of p.overclosed) tree.overclosed.add(element);
   for (const [element, isBlock] of p.unclosed) tree.unclosed.set(element, isBlock);
 

@@ -14,7 +14,8 @@ import { at, Context, functionBits, type ParseState } from "./state.js";
 import { checkCover, semicolon } from "./statements.js";
 import { Token } from "./token.js";
 import { parseIndexSignature, startsIndexSignature } from "./type-members.js";
-import { parseAnnotation, parseTypeArguments, parseTypeParameters } from "./types.js";
+import { parseBase } from "./typed-expressions.js";
+import { parseAnnotation, parseTypeParameters } from "./types.js";
 import { parseHeritage } from "./typescript.js";
 
 interface ClassParts {
@@ -66,8 +67,7 @@ function parseClass(p: ParseState, named: boolean, lacksWord = false): ClassPart
   const lacksExtends = id !== null && at(p, Token.Name) && !p.newline && !(p.typescript && isWord(p, "implements"));
   if (lacksExtends) reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`extends` is missing before the class that this one builds on", { insert: { at: p.prevEnd, text: " extends" } });
   if (lacksExtends || eat(p, Token.Extends)) {
-    superClass = parseLeftHandSide(p);
-    if (p.typescript) superTypeArguments = parseTypeArguments(p);
+    ({ expression: superClass, typeArguments: superTypeArguments } = parseBase(p));
   }
   if (p.typescript && isWord(p, "implements")) {
     next(p);

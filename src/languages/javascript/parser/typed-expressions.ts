@@ -1,8 +1,8 @@
 /** What TypeScript adds to expressions: arrow functions with types, casts, lists of types. */
 import {
-  AsExpression, Identifier, InstantiationExpression, Missing, NameType, SatisfiesExpression, TaggedTemplateExpression, TypeAssertion, type Expression, type Type,
+  AsExpression, Identifier, InstantiationExpression, Missing, NameType, SatisfiesExpression, TaggedTemplateExpression, TypeAssertion, type Expression, type Type, type TypeArguments,
 } from "../nodes/index.js";
-import { parseCall, parseUnary } from "./expressions.js";
+import { parseCall, parseLeftHandSide, parseUnary } from "./expressions.js";
 import { parseArrowHead, parseArrowRest, type ArrowHead } from "./functions.js";
 import { startsExpression } from "./lists.js";
 import { expectCloser, here, openerHere, reportForm } from "./recovery.js";
@@ -121,4 +121,16 @@ function listOfTypesEnds(p: ParseState): boolean {
     default:
       return p.newline || precedence[p.token] !== 0 || isAssignment(p.token) || isWord(p, "as") || isWord(p, "satisfies") || !startsExpression(p);
   }
+}
+
+/** What a class or interface builds on, and the arguments of its type. Where a line ends behind them they were read as belonging to the expression. */
+export function parseBase(p: ParseState): { expression: Expression; typeArguments: TypeArguments | null } {
+  const read = parseLeftHandSide(p);
+  if (read.type !== "InstantiationExpression" || read.parenthesized) return { expression: read, typeArguments: p.typescript ? parseTypeArguments(p) : null };
+  const { expression, typeArguments } = read;
+  for (const child of [expression, typeArguments]) {
+    child.offset = read.offset + child.startInParent;
+    child.parent = null;
+  }
+  return { expression, typeArguments };
 }

@@ -4,7 +4,7 @@ import {
   TypeAliasDeclaration, type Expression, type Statement, type TypeName,
 } from "../nodes/index.js";
 import { parseClassDeclaration } from "./classes.js";
-import { parseAssignment, parseLeftHandSide } from "./expressions.js";
+import { parseAssignment } from "./expressions.js";
 import { parseFunctionDeclaration } from "./functions.js";
 import { parseModuleItems } from "./items.js";
 import { parseListEnd } from "./lists.js";
@@ -16,7 +16,8 @@ import { at, Context, functionBits, has, type ParseState } from "./state.js";
 import { semicolon } from "./statements.js";
 import { isWordLike, Token } from "./token.js";
 import { parseObjectType } from "./type-members.js";
-import { parseType, parseTypeArguments, parseTypeName, parseTypeParameters } from "./types.js";
+import { parseBase } from "./typed-expressions.js";
+import { parseType, parseTypeName, parseTypeParameters } from "./types.js";
 import { parseVariables } from "./variables.js";
 
 /** A statement that begins with one of TypeScript's own words, or `undefined` where the word is a plain name. */
@@ -114,12 +115,8 @@ export function parseHeritage(p: ParseState): HeritageType[] {
   const list: HeritageType[] = [];
   do {
     const { start } = p;
-    const expression = parseLeftHandSide(p);
-    if (expression.type === "InstantiationExpression") list.push(new HeritageType(start, p.prevEnd, expression, null));
-    else {
-      const typeArguments = parseTypeArguments(p);
-      list.push(new HeritageType(start, p.prevEnd, expression, typeArguments));
-    }
+    const { expression, typeArguments } = parseBase(p);
+    list.push(new HeritageType(start, p.prevEnd, expression, typeArguments));
   } while (eat(p, Token.Comma));
   return list;
 }

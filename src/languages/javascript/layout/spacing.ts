@@ -1,7 +1,7 @@
 /** How much blank space stands between two pieces on one line: the one place where that is decided. */
-import type { JavaScriptNode, Literal } from "../../languages/javascript/index.js";
-import type { Node } from "../../syntax/node.js";
-import type { SourceText } from "../../text/text.js";
+import type { Node } from "../../../syntax/node.js";
+import type { SourceText } from "../../../text/text.js";
+import type { JavaScriptNode, Literal } from "../nodes/index.js";
 import { piecesOf, type Piece } from "./pieces.js";
 
 export type SpacingRule = "operator-gap" | "comma-gap" | "bracket-gap" | "keyword-gap";
@@ -111,6 +111,22 @@ function wishFor(node: JavaScriptNode, left: Piece, right: Piece, style: Spacing
 const isLeading = (left: Piece, r: string): boolean => (r === "|" || r === "&") && left.child === undefined && left.text !== ")" && left.text !== "]";
 const isMark = (node: JavaScriptNode, left: Piece): boolean => (left.text === "|" || left.text === "&") && left.from === node.start;
 
+/** The blank space between two pieces where they stand on one line. */
+export function flatSpace(node: JavaScriptNode, left: Piece, right: Piece, style: SpacingStyle, text: SourceText): "" | " " {
+  const wished = aside.test(node.type) ? undefined : wishFor(node, left, right, style)?.space;
+  const space = wished ?? (/[\n\r\u2028\u2029]/.test(right.space) ? usualSpace(left, right) : right.space === "" ? "" : " ");
+  return space === "" && wouldJoin(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1)) ? " " : space;
+}
+
+/** What stands between two pieces that stood on two lines, where nothing is wished. */
+function usualSpace(left: Piece, right: Piece): "" | " " {
+  if (/^(?:[([.!~@#<]|\.\.\.|\?\.)$/.test(left.text) || /^(?:[)\].,;:>(`!]|\?\.|\[)$/.test(right.text)) return "";
+  return " ";
+}
+
+/** Whether two characters would make another token without a space between them. */
+const wouldJoin = (both: string): boolean => /[\w$]{2}|\+\+|--|\/\/|\/\*|\.\.|<!/.test(both);
+
 export interface Gap extends Wish {
   readonly from: number;
   readonly to: number;
@@ -133,7 +149,7 @@ export function wrongGaps(node: Node, text: SourceText, style: SpacingStyle): re
     const wished = wishFor(node as JavaScriptNode, left, right, style);
     if (wished === undefined || wished.space === right.space) continue;
     // Without the space two tokens could become another one.
-    if (wished.space === "" && /[\w$]{2}|\+\+|--|\/\/|\/\*|\.\.|<!/.test(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1))) continue;
+    if (wished.space === "" && wouldJoin(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1))) continue;
     gaps.push({ ...wished, from: left.to, to: right.from });
   }
   last = { node, text: now, start, braces: style.braces, gaps };

@@ -1,6 +1,6 @@
 /** What a node is written as: its children, and the tokens and comments between them, with the blank space before each. */
-import type { Node } from "../../syntax/node.js";
-import type { SourceText } from "../../text/text.js";
+import type { Node } from "../../../syntax/node.js";
+import type { SourceText } from "../../../text/text.js";
 
 export interface Piece {
   readonly from: number;
@@ -13,7 +13,8 @@ export interface Piece {
   readonly space: string;
 }
 
-const token = /(\s+)|(\/\/[^\n\r]*|\/\*[^]*?\*\/)|[A-Za-z_$][\w$]*|>>>=|<<=|>>=|\*\*=|&&=|\|\|=|\?\?=|>>>|===|!==|\.\.\.|=>|==|!=|<=|>=|&&|\|\||\?\?|\?\.|\+\+|--|\+=|-=|\*=|\/=|%=|&=|\|=|\^=|\*\*|<<|>>|[^]/gy;
+// A script for browsers may have comments as pages have them, and a file may begin with a line for the shell.
+const token = /(\s+)|(\/\/[^\n\r]*|\/\*[^]*?\*\/|<!--[^\n\r]*|-->[^\n\r]*|#![^\n\r]*)|[A-Za-z_$][\w$]*|>>>=|<<=|>>=|\*\*=|&&=|\|\|=|\?\?=|>>>|===|!==|\.\.\.|=>|==|!=|<=|>=|&&|\|\||\?\?|\?\.|\+\+|--|\+=|-=|\*=|\/=|%=|&=|\|=|\^=|\*\*|<<|>>|[^]/gy;
 
 let last: { node: Node; text: SourceText | object; start: number; pieces: readonly Piece[] } | undefined;
 

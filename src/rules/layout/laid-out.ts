@@ -1,0 +1,109 @@
+/** How the statements and members of a file should be laid out, kept for each as long as nothing in it changes. */
+import { layoutUnit, type LayoutStyle } from "../../languages/javascript/layout/index.js";
+import type { Gap } from "../../layout/printer.js";
+import { NodeMemo } from "../../syntax/memo.js";
+import type { Node } from "../../syntax/node.js";
+import type { Edit } from "../../text/edit.js";
+import type { SourceText } from "../../text/text.js";
+import { charAt, lineBreakOf } from "../lines.js";
+import type { Beside, FileView, Rule } from "../rule.js";
+import { blankRun } from "./blank-run.js";
+import { bracketGap } from "./bracket-gap.js";
+import { indent } from "./indent.js";
+import { trailingComma } from "./trailing-comma.js";
+
+/** The rules whose options say how to lay out. */
+export const styleRules: readonly Rule[] = [indent, bracketGap, trailingComma, blankRun];
+
+/** The style that the options of the layout rules come to. */
+export function styleOf(beside: <Other>(rule: Rule<Other>) => Beside<Other>, width: number, brokenLists: LayoutStyle["brokenLists"]): LayoutStyle {
+  const { unit, cases } = beside(indent).options;
+  const comma = beside(trailingComma);
+  return { width, brokenLists, step: unit === "tab" ? "\t" : " ".repeat(unit), cases, braces: beside(bracketGap).options.braces, trailingComma: comma.isOn ? comma.options.style : undefined, blank: beside(blankRun).options };
+}
+
+/** A statement or member, with where the blank space in it differs from what belongs there, counted from its start. */
+export interface LaidOut {
+  readonly node: Node;
+  readonly base: string;
+  readonly gaps: readonly Gap[];
+  /** Those inside of it that are laid out by themselves. */
+  readonly units: readonly { readonly node: Node; readonly base: string }[];
+}
+
+interface Kept extends LaidOut {
+  readonly style: string;
+}
+
+const kept = new NodeMemo<Kept>();
+
+/** How one is laid out whose line is indented by `base`. */
+export function laidOut(node: Node, base: string, text: SourceText, style: LayoutStyle): LaidOut {
+  const key = JSON.stringify(style);
+  const before = kept.get(node);
+  if (before !== undefined && before.base === base && before.style === key) return before;
+  const { start } = node;
+  const { gaps, units } = layoutUnit(node, text, base, lineBreakOf(text), style);
+  const now: Kept = { node, base, style: key, units, gaps: gaps.map(({ from, to, insert }) => ({ from: from - start, to: to - start, insert })) };
+  kept.set(node, now);
+  return now;
+}
+
+const hasLineEnd = /[\n\r]/;
+
+/** Whether a gap is on one line and should not be, or the other way round. */
+export const changesLines = ({ from, to, insert }: Gap, start: number, text: SourceText): boolean => hasLineEnd.test(text.slice(start + from, start + to)) !== hasLineEnd.test(insert);
+
+/** An item with all statements and members in it, each before those inside of it. What stands in one whose lines change is taken to be indented as it is. */
+export function* unitsOf(item: Node, { text }: FileView<unknown>, style: LayoutStyle): Generator<LaidOut> {
+  const waiting: { node: Node; base: string }[] = [{ node: item, base: "" }];
+  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+    const one = laidOut(next.node, next.base, text, style);
+    yield one;
+    if (one.units.length === 0) continue;
+    const { start } = one.node;
+    const moves = one.gaps.some((gap) => changesLines(gap, start, text));
+    for (let index = one.units.length - 1; index >= 0; index -= 1) {
+      const { node, base } = one.units[index]!;
+      waiting.push({ node, base: moves ? lineHead(text, node.start) : base });
+    }
+  }
+}
+
+/** The blank space at the head of the line that holds an offset. */
+function lineHead(text: SourceText, offset: number): string {
+  let from = offset;
+  while (from > 0 && !hasLineEnd.test(charAt(text, from - 1))) from -= 1;
+  return /^[ \t]*/.exec(text.slice(from, offset))![0];
+}
+
+/** The edits that lay one out. What is laid out by itself moves along with its first line. */
+export function editsFor(one: LaidOut, text: SourceText): Edit[] {
+  const { start } = one.node;
+  const edits: Edit[] = one.gaps.map(({ from, to, insert }) => ({ from: start + from, to: start + to, insert }));
+  for (const { node, base } of one.units) edits.push(...moved(node, lineHead(text, node.start), base, text));
+  return edits;
+}
+
+const asIs = /^(?:TemplateLiteral|TemplateType|Literal|JSXText)$/;
+
+/** Moves the lines of a node behind its first from one indentation to another, but for those inside of texts. */
+function moved(node: Node, from: string, to: string, text: SourceText): Edit[] {
+  if (from === to) return [];
+  const edits: Edit[] = [];
+  const { start, end } = node;
+  const texts: { from: number; to: number }[] = [];
+  const look = (one: Node, at: number): void => {
+    if (asIs.test(one.type)) texts.push({ from: at, to: at + one.length });
+    else one.each((child) => look(child, at + child.startInParent));
+  };
+  look(node, start);
+  let index = 0;
+  for (const { 0: head, index: at } of text.slice(start, end).matchAll(/(?<=[\n\r])[ \t]+(?=[^\s])/g)) {
+    const place = start + at;
+    while (index < texts.length && texts[index]!.to <= place) index += 1;
+    if ((index < texts.length && texts[index]!.from <= place) || !head.startsWith(from)) continue;
+    edits.push({ from: place, to: place + from.length, insert: to });
+  }
+  return edits;
+}

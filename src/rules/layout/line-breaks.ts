@@ -1,0 +1,96 @@
+import { z } from "zod";
+import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import type { Gap } from "../../layout/printer.js";
+import { defineRule, type FileView, type Visitors } from "../rule.js";
+import { wrongLines } from "./indent-lines.js";
+import { indent, items } from "./indent.js";
+import { changesLines, editsFor, laidOut, styleOf, styleRules, unitsOf, type LaidOut } from "./laid-out.js";
+import { lineWidth, longLines } from "./line-width.js";
+
+const options = z.strictObject({
+  brokenLists: z.enum(["keep", "join"]).default("keep").describe("Whether a list stays broken over lines whose first element the author put on a line of its own, or is joined where it fits."),
+});
+
+type Options = z.output<typeof options>;
+
+const hasLineEnd = /[\n\r]/;
+
+/** The gaps of one for which there is an alert: those of line ends, and of lines that carry on what stands before them. */
+function alerting(one: LaidOut, item: JavaScriptNode, { text, beside }: FileView<Options>): readonly Gap[] {
+  const { start } = one.node;
+  const lines = one.gaps.filter((gap) => changesLines(gap, start, text));
+  if (lines.length > 0) return lines;
+  const indented = one.gaps.filter(({ from, to, insert }) => hasLineEnd.test(insert) && indentation(text.slice(start + from, start + to)) !== indentation(insert));
+  if (indented.length === 0) return indented;
+  const { isOn, options: { unit, cases } } = beside(indent);
+  if (!isOn) return indented;
+  // What has a place of its own is the matter of `layout.indent`.
+  const told = new Set(wrongLines(item, text, "", { unit: unit === "tab" ? "\t" : " ".repeat(unit), cases }).map(({ to }) => to));
+  return indented.filter(({ to }) => !told.has(start + to));
+}
+
+const indentation = (gap: string): string => /[^\n\r]*$/.exec(gap)![0];
+
+function messageFor(gaps: readonly Gap[], start: number, text: FileView["text"]): string {
+  const joins = gaps.filter(({ insert }) => !hasLineEnd.test(insert)).length;
+  if (!gaps.some((gap) => changesLines(gap, start, text))) return "What carries on over lines is indented otherwise than agreed here";
+  if (joins === gaps.length) return "This fits on fewer lines";
+  return joins === 0 ? "This is to be broken over more lines" : "The lines end elsewhere than agreed here";
+}
+
+function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
+  if (item.parent?.type !== "Program") return;
+  const { text, options: { brokenLists }, beside, alert, isBroken } = file;
+  const { isOn, options: { most } } = beside(lineWidth);
+  const style = styleOf(beside, most, brokenLists);
+  for (const one of unitsOf(item, file, style)) {
+    if (one.gaps.length === 0) continue;
+    const gaps = alerting(one, item, file);
+    if (gaps.length === 0) continue;
+    if (isBroken(item)) return;
+    const { start, end } = one.node;
+    // Lines that are too long are told of already.
+    if (isOn && longLines(text, start, end, most).some(({ from, to }) => gaps.some((gap) => start + gap.from >= from && start + gap.to <= to && hasLineEnd.test(gap.insert)))) continue;
+    alert({ from: start + gaps[0]!.from, to: start + gaps.at(-1)!.to }, {
+      message: messageFor(gaps, start, text),
+      remedies: () => [{ title: "Lay it out", certainty: "certain", edits: editsFor(laidOut(one.node, one.base, text, style), text) }],
+    });
+  }
+}
+
+/** Items that stand on one line. */
+function checkProgram(node: JavaScriptNode, { text, options: { brokenLists }, beside, alert, isBroken }: FileView<Options>): void {
+  const style = styleOf(beside, beside(lineWidth).options.most, brokenLists);
+  const { start } = node;
+  for (const gap of laidOut(node, "", text, style).gaps) {
+    if (!changesLines(gap, start, text)) continue;
+    if (isBroken(node)) return;
+    const { from, to, insert } = gap;
+    alert({ from: start + from, to: start + to }, {
+      message: "Each statement begins a line of its own",
+      remedies: () => [{ title: "Begin a line here", certainty: "certain", edits: [{ from: node.start + from, to: node.start + to, insert }] }],
+    });
+  }
+}
+
+export const lineBreaks = defineRule({
+  id: "layout.line-breaks",
+  title: "Lines that end elsewhere than agreed",
+  why: "Code that everybody breaks over lines in the same way is read without noticing how it is laid out, and a change of it shows what has changed and nothing else. What does not fit into the width that `layout.line-width` agrees on is broken, and what fits is joined.",
+  level: "hint",
+  kits: ["tidy"],
+  options,
+  beside: [lineWidth, ...styleRules],
+  examples: {
+    alerts: [
+      { code: "const fare = price(«\n  party, day\n»);\n", options: { brokenLists: "join" }, after: "const fare = price(party, day);\n" },
+      { code: "const names = crew«\n  .filter(isHere)\n  ».map(nameOf);\n", after: "const names = crew.filter(isHere).map(nameOf);\n" },
+      { code: "if (tide) {« sail(); »}\n", after: "if (tide) {\n  sail();\n}\n" },
+      { code: "sail();« »wait();\n", after: "sail();\nwait();\n" },
+      { code: "const party = {\n  adults,« »children\n};\n", after: "const party = {\n  adults,\n  children\n};\n" },
+      { code: "const open = tide.isHigherThanTheSillOfTheDock &&« »crew.length > 2 &&\n      harbour.isFreeOfIceAndOpenToFerriesOfAllKindsAndSizes();\n", after: "const open = tide.isHigherThanTheSillOfTheDock &&\n  crew.length > 2 &&\n  harbour.isFreeOfIceAndOpenToFerriesOfAllKindsAndSizes();\n" },
+    ],
+    quiet: [{ code: "const fare = price(\n  party,\n  day,\n);\nconst names = crew.filter(isHere);\nif (tide) {\n  sail();\n}\n" }],
+  },
+  visit: { ...Object.fromEntries(items.map((kind) => [kind, checkItem])), Program: checkProgram } as Visitors<Options>,
+});
