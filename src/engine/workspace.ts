@@ -8,7 +8,8 @@ import { rules as builtInRules } from "../rules/index.js";
 import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
 import { resolveSettings, withBeside, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
-import { nodeAt, nodesTouching } from "../syntax/walk.js";
+import type { Node } from "../syntax/node.js";
+import { childrenOf, nodeAt, nodesTouching, walk } from "../syntax/walk.js";
 import { applyAll, type Edit, type Span } from "../text/edit.js";
 import { Text } from "../text/text.js";
 import type { Alert, FoundAlert, RuleFailure } from "./alert.js";
@@ -60,6 +61,26 @@ export interface WorkspaceOptions {
   readonly mostRuleTime?: number;
 }
 
+const isLines = (node: Node): boolean => /^(?:Program|BlockStatement|SwitchStatement|SwitchCase|.*Body)$/.test(node.type);
+
+/** A range, and all of the statements that it touches, but for those that others stand in. */
+function wholeOf(root: Node, range: Span): Span {
+  let { from, to } = range;
+  const extend = (node: Node): void => {
+    let holdsLines = false;
+    walk(node, (inner) => !holdsLines && !(holdsLines = isLines(inner)));
+    if (holdsLines) return;
+    from = Math.min(from, node.start);
+    to = Math.max(to, node.end);
+  };
+  let node = nodeAt(root, from, to);
+  while (node.parent !== null && !isLines(node) && !isLines(node.parent)) node = node.parent;
+  if (isLines(node)) {
+    for (const child of childrenOf(node)) if (child.end >= range.from && child.start <= range.to) extend(child);
+  } else extend(node);
+  return { from, to };
+}
+
 /** How many characters are read at most to try out remedies in a text whose form is broken. */
 const mostTried = 3_000_000;
 
@@ -68,6 +89,8 @@ interface OpenState {
   readonly languageId: string;
   readonly language: Language;
   readonly analysis: DocumentAnalysis;
+  /** For layout where the settings say nothing of it; there is none as long as nobody asks. */
+  layout?: DocumentAnalysis | undefined;
   version: number;
   settings: ResolvedSettings;
   /** The failures of rules that have been told. */
@@ -135,7 +158,10 @@ export class Workspace {
         throw error;
       }
     }
-    for (const step of steps) document.analysis.edit(step.edit, step.text);
+    for (const step of steps) {
+      document.analysis.edit(step.edit, step.text);
+      document.layout?.edit(step.edit, step.text);
+    }
     document.version = version;
   }
 
@@ -294,19 +320,27 @@ export class Workspace {
   }
 
   /**
-   * Edits, in document order, that lay the document out, or a range of it: by the rules of the area `layout` that are on, and by those of the kit `tidy`
-   * that the settings do not switch off.
+   * Edits, in document order, that lay the document out: by the rules of the area `layout` that are on, and by those of the kit `tidy` that the settings do not switch
+   * off. With a range only what lies in it changes, or with `whole`, the statements and members that it touches. What was laid out before is not looked at again.
    */
-  layout(uri: string, range?: Span): Edit[] {
-    const { languageId, language, analysis, settings } = this.document(uri);
+  layout(uri: string, range?: Span, { whole = false } = {}): Edit[] {
+    const document = this.document(uri);
+    const span = range === undefined || !whole ? range : wholeOf(document.analysis.root, range);
+    const { edits } = mend(this.layoutAnalysis(document), { only: ["layout"], ...(span !== undefined && { within: [span] }) });
+    return span === undefined ? edits : edits.filter(({ from, to }) => from >= span.from && to <= span.to);
+  }
+
+  /** An analysis with all rules that lay out. It goes along with the document once it has been needed. */
+  private layoutAnalysis(document: OpenState): DocumentAnalysis {
+    const { uri, languageId, language, analysis, settings } = document;
     const standard = this.rules.filter((rule) => areaOf(rule.id) === "layout" && rule.kits.includes("tidy") && settings.outcomes.get(rule.id)?.from === "in no kit");
+    if (standard.length === 0) return analysis;
     const active = withBeside([
       ...settings.active.filter(({ rule }) => areaOf(rule.id) === "layout"),
       ...standard.map((rule) => ({ rule, level: rule.level, options: settings.optionsOf(rule) })),
     ], settings.optionsOf);
-    const input = this.input(uri, languageId, language, analysis.text, { ...settings, active });
-    const { edits } = mend(new DocumentAnalysis(input));
-    return range === undefined ? edits : edits.filter(({ from, to }) => from >= range.from && to <= range.to);
+    document.layout ??= new DocumentAnalysis(this.input(uri, languageId, language, analysis.text, { ...settings, active }));
+    return document.layout;
   }
 
   /** The statement, or the block with its head, that ends at an offset; for laying out what has just been closed. */
@@ -364,6 +398,7 @@ export class Workspace {
   private reconfigure(document: OpenState, settings: ResolvedSettings): void {
     const { uri, languageId, language, analysis } = document;
     document.settings = settings;
+    document.layout = undefined;
     analysis.configure(settings, this.input(uri, languageId, language, analysis.text, settings).info);
   }
 

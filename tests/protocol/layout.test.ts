@@ -35,6 +35,9 @@ test("a document, a range, and what has just been typed", async () => {
   expect(await laidOut("onTypeFormatting", { position: { line: 2, character: 1 }, ch: "}" })).toBe("if (a) {\n  b({ c: 1 });\n}\nconst d=[ 1,2 ];\n");
   expect(await laidOut("onTypeFormatting", { position: { line: 4, character: 0 }, ch: "\n" })).toBe("if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n");
   expect(await laidOut("onTypeFormatting", { position: { line: 3, character: 16 }, ch: ";" })).toBe("if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n");
+  client.change(uri, 2, { text: "a(\n);\n" });
+  expect(await laidOut("onTypeFormatting", { position: { line: 1, character: 0 }, ch: "\n" }, "a(\n);\n")).toBe("a(\n);\n");
+  expect(await laidOut("formatting", {}, "a(\n);\n")).toBe("a();\n");
   // The same bytes as through the library.
   const workspace = createWorkspace({ languages: [javascript()] });
   workspace.open({ uri, languageId: "javascript", version: 1, text });

@@ -9,11 +9,15 @@ const options = z.strictObject({
   atEdges: z.int().min(0).max(10).default(0).describe("How many may stand at the beginning or end of a block."),
 });
 
+const blankLine = /[\n\r][ \t]*[\n\r]/;
+
 function check(node: JavaScriptNode, { text, options: { most, atEdges }, alert, isBroken }: FileView<z.output<typeof options>>): void {
   if (node.type.startsWith("Template")) return;
   const pieces = piecesOf(node, text);
   const { start } = node;
   for (const [index, { space, from: to, text: token }] of pieces.entries()) {
+    // Mostly there is one line end, or none.
+    if (index > 0 && !blankLine.test(space)) continue;
     const before = pieces[index - 1];
     const isEdge = before?.text === "{" || token === "}" || (before === undefined && node.type === "Program");
     const allowed = isEdge ? atEdges : most;

@@ -1,6 +1,7 @@
 /** By how much each line of an item is indented, and by how much it should be. */
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
 import { piecesOf, type Piece } from "../../languages/javascript/layout/pieces.js";
+import { NodeMemo } from "../../syntax/memo.js";
 import type { Node } from "../../syntax/node.js";
 import type { SourceText } from "../../text/text.js";
 
@@ -24,6 +25,32 @@ const closers = new Set([")", "]", "}"]);
 const governs = /^(?:If|For|ForIn|ForOf|While|With)Statement$/;
 const peers = new Set(["else", "catch", "finally", "while"]);
 
+/** Nodes that hold statements or members, each on lines of its own. */
+const hasLines = /^(?:BlockStatement|FunctionBody|ClassBody|StaticBlock|SwitchStatement|SwitchCase|NamespaceDeclaration)$/;
+
+/** A line with a place of its own: as it is indented, and as it should be. */
+interface Anchor {
+  readonly actual: string;
+  readonly wanted: string;
+}
+
+/** How the lines before a statement or member are, and the style. */
+interface Outer extends Anchor, IndentStyle {
+  readonly line: string;
+}
+
+const isSame = (one: Outer, other: Outer): boolean => one.line === other.line && one.actual === other.actual && one.wanted === other.wanted && one.unit === other.unit && one.cases === other.cases;
+
+/** What was found in a statement or member, counted from its start; and how the lines are behind it. */
+interface Kept {
+  readonly outer: Outer;
+  readonly wrong: readonly WrongLine[];
+  readonly line: string;
+  readonly anchor: Anchor;
+}
+
+const kept = new NodeMemo<Kept>();
+
 /**
  * The wrong lines of an item whose own line is indented by `base`. Lines that begin an element of a list, a statement or a closing bracket have a place;
  * lines that carry on what stands before move along with it.
@@ -34,7 +61,7 @@ export function wrongLines(item: Node, text: SourceText, base: string, { unit, c
   const stack: string[] = [];
   let line = base;
   /** The last line with a place of its own: as it is, and as it should be. */
-  let anchor = { actual: lineHead(text, item.start), wanted: base };
+  let anchor: Anchor = { actual: lineHead(text, item.start), wanted: base };
 
   const begin = (piece: Piece, wanted: string | undefined): void => {
     const breakAt = Math.max(piece.space.lastIndexOf("\n"), piece.space.lastIndexOf("\r"));
@@ -65,12 +92,27 @@ export function wrongLines(item: Node, text: SourceText, base: string, { unit, c
       if (piece.child !== undefined) {
         // What a body holds is further in than what the body belongs to, however many lines its head has.
         if (isBody(node, piece.child)) line = own;
-        visit(piece.child as JavaScriptNode);
+        if (hasLines.test(node.type)) visitOnce(piece.child, piece.from);
+        else visit(piece.child as JavaScriptNode);
       } else if (openers.has(piece.text)) stack.push(line);
       else if (closers.has(piece.text) && stack.length > outside) stack.pop();
       else if (isCase && piece.text === ":" && stack.length === outside) stack.push(own);
     }
     stack.length = outside;
+  };
+
+  /** As `visit`, for a statement or member that begins at an offset: what was found before of the same is taken over. */
+  const visitOnce = (node: Node, start: number): void => {
+    const outer = { line, actual: anchor.actual, wanted: anchor.wanted, unit, cases };
+    const before = kept.get(node);
+    if (before !== undefined && isSame(before.outer, outer)) {
+      ({ line, anchor } = before);
+      for (const { from, to, wanted } of before.wrong) wrong.push({ from: start + from, to: start + to, wanted });
+      return;
+    }
+    const first = wrong.length;
+    visit(node as JavaScriptNode);
+    kept.set(node, { outer, line, anchor, wrong: wrong.slice(first).map(({ from, to, wanted }) => ({ from: from - start, to: to - start, wanted })) });
   };
 
   /** Where a line that begins with a piece belongs; `undefined` where it carries on. */
@@ -87,7 +129,7 @@ export function wrongLines(item: Node, text: SourceText, base: string, { unit, c
     return undefined;
   };
 
-  visit(item as JavaScriptNode);
+  visitOnce(item, item.start);
   return wrong;
 }
 
@@ -96,6 +138,8 @@ const isBody = (node: JavaScriptNode, child: Node): boolean => (/^(?:BlockStatem
 /** Operands that are only in parentheses carry on; elements of lists and whole contents of brackets have their place. */
 function isElement(node: JavaScriptNode, next: Piece | undefined): boolean {
   if (next?.child === undefined) return true;
+  // The key is in brackets of its own, and what stands behind it carries on.
+  if (node.type === "MappedType") return false;
   return !/^(?:Binary|Logical|Conditional|Assignment|Sequence)Expression$|^(?:Union|Intersection|Conditional)Type$|^VariableDeclaration$/.test(node.type);
 }
 

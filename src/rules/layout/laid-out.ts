@@ -15,11 +15,17 @@ import { trailingComma } from "./trailing-comma.js";
 /** The rules whose options say how to lay out. */
 export const styleRules: readonly Rule[] = [indent, bracketGap, trailingComma, blankRun];
 
-/** The style that the options of the layout rules come to. */
+const styles = new Map<string, LayoutStyle>();
+
+/** The style that the options of the layout rules come to; the same one for the same options. */
 export function styleOf(beside: <Other>(rule: Rule<Other>) => Beside<Other>, width: number, brokenLists: LayoutStyle["brokenLists"]): LayoutStyle {
   const { unit, cases } = beside(indent).options;
   const comma = beside(trailingComma);
-  return { width, brokenLists, step: unit === "tab" ? "\t" : " ".repeat(unit), cases, braces: beside(bracketGap).options.braces, trailingComma: comma.isOn ? comma.options.style : undefined, blank: beside(blankRun).options };
+  const style: LayoutStyle = { width, brokenLists, step: unit === "tab" ? "\t" : " ".repeat(unit), cases, braces: beside(bracketGap).options.braces, trailingComma: comma.isOn ? comma.options.style : undefined, blank: beside(blankRun).options };
+  const key = JSON.stringify(style);
+  const same = styles.get(key);
+  if (same === undefined) styles.set(key, style);
+  return same ?? style;
 }
 
 /** A statement or member, with where the blank space in it differs from what belongs there, counted from its start. */
@@ -32,19 +38,24 @@ export interface LaidOut {
 }
 
 interface Kept extends LaidOut {
-  readonly style: string;
+  readonly style: LayoutStyle;
+  /** Whether it and all in it is as it should be. */
+  isClean: boolean;
 }
 
 const kept = new NodeMemo<Kept>();
 
 /** How one is laid out whose line is indented by `base`. */
 export function laidOut(node: Node, base: string, text: SourceText, style: LayoutStyle): LaidOut {
-  const key = JSON.stringify(style);
+  return keptFor(node, base, text, style);
+}
+
+function keptFor(node: Node, base: string, text: SourceText, style: LayoutStyle): Kept {
   const before = kept.get(node);
-  if (before !== undefined && before.base === base && before.style === key) return before;
+  if (before !== undefined && before.base === base && before.style === style) return before;
   const { start } = node;
   const { gaps, units } = layoutUnit(node, text, base, lineBreakOf(text), style);
-  const now: Kept = { node, base, style: key, units, gaps: gaps.map(({ from, to, insert }) => ({ from: from - start, to: to - start, insert })) };
+  const now: Kept = { node, base, style, units, isClean: false, gaps: gaps.map(({ from, to, insert }) => ({ from: from - start, to: to - start, insert })) };
   kept.set(node, now);
   return now;
 }
@@ -54,20 +65,27 @@ const hasLineEnd = /[\n\r]/;
 /** Whether a gap is on one line and should not be, or the other way round. */
 export const changesLines = ({ from, to, insert }: Gap, start: number, text: SourceText): boolean => hasLineEnd.test(text.slice(start + from, start + to)) !== hasLineEnd.test(insert);
 
-/** An item with all statements and members in it, each before those inside of it. What stands in one whose lines change is taken to be indented as it is. */
-export function* unitsOf(item: Node, { text }: FileView<unknown>, style: LayoutStyle): Generator<LaidOut> {
-  const waiting: { node: Node; base: string }[] = [{ node: item, base: "" }];
-  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
-    const one = laidOut(next.node, next.base, text, style);
-    yield one;
-    if (one.units.length === 0) continue;
-    const { start } = one.node;
-    const moves = one.gaps.some((gap) => changesLines(gap, start, text));
-    for (let index = one.units.length - 1; index >= 0; index -= 1) {
-      const { node, base } = one.units[index]!;
-      waiting.push({ node, base: moves ? lineHead(text, node.start) : base });
+/**
+ * The statements and members of an item in which something differs, each before those inside of it, with the item itself. What stands in one whose lines change is taken
+ * to be indented as it is. What was found clean is not looked into again.
+ */
+export function unitsOf(item: Node, { text }: FileView<unknown>, style: LayoutStyle): LaidOut[] {
+  const found: LaidOut[] = [];
+  const look = (node: Node, base: string): boolean => {
+    const one = keptFor(node, base, text, style);
+    if (one.isClean) return true;
+    if (one.gaps.length > 0) found.push(one);
+    let isClean = one.gaps.length === 0;
+    if (one.units.length > 0) {
+      const { start } = node;
+      const moves = one.gaps.some((gap) => changesLines(gap, start, text));
+      for (const inner of one.units) isClean = look(inner.node, moves ? lineHead(text, inner.node.start) : inner.base) && isClean;
     }
-  }
+    one.isClean = isClean;
+    return isClean;
+  };
+  look(item, "");
+  return found;
 }
 
 /** The blank space at the head of the line that holds an offset. */

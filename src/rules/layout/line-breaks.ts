@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import type { Gap } from "../../layout/printer.js";
 import { defineRule, type FileView, type Visitors } from "../rule.js";
 import { wrongLines } from "./indent-lines.js";
@@ -39,15 +40,13 @@ function messageFor(gaps: readonly Gap[], start: number, text: FileView["text"])
 }
 
 function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
-  if (item.parent?.type !== "Program") return;
-  const { text, options: { brokenLists }, beside, alert, isBroken } = file;
+  if (item.parent?.type !== "Program" || file.isBroken(item)) return;
+  const { text, options: { brokenLists }, beside, alert } = file;
   const { isOn, options: { most } } = beside(lineWidth);
   const style = styleOf(beside, most, brokenLists);
   for (const one of unitsOf(item, file, style)) {
-    if (one.gaps.length === 0) continue;
     const gaps = alerting(one, item, file);
     if (gaps.length === 0) continue;
-    if (isBroken(item)) return;
     const { start, end } = one.node;
     // Lines that are too long are told of already.
     if (isOn && longLines(text, start, end, most).some(({ from, to }) => gaps.some((gap) => start + gap.from >= from && start + gap.to <= to && hasLineEnd.test(gap.insert)))) continue;
@@ -60,11 +59,12 @@ function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
 
 /** Items that stand on one line. */
 function checkProgram(node: JavaScriptNode, { text, options: { brokenLists }, beside, alert, isBroken }: FileView<Options>): void {
+  // Mostly each stands on lines of its own.
+  if (!piecesOf(node, text).some(({ space, text: token }, index) => index > 0 && token !== ";" && !hasLineEnd.test(space)) || isBroken(node)) return;
   const style = styleOf(beside, beside(lineWidth).options.most, brokenLists);
   const { start } = node;
   for (const gap of laidOut(node, "", text, style).gaps) {
     if (!changesLines(gap, start, text)) continue;
-    if (isBroken(node)) return;
     const { from, to, insert } = gap;
     alert({ from: start + from, to: start + to }, {
       message: "Each statement begins a line of its own",

@@ -46,7 +46,7 @@ function check(node: JavaScriptNode, file: File): void {
   const lines = longLines(text, start, end, most);
   if (lines.length === 0) return;
   const style = styleOf(beside, most, "keep");
-  const units = isBroken(node) ? [] : [...unitsOf(node, file, style)].filter(({ gaps }) => gaps.length > 0);
+  const units = isBroken(node) ? [] : unitsOf(node, file, style);
   for (const line of lines) {
     const breaking = units.find((one) => one.gaps.some(({ from, to, insert }) => one.node.start + from >= line.from && one.node.start + to <= line.to && lineEnd.test(insert)) && fits(line, one, file));
     alert({ from: Math.max(start, line.from + most), to: line.to }, {

@@ -4,18 +4,19 @@ import { defineRule, type FileView } from "../rule.js";
 import { everywhere } from "./everywhere.js";
 
 const atLineEnd = /[ \t]+(?=[\n\r])/g;
+const spaceBeforeEnd = /[ \t](?:[\n\r]|$)/;
 
 function check(node: JavaScriptNode, { text, alert, isBroken }: FileView): void {
   if (node.type.startsWith("JSX") || node.type.startsWith("Template")) return;
   const pieces = piecesOf(node, text);
-  const spaces = pieces.map(({ space, from }) => ({ space, at: from - space.length }));
+  const spaces = pieces.filter(({ space }) => spaceBeforeEnd.test(space)).map(({ space, from }) => ({ space, at: from - space.length }));
   if (node.type === "Program") {
     const end = pieces.at(-1)?.to ?? 0;
     spaces.push({ space: text.slice(end, text.length), at: end });
   }
   const { start } = node;
   for (const { space, at } of spaces) {
-    if (!/[ \t](?:[\n\r]|$)/.test(space) || (!space.includes("\n") && !space.includes("\r") && node.type !== "Program")) continue;
+    if ((!space.includes("\n") && !space.includes("\r") && node.type !== "Program")) continue;
     const last = node.type === "Program" && at + space.length === text.length ? /[ \t]+$/.exec(space) : null;
     for (const match of [...space.matchAll(atLineEnd), ...(last ? [last] : [])]) {
       const from = at + match.index;

@@ -5,7 +5,7 @@ import type { Place } from "../place.js";
 import type { Feature, Session } from "../session.js";
 
 export function layoutFeature({ workspace, documents }: Session): Feature {
-  const layout = (place: Place | undefined, span?: Span): TextEdit[] => (place === undefined ? [] : place.edits(workspace.layout(place.home, span)));
+  const layout = (place: Place | undefined, span?: Span, whole = false): TextEdit[] => (place === undefined ? [] : place.edits(workspace.layout(place.home, span, { whole })));
   return {
     capabilities: () => ({
       documentFormattingProvider: true,
@@ -16,11 +16,11 @@ export function layoutFeature({ workspace, documents }: Session): Feature {
       "textDocument/formatting": ({ textDocument: { uri } }: DocumentFormattingParams) => layout(documents.place(uri)),
       "textDocument/rangeFormatting": ({ textDocument: { uri }, range }: DocumentRangeFormattingParams) => {
         const place = documents.place(uri);
-        return layout(place, place?.span(range));
+        return layout(place, place?.span(range), true);
       },
       "textDocument/rangesFormatting": ({ textDocument: { uri }, ranges }: DocumentRangesFormattingParams) => {
         const place = documents.place(uri);
-        const edits = ranges.flatMap((range) => layout(place, place?.span(range)));
+        const edits = ranges.flatMap((range) => layout(place, place?.span(range), true));
         // What lies in two of the ranges is done once.
         return [...new Map(edits.map((edit) => [JSON.stringify(edit), edit])).values()];
       },
@@ -28,7 +28,12 @@ export function layoutFeature({ workspace, documents }: Session): Feature {
       "textDocument/onTypeFormatting": ({ textDocument: { uri }, position, ch }: DocumentOnTypeFormattingParams) => {
         const place = documents.place(uri);
         if (place === undefined) return [];
-        if (ch === "\n") return position.line === 0 ? [] : layout(place, place.span({ start: { line: position.line - 1, character: 0 }, end: { line: position.line, character: 0 } }));
+        if (ch === "\n") {
+          if (position.line === 0) return [];
+          const { from, to } = place.span({ start: { line: position.line - 1, character: 0 }, end: { line: position.line, character: 0 } });
+          // The new line itself stays, whatever may come to stand there.
+          return layout(place, { from, to: to - 1 });
+        }
         const span = workspace.endingAt(place.home, place.offset(position));
         return span === undefined ? [] : layout(place, span);
       },

@@ -96,20 +96,23 @@ export class Builder {
 
   /** How many pairs of parentheses around a child are its own. */
   private pairsAround(node: JavaScriptNode, pieces: readonly Piece[], index: number): number {
+    let outer: Piece | undefined;
     const count = (step: 1 | -1, token: string): number => {
       let found = 0;
       for (let at = index + step; at >= 0 && at < pieces.length; at += step) {
         if (pieces[at]!.isComment) continue;
-        if (pieces[at]!.text !== token) break;
+        outer = pieces[at]!;
+        if (outer.text !== token) break;
         found += 1;
       }
       return found;
     };
-    const before = count(-1, "(");
     const behind = count(1, ")");
+    const before = count(-1, "(");
     const { child } = pieces[index]!;
     const key = wraps[node.type];
-    const isWrapped = key !== undefined && (node as unknown as Record<string, unknown>)[key] !== child && before === behind;
+    // The outermost pair is the node's if it holds nothing else.
+    const isWrapped = key !== undefined && (node as unknown as Record<string, unknown>)[key] !== child && before === behind && outer?.text !== ",";
     return Math.min(before, behind) - (isWrapped ? 1 : 0);
   }
 
@@ -117,7 +120,7 @@ export class Builder {
   part(part: Part): Doc {
     const { child, around, first } = part;
     if (child === undefined) return leaf(first.from, first.text);
-    if (around.length === 0) return this.doc(child);
+    if (around.length === 0) return this.builds[child.type] === undefined ? this.source(first.from, first.to) : this.doc(child);
     const tokens = around.filter(({ isComment }) => !isComment);
     // Parentheses in parentheses are left as they are.
     if (tokens.length > 3) return this.source(around[0]!.from, around.at(-1)!.to);
@@ -152,19 +155,22 @@ export class Builder {
     const line = (blank: number): Doc => (own ? hardLine(blank) : indent(hardLine(blank)));
     const docs: Doc[] = [];
     let isLineOver = false;
+    // Before a mark a comment belongs to what stands in front of it, before anything else to that.
+    const isBehind = part.child === undefined && !isOpener(before) && !(part.text === "," && wanted.kind === "line");
     for (const [index, comment] of comments.entries()) {
       const next = comments[index + 1]?.space ?? part.first.space;
       const isOwnLine = lineEnd.test(comment.space);
       const isLast = comment.text.startsWith("//") || lineEnd.test(next);
       if (isLineOver || (isOwnLine && before !== undefined)) docs.push(line(this.blankIn(comment.space, index === 0 && isOpener(before))));
-      else if (index === 0 && wanted.kind === "line" && !isLast) docs.push(wanted);
+      else if (index === 0 && wanted.kind === "line" && !isLast && !isBehind) docs.push(wanted);
       else if (before !== undefined || index > 0) docs.push(inserted(comment.space === "" && !comment.text.startsWith("//") ? "" : " "));
-      docs.push(leaf(comment.from, comment.text, isLast && !isOwnLine && !isLineOver));
+      docs.push(leaf(comment.from, comment.text, comment.text.startsWith("//") && !isOwnLine && !isLineOver));
       isLineOver = isLast;
     }
     if (isLineOver) return { comments: sequence(...docs), space: line(this.blankIn(part.first.space, isCloser(part))) };
     const last = part.first.space === "" ? nothing : inserted(" ");
-    return { comments: sequence(...docs), space: wanted.kind === "line" && isOpener(before) && isCloser(part) ? wanted : last };
+    const ends = wanted.kind === "line" && (isBehind || (isOpener(before) && isCloser(part)));
+    return { comments: sequence(...docs), space: ends ? wanted : last };
   }
 
   /** How many blank lines stay of some blank space. */
@@ -185,7 +191,8 @@ export class Builder {
 
   /** Parts one behind another, each with the space before it, or what `spaceOf` says of it by its index. */
   row(node: Node, parts: readonly Part[], spaceOf?: (part: Part, index: number) => Doc | undefined, before?: Part): Doc {
-    return sequence(...parts.map((part, index) => this.placed(node, parts[index - 1] ?? before, part, spaceOf?.(part, index) ?? (index === 0 && before === undefined ? nothing : undefined))));
+    // What stands before the first is the matter of whoever knows what that is.
+    return sequence(...parts.map((part, index) => (index === 0 && before === undefined ? this.part(part) : this.placed(node, parts[index - 1] ?? before, part, spaceOf?.(part, index)))));
   }
 }
 

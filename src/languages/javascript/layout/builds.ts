@@ -7,7 +7,7 @@ import { arrow, block, braced, decoratedThen, field, headed, property, row, with
 import { attribute, closingTag, container, element, openingTag } from "./jsx.js";
 import { listDoc } from "./lists.js";
 import { named, standard } from "./modules.js";
-import { assigned, binary, conditional } from "./operators.js";
+import { assigned, assignment, binary, conditional } from "./operators.js";
 import { declaration, governing, program, switchCase, switched, tried } from "./statements.js";
 import { alias, enumeration, intersection, mapped, objectType, tuple, typeList, union } from "./types.js";
 
@@ -22,7 +22,7 @@ export const builds: Readonly<Partial<Record<Kind, Build>>> & Readonly<Record<st
   ArrayExpression: collection,
   ArrayPattern: collection,
   ArrowFunctionExpression: arrow,
-  AssignmentExpression: assigned(/^[^\w\s]*=$/),
+  AssignmentExpression: assignment,
   AssignmentPattern: assigned(/^=$/),
   AwaitExpression: plain,
   BinaryExpression: binary,

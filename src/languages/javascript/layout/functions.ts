@@ -77,7 +77,7 @@ export const headed: Build = (node: Node, builder: Builder): Doc => {
   const head = parts.slice(decorators, begin < 0 || begin > body ? body : begin);
   const heritage = begin < 0 || begin > body ? [] : parts.slice(begin, body);
   const marks = heritage.length === 0 ? nothing : indent(builder.row(node, heritage, ({ text }) => (text === "extends" || text === "implements" ? spaceLine : undefined), head.at(-1)));
-  return sequence(decorated(node, builder, parts.slice(0, decorators)), group(builder.row(node, head, (part, index) => (index === 0 && decorators > 0 ? afterDecorator(builder, part) : undefined), parts[decorators - 1]), marks), builder.placed(node, parts[body - 1], parts[body]!));
+  return sequence(decorated(node, builder, parts.slice(0, decorators)), builder.row(node, head, (part, index) => (index === 0 && decorators > 0 ? afterDecorator(builder, part) : undefined), parts[decorators - 1]), group(marks), builder.placed(node, parts[body - 1], parts[body]!));
 };
 
 /** A line end behind a decorator stays. */

@@ -9,7 +9,7 @@ import type { LayoutStyle } from "./style.js";
 export type { LayoutStyle } from "./style.js";
 
 /** What may be put between two tokens or taken away there beside blank space. */
-const free = /^[\s,|]*$/;
+const free = /^[\s,;|]*$/;
 
 /**
  * How one part of a text is to be laid out: a file's item, a statement, a member, whose line is indented by `base`. Statements and members inside of it are given
@@ -19,7 +19,7 @@ export function layoutUnit(node: Node, text: SourceText, base: string, lineBreak
   const builder = new Builder(text, style, builds);
   const printed = printDoc(builder.doc(node), { text, width: style.width, base, step: style.step, lineBreak });
   // Whatever goes wrong, nothing but blank space and marks that may be left out changes.
-  if (printed.gaps.some(({ from, to, insert }) => !free.test(text.slice(from, to)) || !free.test(insert))) return { gaps: [], units: printed.units };
+  if (printed.gaps.some(({ from, to, insert }) => from > to || !free.test(text.slice(from, to)) || !free.test(insert))) return { gaps: [], units: printed.units };
   return printed;
 }
 

@@ -51,7 +51,8 @@ function isFunction(node: Node | undefined): boolean {
   const one = node as JavaScriptNode | undefined;
   if (one?.type === "FunctionExpression") return (one.body?.body.length ?? 0) > 0;
   if (one?.type !== "ArrowFunctionExpression") return false;
-  return one.body.type === "FunctionBody" ? one.body.body.length > 0 : hasBrackets(one.body);
+  // An element that is not in parentheses has its end on a line with the end of the call.
+  return one.body.type === "FunctionBody" ? one.body.body.length > 0 : hasBrackets(one.body) && (one.body.parenthesized || !one.body.type.startsWith("JSX"));
 }
 
 /** Whether an expression goes over lines between brackets of its own, if it has to. */

@@ -1,7 +1,7 @@
 /** Operators with two or three operands, and what stands behind `=`, `:` and `=>`. */
 import { broken, choice, continuation, indent, inserted, sequence, spaceLine, group, type Doc } from "../../../layout/doc.js";
 import type { Node } from "../../../syntax/node.js";
-import type { BinaryExpression, ConditionalExpression, ConditionalType, JavaScriptNode, LogicalExpression } from "../nodes/index.js";
+import type { AssignmentExpression, BinaryExpression, ConditionalExpression, ConditionalType, JavaScriptNode, LogicalExpression } from "../nodes/index.js";
 import type { Build, Builder, Part } from "./builder.js";
 import { hasBrackets } from "./lists.js";
 
@@ -23,7 +23,9 @@ function operandsOf(node: Node, builder: Builder): { docs: Doc[]; last: Part } |
     const [left, operator, right] = parts as [Part, Part, Part];
     if (parts.length !== 3) return undefined;
     last ??= right;
-    docs.push(builder.placed(one, operator, right, spaceLine), builder.placed(one, left, operator));
+    // Behind a comment that ends the line the operator begins the next.
+    const isAtHead = operator.comments.length > 0 && (operator.comments.at(-1)!.text.startsWith("//") || builder.beginsLine({ ...operator, comments: [] }));
+    docs.push(builder.placed(one, operator, right, isAtHead ? inserted(" ") : spaceLine), builder.placed(one, left, operator, isAtHead ? spaceLine : undefined));
     if (left.child === undefined || left.around.length > 0 || levelOf(left.child) !== level) {
       docs.push(builder.part(left));
       return { docs: docs.reverse(), last };
@@ -49,7 +51,7 @@ function operandDocs(node: Node, builder: Builder): Operands {
   const [first, ...rest] = docs as [Doc, ...Doc[]];
   const lined = group(first, indent(...rest));
   const held = group(...docs);
-  if (last.child === undefined || last.comments.length > 0 || !mayHug(last) || docs.slice(0, -1).some(({ spread }) => spread)) return { doc: lined, held };
+  if (last.child === undefined || last.comments.length > 0 || !mayHug(last, builder) || docs.slice(0, -1).some(({ spread }) => spread)) return { doc: lined, held };
   const doc = builder.part(last);
   const hugged = broken(doc);
   if (hugged === undefined) return { doc: lined, held };
@@ -68,13 +70,15 @@ export const binary: Build = (node: BinaryExpression | LogicalExpression, builde
 const flat = (doc: Doc): Doc => (doc === spaceLine ? inserted(" ") : doc.kind === "sequence" ? sequence(...doc.parts.map(flat)) : doc);
 
 /** Whether the last operand has brackets of its own, which hold a list or a function. */
-function mayHug({ child, around }: Part): boolean {
+function mayHug({ child, around }: Part, { text, style }: Builder): boolean {
   if (/^JSX/.test(child!.type)) return around.length > 0;
   if (around.length > 0) return false;
   const one = child as JavaScriptNode;
   if (one.type !== "CallExpression") return hasBrackets(one) && one.type !== "NewExpression" && one.type !== "AwaitExpression";
   const inner = one.arguments.at(-1);
-  return inner !== undefined && /Function|^Object/.test(inner.type) && hasBrackets(inner);
+  if (inner === undefined || !/Function|^Object/.test(inner.type) || !hasBrackets(inner)) return false;
+  // A list whose elements have their own lines is broken as a whole.
+  return style.brokenLists !== "keep" || !/\n|\r/.test(text.slice(one.callee.end, one.arguments[0]!.start));
 }
 
 /** Whether the brackets around an expression already put its lines further in. */
@@ -154,3 +158,23 @@ export const assigned = (mark: RegExp): Build => (node: Node, builder: Builder):
   if (at < 1 || value === undefined) return builder.row(node, parts);
   return sequence(builder.row(node, parts.slice(0, at + 1)), behind(builder, node, parts[at]!, value), builder.row(node, parts.slice(at + 2), undefined, value));
 };
+
+/** An assignment. Where what is assigned is one too, and so on, all of them fit on a line, or each has its own. */
+export const assignment: Build = (node: AssignmentExpression, builder): Doc => {
+  if (node.right.type !== "AssignmentExpression" || node.right.parenthesized) return assign(node as never, builder);
+  const docs: Doc[] = [];
+  for (let one: Node = node; ; ) {
+    const parts = builder.parts(one);
+    const value = parts.at(-1)!;
+    const isLast = value.child?.type !== "AssignmentExpression" || value.around.length > 0 || value.comments.length > 0;
+    if (isLast || parts.length !== 3) {
+      docs.push(assign(one as never, builder));
+      break;
+    }
+    docs.push(builder.row(one, parts.slice(0, 2)));
+    one = value.child!;
+  }
+  return group(docs[0]!, indent(...docs.slice(1).flatMap((doc) => [spaceLine, doc])));
+};
+
+const assign = assigned(/^[^\w\s]*=$/);

@@ -16,6 +16,8 @@ export interface Piece {
 // A script for browsers may have comments as pages have them, and a file may begin with a line for the shell.
 const token = /(\s+)|(\/\/[^\n\r]*|\/\*[^]*?\*\/|<!--[^\n\r]*|-->[^\n\r]*|#![^\n\r]*)|[A-Za-z_$][\w$]*|>>>=|<<=|>>=|\*\*=|&&=|\|\|=|\?\?=|>>>|===|!==|\.\.\.|=>|==|!=|<=|>=|&&|\|\||\?\?|\?\.|\+\+|--|\+=|-=|\*=|\/=|%=|&=|\|=|\^=|\*\*|<<|>>|[^]/gy;
 
+const isBlank = /^\s*$/;
+
 let last: { node: Node; text: SourceText | object; start: number; pieces: readonly Piece[] } | undefined;
 
 /** The pieces of a node, in order. Those of the node that was asked about last are kept, for the next rule. */
@@ -28,17 +30,23 @@ export function piecesOf(node: Node, text: SourceText): readonly Piece[] {
   let space = "";
   const gap = (to: number): void => {
     const source = text.slice(at, to);
+    at = to;
+    // Mostly there is nothing else.
+    if (isBlank.test(source)) {
+      space += source;
+      return;
+    }
+    const begin = to - source.length;
     token.lastIndex = 0;
     for (let match = token.exec(source); match !== null; match = token.exec(source)) {
       const [whole, blank, comment] = match;
       if (blank !== undefined) space += blank;
       else {
-        const from = at + match.index;
+        const from = begin + match.index;
         pieces.push({ from, to: from + whole.length, text: whole, child: undefined, isComment: comment !== undefined, space });
         space = "";
       }
     }
-    at = to;
   };
   node.each((child) => {
     const from = start + child.startInParent;

@@ -4,7 +4,7 @@ import type { Node } from "../../../syntax/node.js";
 import type { JavaScriptNode, SwitchCase, VariableDeclaration } from "../nodes/index.js";
 import type { Build, Builder, Part } from "./builder.js";
 import { lines, linesIn } from "./functions.js";
-import { bracketsIn } from "./lists.js";
+import { bracketsIn, hasBrackets } from "./lists.js";
 
 /** The parentheses of a head with what is in them. */
 function headIn(node: Node, builder: Builder, parts: readonly Part[]): Doc {
@@ -12,13 +12,16 @@ function headIn(node: Node, builder: Builder, parts: readonly Part[]): Doc {
   const closer = parts.at(-1)!;
   const inner = parts.slice(1, -1);
   const last = inner.at(-1)?.child;
-  if ((inner.length === 1 || /^For(?:In|Of)/.test(node.type)) && last !== undefined && !isLoose(last) && parts.every(({ comments }) => comments.length === 0)) return builder.row(node, parts);
+  if ((inner.length === 1 || (/^For(?:In|Of)/.test(node.type) && !/Pattern$/.test(declaredIn(inner[0]!.child)?.type ?? ""))) && last !== undefined && !isLoose(last) && parts.every(({ comments }) => comments.length === 0)) return builder.row(node, parts);
   const end = builder.lead(node, parts.at(-2)!, closer, softLine);
-  const marks = builder.row(node, inner, (_, index) => (index === 0 ? softLine : inner[index - 1]!.text === ";" ? spaceLine : undefined), opener);
+  const marks = builder.row(node, inner, ({ text }, index) => (index === 0 ? softLine : inner[index - 1]!.text !== ";" ? undefined : text === ";" ? nothing : spaceLine), opener);
   return bracketGroup(sequence(builder.part(opener), indent(marks, end.comments), end.space, builder.part(closer)));
 }
 
-/** Whether something may go over lines outside of brackets. */
+/** The pattern that the head of a loop declares. */
+const declaredIn = (node: Node | undefined): Node | undefined => ((node as JavaScriptNode | undefined)?.type === "VariableDeclaration" ? (node as VariableDeclaration).declarations[0]!.id : node);
+
+/** Whether something may go over lines outside of brackets, or not at all. */
 function isLoose(node: Node): boolean {
   const one = node as JavaScriptNode;
   if (one.type === "CallExpression" && one.callee.type === "MemberExpression") {
@@ -27,7 +30,7 @@ function isLoose(node: Node): boolean {
     while (inner.type === "MemberExpression") inner = inner.object as JavaScriptNode;
     if (inner.type === "CallExpression") return true;
   }
-  return /^(?:Binary|Logical|Conditional|Assignment|Sequence|Member|Chain)Expression$/.test(one.type);
+  return !hasBrackets(one) || one.type === "AwaitExpression";
 }
 
 /** A statement that another governs, with what stands before it: a block on the same line, another there if it fits. */

@@ -9,18 +9,24 @@ import { behind, isFollowed } from "./operators.js";
 
 const simple = /^(?:Keyword|Literal)Type$/;
 
+/** The lines of a union, the first of which has a mark too where it is broken. */
+function unionLines(node: UnionType, builder: Builder, parts: readonly Part[]): Doc {
+  const types = parts[0]!.child === undefined ? parts.slice(1) : parts;
+  const rest = builder.row(node, types.slice(1), ({ child }) => (child === undefined ? spaceLine : undefined), types[0]);
+  return sequence(either(inserted("| "), nothing), builder.part(types[0]!), rest);
+}
+
 /** `one | other`: on one line, or each on a line behind its mark. */
 export const union: Build = (node: UnionType, builder: Builder): Doc => {
-  let parts: readonly Part[] = builder.parts(node);
-  const leading = parts[0]!.child === undefined ? parts[0]! : undefined;
-  if (leading !== undefined) parts = parts.slice(1);
-  if (leading !== undefined && parts[0]!.comments.length > 0) return builder.row(node, [leading, ...parts], ({ text }, index) => (index > 0 && text === "|" ? spaceLine : undefined));
-  const types = parts.filter(({ child }) => child !== undefined);
+  const parts = builder.parts(node);
+  const hasMark = parts[0]!.child === undefined;
+  if (hasMark && parts[1]!.comments.length > 0) return builder.row(node, parts, ({ text }, index) => (index > 0 && text === "|" ? spaceLine : undefined));
+  const own = hasMark ? parts.slice(1) : parts;
+  const types = own.filter(({ child }) => child !== undefined);
   // Members of one object, which may be absent.
-  if (types.filter(({ child }) => !simple.test(child!.type)).length === 1 && types.some(({ child }) => child!.type === "ObjectType") && types.every(({ comments }) => comments.length === 0)) return builder.row(node, parts);
-  if (isFollowed(node)) return builder.row(node, parts);
-  const rest = builder.row(node, parts.slice(1), ({ child }) => (child === undefined ? spaceLine : undefined), parts[0]);
-  return group(indent(softLine, either(inserted("| "), nothing), builder.part(parts[0]!), rest));
+  if (types.filter(({ child }) => !simple.test(child!.type)).length === 1 && types.some(({ child }) => child!.type === "ObjectType") && types.every(({ comments }) => comments.length === 0)) return builder.row(node, own);
+  if (isFollowed(node)) return builder.row(node, own);
+  return group(indent(softLine, unionLines(node, builder, own)));
 };
 
 export const intersection: Build = (node: IntersectionType, builder: Builder): Doc => {
@@ -44,8 +50,16 @@ export const objectType: Build = (node: Node, builder: Builder): Doc => {
   const isKept = !isParted || (builder.style.brokenLists === "keep" && builder.beginsLine(inner[0]!));
   const end = builder.lead(node, parts.at(-2)!, closer, spaceLine);
   const members = builder.row(node, inner, (part) => (part.child === undefined ? undefined : isKept && part !== inner[0] ? builder.lineBefore(part) : spaceLine), opener);
-  return bracketGroup(sequence(builder.part(opener), indent(members, end.comments), end.space, builder.part(closer)), { isBroken: isKept });
+  return bracketGroup(sequence(builder.part(opener), indent(members, lastMark(builder, inner), end.comments), end.space, builder.part(closer)), { isBroken: isKept });
 };
+
+/** The mark behind the last member of a broken type whose others have one. */
+function lastMark(builder: Builder, members: readonly Part[]): Doc {
+  const markOf = ({ last }: Part): string => builder.text.slice(last.to - 1, last.to);
+  const others = members.slice(0, -1);
+  const mark = others.length > 0 ? markOf(others[0]!) : "";
+  return /[;,]/.test(mark) && others.every((part) => markOf(part) === mark) && !/[;,]/.test(markOf(members.at(-1)!)) ? either(inserted(mark), nothing) : nothing;
+}
 
 export const mapped: Build = (node: Node, builder: Builder): Doc => {
   const parts = builder.parts(node);
@@ -73,6 +87,10 @@ export const alias: Build = (node: TypeAliasDeclaration, builder: Builder): Doc 
   const value = parts[at + 1];
   if (at < 1 || value === undefined) return builder.row(node, parts);
   const type = (value.child as JavaScriptNode | undefined)?.type;
+  if (type === "UnionType" && value.comments.length > 0 && value.around.length === 0) {
+    const { comments, space } = builder.lead(node, parts[at], value, spaceLine);
+    return sequence(builder.row(node, parts.slice(0, at + 1)), group(indent(comments, space, unionLines(value.child as UnionType, builder, builder.parts(value.child!)))), builder.row(node, parts.slice(at + 2), undefined, value));
+  }
   const doc = type === "UnionType" || type === "ConditionalType" || type === "IntersectionType" ? builder.placed(node, parts[at]!, value) : behind(builder, node, parts[at]!, value);
   return sequence(builder.row(node, parts.slice(0, at + 1)), doc, builder.row(node, parts.slice(at + 2), undefined, value));
 };

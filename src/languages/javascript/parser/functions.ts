@@ -184,6 +184,7 @@ function boundNames(params: readonly Pattern[]): { node: Identifier; start: numb
       if (up === null) return true;
       if (up.type === "AnnotatedPattern") return (up as unknown as { target: unknown }).target === node;
       if (up.type === "AssignmentPattern") return (up as unknown as { left: unknown }).left === node;
+      if (up.type === "ParameterProperty") return (up as unknown as { parameter: unknown }).parameter === node;
       if (up.type === "Property") return (up as unknown as { value: unknown }).value === node;
       return true;
     });

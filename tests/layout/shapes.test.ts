@@ -1,0 +1,76 @@
+/**
+ * How each construct is laid out, comments in hostile places among them. Each file in `shapes/` holds cases of one kind: a title with options, the text before, `---`, and the
+ * text after all layout rules have been applied, which is left out where nothing changes. The width is 40 if nothing else is said.
+ */
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { describe, expect, test } from "vitest";
+import { applyAll, createWorkspace, type Settings } from "../../src/index.js";
+import { javascript } from "../../src/languages/javascript/index.js";
+
+const folder = path.join(import.meta.dirname, "shapes");
+const uri = "file:///harbour.tsx";
+
+interface Shape {
+  readonly title: string;
+  readonly options: ReadonlyMap<string, string>;
+  readonly before: string;
+  readonly after: string;
+}
+
+function shapesIn(file: string): Shape[] {
+  const parts = readFileSync(path.join(folder, file), "utf8").split(/^=== /m).slice(1);
+  return parts.map((part) => {
+    const [head, before, after] = /^(.*)\n([^]*?)^---\n([^]*)$/m.exec(part)!.slice(1) as [string, string, string];
+    const [title, options = ""] = head.split(" | ");
+    return {
+      title: title!,
+      options: new Map(options.split(" ").filter((one) => one !== "").map((one) => one.split("=") as [string, string])),
+      before,
+      after: after.trim() === "" ? before : after.replace(/\n+$/, "\n"),
+    };
+  });
+}
+
+/** The settings that the options of a case stand for. */
+function settingsFor(options: Shape["options"]): Settings {
+  const given = (name: string, tune: (value: string) => object): object => (options.has(name) ? tune(options.get(name)!) : {});
+  return {
+    kits: ["tidy"],
+    tune: {
+      "layout.line-width": { most: Number(options.get("width") ?? 40) },
+      "layout.line-breaks": { ...given("lists", (brokenLists) => ({ brokenLists })) },
+      "layout.indent": {
+        ...given("unit", (unit) => ({ unit: unit === "tab" ? unit : Number(unit) })),
+        ...given("cases", (place) => ({ cases: place === "in" })),
+      },
+      "layout.trailing-comma": { ...given("comma", (style) => ({ style })) },
+      "layout.bracket-gap": { ...given("braces", (braces) => ({ braces })) },
+      "layout.block-brace": { ...given("around", (around) => ({ around })) },
+    },
+  };
+}
+
+function laidOut(text: string, settings: Settings): string {
+  const workspace = createWorkspace({ languages: [javascript()], settings });
+  workspace.open({ uri, languageId: "typescriptreact", version: 1, text });
+  expect(workspace.alerts(uri).filter(({ rule }) => rule.startsWith("syntax."))).toEqual([]);
+  const { edits, fights, dropped } = workspace.mendResult(uri);
+  expect([...fights, ...dropped]).toEqual([]);
+  return applyAll(text, edits);
+}
+
+const files = readdirSync(folder).sort();
+
+describe.each(files)("%s", (file) => {
+  test.each(shapesIn(file).map((shape) => [shape.title, shape] as const))("%s", (_, { options, before, after }) => {
+    const settings = settingsFor(options);
+    expect(laidOut(before, settings)).toBe(after);
+    // Laying out again changes nothing.
+    expect(laidOut(after, settings)).toBe(after);
+  });
+});
+
+test("there are enough of them", () => {
+  expect(files.flatMap(shapesIn).length).toBeGreaterThanOrEqual(240);
+});
