@@ -7,7 +7,7 @@ import { arrow, block, braced, decoratedThen, field, headed, property, row, with
 import { attribute, closingTag, container, element, openingTag } from "./jsx.js";
 import { listDoc } from "./lists.js";
 import { named, standard } from "./modules.js";
-import { assigned, assignment, binary, conditional } from "./operators.js";
+import { assigned, assignment, binary, conditional, listed } from "./operators.js";
 import { declaration, governing, program, switchCase, switched, tried } from "./statements.js";
 import { alias, enumeration, intersection, mapped, objectType, tuple, typeList, union } from "./types.js";
 
@@ -40,7 +40,7 @@ export const builds: Readonly<Partial<Record<Kind, Build>>> & Readonly<Record<st
   ObjectPattern: collection,
   Property: property,
   RestElement: plain,
-  SequenceExpression: plain,
+  SequenceExpression: listed,
   SpreadElement: plain,
   TaggedTemplateExpression: plain,
   UnaryExpression: plain,

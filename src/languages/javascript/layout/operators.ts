@@ -159,6 +159,12 @@ export const assigned = (mark: RegExp): Build => (node: Node, builder: Builder):
   return sequence(builder.row(node, parts.slice(0, at + 1)), behind(builder, node, parts[at]!, value), builder.row(node, parts.slice(at + 2), undefined, value));
 };
 
+/** Expressions one behind another: on a line, or each on its own. */
+export const listed: Build = (node: Node, builder: Builder): Doc => {
+  const parts = builder.parts(node);
+  return group(builder.part(parts[0]!), indent(builder.row(node, parts.slice(1), ({ child }) => (child === undefined ? undefined : spaceLine), parts[0])));
+};
+
 /** An assignment. Where what is assigned is one too, and so on, all of them fit on a line, or each has its own. */
 export const assignment: Build = (node: AssignmentExpression, builder): Doc => {
   if (node.right.type !== "AssignmentExpression" || node.right.parenthesized) return assign(node as never, builder);
