@@ -5,14 +5,19 @@ import { createWorkspace, Meter, type Settings } from "../src/index.js";
 import { javascript, parse, parseOptionsFor } from "../src/languages/javascript/index.js";
 import { packageFiles, quantile, root, timed } from "./support.js";
 
-const files = [...packageFiles(/\.(?:js|mjs)$/, 4_000_000, 300_000), ...packageFiles(/\.ts$/, 4_000_000, 300_000)].filter(({ name }) => !/\.d\.ts$|\.min\./.test(name));
+const files = [
+  ...packageFiles(/\.(?:js|mjs)$/, 4_000_000, 300_000),
+  ...packageFiles(/\.ts$/, 4_000_000, 300_000),
+].filter(({ name }) => !/\.d\.ts$|\.min\./.test(name));
 const own = readFileSync(path.join(root, "src/languages/javascript/parser/scanner.ts"), "utf8");
 files.push({ name: "scanner.ts", text: own });
 const size = files.reduce((sum, { text }) => sum + text.length, 0);
 const languageOf = (name: string): string => (name.endsWith(".ts") ? "typescript" : "javascript");
 
 function parseAll(): void {
-  for (const { name, text } of files) parse(text, parseOptionsFor({ uri: name, languageId: languageOf(name), modules: "detect" }));
+  for (const { name, text } of files) {
+    parse(text, parseOptionsFor({ uri: name, languageId: languageOf(name), modules: "detect" }));
+  }
 }
 
 function analyseAll(settings: Settings, meter?: Meter): void {
@@ -25,7 +30,12 @@ function analyseAll(settings: Settings, meter?: Meter): void {
   }
 }
 
-for (const [label, settings] of [["the kit sound", {}], ["every rule of sound and thorough", { kits: ["sound", "thorough"] }]] as const) {
+for (
+  const [label, settings] of [
+    ["the kit sound", {}],
+    ["every rule of sound and thorough", { kits: ["sound", "thorough"] }],
+  ] as const
+) {
   parseAll();
   analyseAll(settings as Settings);
   const ratios: number[] = [];
@@ -37,7 +47,8 @@ for (const [label, settings] of [["the kit sound", {}], ["every rule of sound an
     speeds.push([size / 1000 / alone, size / 1000 / all]);
   }
   ratios.sort((a, b) => a - b);
-  const middle = (index: 0 | 1): string => quantile(speeds.map((pair) => pair[index]).sort((a, b) => a - b), 0.5).toFixed(1);
+  const middle = (index: 0 | 1): string =>
+    quantile(speeds.map((pair) => pair[index]).sort((a, b) => a - b), 0.5).toFixed(1);
   const ratio = quantile(ratios, 0.5);
   console.log(`${label}: parse ${middle(0)} MB/s, all ${middle(1)} MB/s; all takes ${ratio.toFixed(2)} times the parse, so what comes behind it ${(ratio - 1).toFixed(2)} times`);
 }
@@ -45,4 +56,10 @@ const meter = new Meter(() => performance.now());
 analyseAll({}, meter);
 const rules = [...meter.rules.values()].reduce((sum, time) => sum + time, 0);
 console.log(`${files.length} files, ${(size / 1e6).toFixed(1)} MB; stages in ms: ${[...meter.stages].map(([stage, time]) => `${stage} ${time.toFixed(0)}`).join(", ")}, rules ${rules.toFixed(0)}`);
-console.log([...meter.rules].sort((a, b) => b[1] - a[1]).slice(0, 8).map(([rule, time]) => `${rule} ${time.toFixed(0)}`).join(", "));
+console.log(
+  [...meter.rules]
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 8)
+    .map(([rule, time]) => `${rule} ${time.toFixed(0)}`)
+    .join(", "),
+);

@@ -20,7 +20,13 @@ export interface AnalysisFault {
   readonly what: string;
 }
 
-const languageIds: Readonly<Record<string, string>> = { ts: "typescript", mts: "typescript", cts: "typescript", tsx: "typescriptreact", jsx: "javascriptreact" };
+const languageIds: Readonly<Record<string, string>> = {
+  ts: "typescript",
+  mts: "typescript",
+  cts: "typescript",
+  tsx: "typescriptreact",
+  jsx: "javascriptreact",
+};
 
 function open(file: string, text: string): { workspace: Workspace; uri: string } {
   const workspace = createWorkspace({
@@ -38,12 +44,19 @@ function open(file: string, text: string): { workspace: Workspace; uri: string }
 /** All that is found in a document, one line each. */
 function said(workspace: Workspace, uri: string): string[] {
   const lines = workspace.alerts(uri).map((alert) => JSON.stringify(alert));
-  for (const { title, rule, certainty, edits, alert } of workspace.remedies(uri)) lines.push(JSON.stringify({ title, rule, certainty, edits, at: alert.from }));
+  for (const { title, rule, certainty, edits, alert } of workspace.remedies(uri)) {
+    lines.push(JSON.stringify({ title, rule, certainty, edits, at: alert.from }));
+  }
   return lines;
 }
 
 /** Makes `count` edits of a text, undoing some of them, and compares after each. */
-export function fuzzAnalysis(file: string, text: string, count: number, seed: number): { edits: number; fault?: AnalysisFault } {
+export function fuzzAnalysis(
+  file: string,
+  text: string,
+  count: number,
+  seed: number,
+): { edits: number; fault?: AnalysisFault } {
   const random = randomFrom(seed);
   const { workspace, uri } = open(file, text);
   const history: string[] = [];
@@ -51,7 +64,9 @@ export function fuzzAnalysis(file: string, text: string, count: number, seed: nu
   for (let i = 0; i < count; i += 1) {
     const undo = history.length > 0 && (random() < 0.35 || history.length > 5);
     const target = undo ? history.pop()! : undefined;
-    const edits = target !== undefined ? [undoing(source, target)] : random() < 0.3 ? programEdit(source, random) : [randomEdit(source, random)];
+    const edits = target !== undefined
+      ? [undoing(source, target)]
+      : random() < 0.3 ? programEdit(source, random) : [randomEdit(source, random)];
     if (target === undefined) history.push(source);
     const before = source;
     // Some analyses are abandoned half-way, some edits come without one in between.
@@ -69,7 +84,10 @@ export function fuzzAnalysis(file: string, text: string, count: number, seed: nu
     if (differs) {
       const extra = mine.filter((line) => !theirs.includes(line)).slice(0, 3);
       const lacking = theirs.filter((line) => !mine.includes(line)).slice(0, 3);
-      return { edits: i + 1, fault: { before, edits, what: `too many: ${extra.join("\n")}\nlacking: ${lacking.join("\n")}` } };
+      return {
+        edits: i + 1,
+        fault: { before, edits, what: `too many: ${extra.join("\n")}\nlacking: ${lacking.join("\n")}` },
+      };
     }
   }
   return { edits: count };
@@ -79,7 +97,9 @@ function undoing(from: string, to: string): Edit {
   let head = 0;
   while (head < from.length && head < to.length && from[head] === to[head]) head += 1;
   let tail = 0;
-  while (tail < from.length - head && tail < to.length - head && from[from.length - 1 - tail] === to[to.length - 1 - tail]) tail += 1;
+  while (
+    tail < from.length - head && tail < to.length - head && from[from.length - 1 - tail] === to[to.length - 1 - tail]
+  ) tail += 1;
   return { from: head, to: from.length - tail, insert: to.slice(head, to.length - tail) };
 }
 
@@ -92,7 +112,12 @@ if (process.argv[1] === import.meta.filename || process.argv[1]?.endsWith("fuzz-
       const text = readFileSync(file, "utf8");
       // Large files are dear to analyse afresh each time.
       const share = text.length > 200_000 ? 6 : text.length > 40_000 ? 20 : 60;
-      const outcome = fuzzAnalysis(file.split("/").at(-1)!, text, Math.min(left, share), Number(seed) + round * 1000 + done);
+      const outcome = fuzzAnalysis(
+        file.split("/").at(-1)!,
+        text,
+        Math.min(left, share),
+        Number(seed) + round * 1000 + done,
+      );
       done += outcome.edits;
       left -= outcome.edits;
       if (outcome.fault) {

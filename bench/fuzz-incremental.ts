@@ -45,7 +45,9 @@ function undoing(from: string, to: string): { from: number; to: number; insert: 
   let head = 0;
   while (head < from.length && head < to.length && from[head] === to[head]) head += 1;
   let tail = 0;
-  while (tail < from.length - head && tail < to.length - head && from[from.length - 1 - tail] === to[to.length - 1 - tail]) tail += 1;
+  while (
+    tail < from.length - head && tail < to.length - head && from[from.length - 1 - tail] === to[to.length - 1 - tail]
+  ) tail += 1;
   return { from: head, to: from.length - tail, insert: to.slice(head, to.length - tail) };
 }
 

@@ -9,7 +9,13 @@ import { grown, quantile, root, timed } from "./support.js";
 const typed = "\n  const total = lines.map((line) => line.price * 2).filter(Boolean);\n  if (total.length > 3) {\n    return total;\n  }\n";
 const medians: number[] = [];
 
-for (const [label, name, size] of [["10 kB", "scanner.ts", 10_000], ["100 kB", "scanner.ts", 100_000], ["1.4 MB", "scanner.ts", 1_400_000]] as const) {
+for (
+  const [label, name, size] of [
+    ["10 kB", "scanner.ts", 10_000],
+    ["100 kB", "scanner.ts", 100_000],
+    ["1.4 MB", "scanner.ts", 1_400_000],
+  ] as const
+) {
   const sample = readFileSync(path.join(root, "src/languages/javascript/parser", name), "utf8");
   const start = grown(size < 20_000 ? sample.slice(0, sample.indexOf("\nfunction scan(")) : sample, size);
   const options = parseOptionsFor({ uri: "bench.ts", languageId: "", modules: "detect" });

@@ -24,7 +24,8 @@ const styleFor = (width: number, brokenLists: LayoutStyle["brokenLists"]): Layou
   blank: { most: 1, atEdges: 0 },
 });
 
-const parsed = (file: SourceFile) => parse(file.text, parseOptionsFor({ uri: file.name, languageId: "", modules: "detect" }));
+const parsed = (file: SourceFile) =>
+  parse(file.text, parseOptionsFor({ uri: file.name, languageId: "", modules: "detect" }));
 
 /** The edits that lay a whole text out, from the outermost statements inward. */
 function editsOf(root: Node, source: string, style: LayoutStyle): Edit[] {
@@ -47,15 +48,25 @@ function laidOut(file: SourceFile, style: LayoutStyle): string {
 function check(file: SourceFile, style: LayoutStyle): { text: string; fault?: string } {
   const text = laidOut(file, style);
   const result = { ...file, text };
-  if (parsed(result).problems.length > 0) return { text, fault: `a problem of form: ${parsed(result).problems[0]!.message}` };
+  if (parsed(result).problems.length > 0) {
+    return { text, fault: `a problem of form: ${parsed(result).problems[0]!.message}` };
+  }
   const again = laidOut(result, style);
   if (again !== text) {
     const at = [...again].findIndex((character, index) => character !== text[index]);
-    return { text, fault: `the second run changes ${JSON.stringify(text.slice(at - 60, at + 60))} to ${JSON.stringify(again.slice(at - 60, at + 60))}` };
+    return {
+      text,
+      fault: `the second run changes ${JSON.stringify(text.slice(at - 60, at + 60))} to ${JSON.stringify(again.slice(at - 60, at + 60))}`,
+    };
   }
   const [before, after] = [tokensOf(file.text, file.name), tokensOf(text, file.name)];
   const at = before.findIndex((token, index) => token !== after[index]);
-  if (at >= 0 || before.length !== after.length) return { text, fault: `other tokens: ${JSON.stringify(before.slice(at - 3, at + 4))} became ${JSON.stringify(after.slice(at - 3, at + 4))}` };
+  if (at >= 0 || before.length !== after.length) {
+    return {
+      text,
+      fault: `other tokens: ${JSON.stringify(before.slice(at - 3, at + 4))} became ${JSON.stringify(after.slice(at - 3, at + 4))}`,
+    };
+  }
   return { text };
 }
 
@@ -87,14 +98,18 @@ function filesIn(folders: readonly string[]): SourceFile[] {
 /** Statements of which one has calls and functions in each other, `depth` deep. */
 const nested = (depth: number, size: number): string => {
   let inner = "wait(tide, crew);";
-  for (let level = 0; level < depth; level += 1) inner = `sail(north, (tide) => { ${inner} }, { at: [1, 2, ${level}], by: crew && tide || pier });`;
+  for (let level = 0; level < depth; level += 1) {
+    inner = `sail(north, (tide) => { ${inner} }, { at: [1, 2, ${level}], by: crew && tide || pier });`;
+  }
   return `${inner}\n`.repeat(Math.ceil(size / (inner.length + 1)));
 };
 
 const width = Number(process.argv.find((one) => one.startsWith("--width="))?.slice("--width=".length) ?? 80);
 const style = styleFor(width, process.argv.includes("--join") ? "join" : "keep");
 const folders = process.argv.slice(2).filter((one) => !one.startsWith("--"));
-const candidates = folders.length > 0 ? filesIn(folders) : packageFiles(/(?<!\.min)\.(?:[cm]?js|tsx?|mts|cts)$/, 12_000_000);
+const candidates = folders.length > 0
+  ? filesIn(folders)
+  : packageFiles(/(?<!\.min)\.(?:[cm]?js|tsx?|mts|cts)$/, 12_000_000);
 const files = candidates.filter((file) => parsed(file).problems.length === 0);
 const size = files.reduce((sum, { text }) => sum + text.length, 0);
 
@@ -115,7 +130,9 @@ for (const file of files) {
   }
 }
 console.log(`${faults} files with faults; of ${lines} lines are too long for`);
-for (const [reason, long] of [...reasons].sort((a, b) => b[1].length - a[1].length)) console.log(`  ${String(long.length).padStart(6)}  ${reason}, as ${long[long.length >> 1]!.trim().slice(0, 90)}`);
+for (const [reason, long] of [...reasons].sort((a, b) => b[1].length - a[1].length)) {
+  console.log(`  ${String(long.length).padStart(6)}  ${reason}, as ${long[long.length >> 1]!.trim().slice(0, 90)}`);
+}
 
 const growth = (text: string): number => {
   const file = { name: "grown.ts", text };
@@ -132,7 +149,12 @@ console.log(`layout a character, at depths of 2, 8 and 32 functions: ${perDepth.
 for (const count of [600, 60_000]) {
   const workspace = createWorkspace({ languages: [javascript()], settings: { kits: ["sound", "tidy"] } });
   const uri = "file:///one.ts";
-  const text = Array.from({ length: count / 6 }, (_, index) => `function sail${index}(tide: number): number {\n  const crew = tide + ${index};\n  return crew;\n}\nsail${index}(${index});\n`).join("\n");
+  const text = Array
+    .from(
+      { length: count / 6 },
+      (_, index) => `function sail${index}(tide: number): number {\n  const crew = tide + ${index};\n  return crew;\n}\nsail${index}(${index});\n`,
+    )
+    .join("\n");
   workspace.open({ uri, languageId: "typescript", version: 0, text });
   workspace.alerts(uri);
   const times: number[] = [];

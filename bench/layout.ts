@@ -23,7 +23,9 @@ export const layoutTo = (width: number): Settings => ({
 function shownText(raw: string): string {
   const lines = raw.split(/\r\n|[\n\r]/);
   return lines
-    .map((line, index) => line.replace(index === 0 ? /$^/ : /^[ \t]+/, "").replace(index === lines.length - 1 ? /$^/ : /[ \t]+$/, ""))
+    .map((line, index) => line
+      .replace(index === 0 ? /$^/ : /^[ \t]+/, "")
+      .replace(index === lines.length - 1 ? /$^/ : /[ \t]+$/, ""))
     .filter((line) => line !== "")
     .join(" ");
 }
@@ -35,14 +37,24 @@ export function tokensOf(source: string, file: string): string[] {
   const tokens: string[] = [];
   const visit = (node: Node): void => {
     const pieces = piecesOf(node, text);
-    if (pieces.length === 0 || (pieces.length === 1 && pieces[0]!.child === undefined && pieces[0]!.from === node.start) || /^(?:Literal|TemplateElement|JSXText)$/.test(node.type)) {
+    if (
+      pieces.length === 0 ||
+      (pieces.length === 1 && pieces[0]!.child === undefined && pieces[0]!.from === node.start) ||
+      /^(?:Literal|TemplateElement|JSXText)$/.test(node.type)
+    ) {
       const raw = source.slice(node.start, node.end);
-      tokens.push(node.type === "Literal" && /^["']/.test(raw) ? JSON.stringify((node as unknown as { value: string }).value) : node.type === "JSXText" ? shownText(raw) : raw);
+      tokens.push(
+        node.type === "Literal" && /^["']/.test(raw)
+          ? JSON.stringify((node as unknown as { value: string }).value)
+          : node.type === "JSXText" ? shownText(raw) : raw,
+      );
       return;
     }
     for (const { child, text: token } of pieces) {
       if (child !== undefined) visit(child);
-      else if (!/^[;,()]$/.test(token) && !(/^(?:Union|Intersection)Type$/.test(node.type) && /^[|&]$/.test(token))) tokens.push(token.replaceAll(/[\r\n]+[ \t]*/g, "\n"));
+      else if (!/^[;,()]$/.test(token) && !(/^(?:Union|Intersection)Type$/.test(node.type) && /^[|&]$/.test(token))) {
+        tokens.push(token.replaceAll(/[\r\n]+[ \t]*/g, "\n"));
+      }
     }
   };
   visit(root);
@@ -60,21 +72,37 @@ export function layOut(file: string, source: string, settings: Settings = layout
   const uri = `file:///${file}`;
   const workspace = createWorkspace({ languages: [javascript()], settings });
   const mended = (text: string): { text: string; edits: number; dropped: number } => {
-    workspace.open({ uri, languageId: /\.[mc]?tsx?$/.test(file) ? (file.endsWith("x") ? "typescriptreact" : "typescript") : "javascript", version: 1, text });
+    workspace.open({
+      uri,
+      languageId: /\.[mc]?tsx?$/.test(file) ? (file.endsWith("x") ? "typescriptreact" : "typescript") : "javascript",
+      version: 1,
+      text,
+    });
     const result = workspace.mendResult(uri);
     workspace.close(uri);
     return { text: result.text, edits: result.edits.length, dropped: result.dropped.length };
   };
-  const problems = (text: string): number => parse(text, parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length;
+  const problems = (text: string): number =>
+    parse(text, parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length;
   const first = mended(source);
   if (first.dropped > 0 && isLayout) return { edits: first.edits, fault: `${first.dropped} remedies were dropped` };
   if (problems(first.text) > problems(source)) return { edits: first.edits, fault: "new problems of form" };
   const second = mended(first.text);
-  if (second.edits > 0) return { edits: first.edits, fault: `the second run changes ${second.edits} places: ${JSON.stringify(difference(first.text, second.text))}` };
+  if (second.edits > 0) {
+    return {
+      edits: first.edits,
+      fault: `the second run changes ${second.edits} places: ${JSON.stringify(difference(first.text, second.text))}`,
+    };
+  }
   if (!isLayout) return { edits: first.edits };
   const [before, after] = [tokensOf(source, file), tokensOf(first.text, file)];
   const at = before.findIndex((token, index) => token !== after[index]);
-  if (at >= 0 || before.length !== after.length) return { edits: first.edits, fault: `the tokens differ: ${JSON.stringify(before.slice(Math.max(0, at - 3), at + 4))} became ${JSON.stringify(after.slice(Math.max(0, at - 3), at + 4))}` };
+  if (at >= 0 || before.length !== after.length) {
+    return {
+      edits: first.edits,
+      fault: `the tokens differ: ${JSON.stringify(before.slice(Math.max(0, at - 3), at + 4))} became ${JSON.stringify(after.slice(Math.max(0, at - 3), at + 4))}`,
+    };
+  }
   return { edits: first.edits };
 }
 
@@ -85,9 +113,19 @@ function difference(a: string, b: string): [string, string] {
 }
 
 if (process.argv[1]?.endsWith("layout.js")) {
-  const settings: Settings = process.argv.includes("--mend") ? { kits: ["sound", "tidy"] } : layoutTo(Number(process.argv.find((one) => one.startsWith("--width="))?.slice("--width=".length) ?? 120));
-  const named = process.argv.slice(2).filter((name) => !name.startsWith("--")).map((name): SourceFile => ({ name, text: readFileSync(name, "utf8") }));
-  const files = named.length > 0 ? named : packageFiles(/(?<!\.d|\.min)\.(?:[cm]?js|tsx?|mts|cts)$/, 12_000_000, 400_000).filter(({ name, text }) => parse(text, parseOptionsFor({ uri: name, languageId: "", modules: "detect" })).problems.length === 0);
+  const settings: Settings = process.argv.includes("--mend")
+    ? { kits: ["sound", "tidy"] }
+    : layoutTo(Number(process.argv.find((one) => one.startsWith("--width="))?.slice("--width=".length) ?? 120));
+  const named = process.argv
+    .slice(2)
+    .filter((name) => !name.startsWith("--"))
+    .map((name): SourceFile => ({ name, text: readFileSync(name, "utf8") }));
+  const files = named.length > 0
+    ? named
+    : packageFiles(/(?<!\.d|\.min)\.(?:[cm]?js|tsx?|mts|cts)$/, 12_000_000, 400_000).filter(
+      ({ name, text }) =>
+        parse(text, parseOptionsFor({ uri: name, languageId: "", modules: "detect" })).problems.length === 0,
+    );
   let size = 0;
   let edits = 0;
   let faults = 0;
@@ -102,13 +140,21 @@ if (process.argv[1]?.endsWith("layout.js")) {
       if (faults <= 25) console.log(`${name}: ${outcome.fault.slice(0, 400)}`);
     }
   });
-  parsing = timed(() => files.forEach(({ name, text }) => parse(text, parseOptionsFor({ uri: name, languageId: "", modules: "detect" }))));
+  parsing = timed(() => files.forEach(({ name, text }) => parse(
+    text,
+    parseOptionsFor({ uri: name, languageId: "", modules: "detect" }),
+  )));
   console.log(`${files.length} files, ${(size / 1e6).toFixed(1)} M characters, ${edits} places changed, ${faults} files with faults; ${(laying / parsing).toFixed(0)} times the parse, both runs and the checks included`);
 
   // One place is spoilt in a file that is in order, and the file is saved.
-  const sources = ["scanner", "statements", "expressions", "types", "regexp", "patterns", "classes"].map((name) => readFileSync(path.join(root, `src/languages/javascript/parser/${name}.ts`), "utf8"));
+  const sources = ["scanner", "statements", "expressions", "types", "regexp", "patterns", "classes"].map(
+    (name) => readFileSync(path.join(root, `src/languages/javascript/parser/${name}.ts`), "utf8"),
+  );
   for (const lines of [3_000, 60_000]) {
-    const workspace = createWorkspace({ languages: [javascript()], settings: { kits: ["sound", "tidy"], levels: { "imports.*": "off" } } });
+    const workspace = createWorkspace({
+      languages: [javascript()],
+      settings: { kits: ["sound", "tidy"], levels: { "imports.*": "off" } },
+    });
     const uri = "file:///save.ts";
     let text = program(sources, lines);
     workspace.open({ uri, languageId: "typescript", version: 0, text });

@@ -10,7 +10,9 @@ import { randomFrom } from "../tests/support/edits.js";
 import { program, root } from "./support.js";
 
 const count = Number(process.argv[2] ?? 50_000);
-const sources = ["scanner", "statements", "expressions", "types", "regexp", "patterns", "classes"].map((name) => readFileSync(path.join(root, `src/languages/javascript/parser/${name}.ts`), "utf8"));
+const sources = ["scanner", "statements", "expressions", "types", "regexp", "patterns", "classes"].map(
+  (name) => readFileSync(path.join(root, `src/languages/javascript/parser/${name}.ts`), "utf8"),
+);
 const uri = "file:///bench.ts";
 
 /** Bytes in use once all that can be let go is. */
@@ -30,7 +32,16 @@ console.log(`${begin.split("\n").length} lines, ${(begin.length / 1e6).toFixed(2
 // Statements and parts of them are typed at the ends of lines all over the file and taken back, so that its size stays what it is.
 const random = randomFrom(11);
 const ends = [...begin.matchAll(/;\n/g)].map(({ index }) => index + 1);
-const typed = ["\n  const crossing = 1;", "\n  sail(", "\n  pier.north = pier.south;", " // tide", " x", "\n  if (open) {", "\n  let passengersOfTheMorningFerry = 0;", "\n  return { gate: () => 1 };"];
+const typed = [
+  "\n  const crossing = 1;",
+  "\n  sail(",
+  "\n  pier.north = pier.south;",
+  " // tide",
+  " x",
+  "\n  if (open) {",
+  "\n  let passengersOfTheMorningFerry = 0;",
+  "\n  return { gate: () => 1 };",
+];
 const undo: { from: number; to: number; insert: string }[] = [];
 let version = 0;
 for (let i = 1; i <= count; i += 1) {

@@ -9,7 +9,14 @@ import { root } from "./support.js";
 
 /** Mutants of a kind. */
 const each = 12;
-const folders = ["src", "node_modules/rxjs/src", "node_modules/effect/src", "node_modules/zod/src", "node_modules/commander/lib", "node_modules/vscode-jsonrpc/lib"];
+const folders = [
+  "src",
+  "node_modules/rxjs/src",
+  "node_modules/effect/src",
+  "node_modules/zod/src",
+  "node_modules/commander/lib",
+  "node_modules/vscode-jsonrpc/lib",
+];
 
 interface Mutant {
   readonly kind: number;
@@ -61,7 +68,9 @@ function make(files: readonly string[], seed: number): Mutant[] {
       mutators.forEach(({ make: mutate }, kind) => {
         if (counts[kind]! >= each) return;
         const edits = mutate({ node: node as JavaScriptNode, text });
-        if (edits !== undefined) found[kind]!.push({ kind, file, edits: Array.isArray(edits) ? edits : [edits as Edit] });
+        if (edits !== undefined) {
+          found[kind]!.push({ kind, file, edits: Array.isArray(edits) ? edits : [edits as Edit] });
+        }
       });
     });
     // At most two of a kind from one file, so that many files are seen.

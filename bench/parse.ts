@@ -9,7 +9,12 @@ const isModule = new Map(files.map((file) => [file, parse(file.text, { module: "
 
 /** The yardstick's options for the newest edition; its names for them are put together here, since they are its own. */
 function optionsOf(module: boolean): acorn.Options {
-  return { [`ecma${"Version"}`]: "latest", [`source${"Type"}`]: module ? "module" : "script", allowReturnOutsideFunction: true, allowHashBang: true } as unknown as acorn.Options;
+  return {
+    [`ecma${"Version"}`]: "latest",
+    [`source${"Type"}`]: module ? "module" : "script",
+    allowReturnOutsideFunction: true,
+    allowHashBang: true,
+  } as unknown as acorn.Options;
 }
 
 function ours(): void {

@@ -9,22 +9,44 @@ import { javascript } from "../src/languages/javascript/index.js";
 import { root } from "./support.js";
 
 /** Packages that ship the sources they are built from. */
-const packages = ["rxjs/src", "effect/src", "zod/src", "commander/lib", "fast-check/lib", "vscode-jsonrpc/lib", "tinybench/src", "jsonc-parser/lib/esm", "globals"];
+const packages = [
+  "rxjs/src",
+  "effect/src",
+  "zod/src",
+  "commander/lib",
+  "fast-check/lib",
+  "vscode-jsonrpc/lib",
+  "tinybench/src",
+  "jsonc-parser/lib/esm",
+  "globals",
+];
 
 const args = process.argv.slice(2);
 const listed = args.includes("--list") ? args.splice(args.indexOf("--list"), 2)[1]! : undefined;
-const folders = args.length > 0 ? args : packages.map((name) => path.join(root, "node_modules", name)).filter((folder) => existsSync(folder));
+const folders = args.length > 0
+  ? args
+  : packages.map((name) => path.join(root, "node_modules", name)).filter((folder) => existsSync(folder));
 const workspace = createWorkspace({ languages: [javascript()] });
 const counts = new Map<string, number>();
 let files = 0;
 let size = 0;
 let lines = 0;
-const languageIds: Readonly<Record<string, string>> = { ts: "typescript", mts: "typescript", cts: "typescript", tsx: "typescriptreact", jsx: "javascriptreact" };
+const languageIds: Readonly<Record<string, string>> = {
+  ts: "typescript",
+  mts: "typescript",
+  cts: "typescript",
+  tsx: "typescriptreact",
+  jsx: "javascriptreact",
+};
 
 for (const folder of folders) {
   for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {
     const file = path.join(entry.parentPath, entry.name);
-    if (!entry.isFile() || !/\.(?:[mc]?[jt]s|[jt]sx)$/.test(entry.name) || /\.d\.[mc]?ts$|\.min\.|\.umd\.|__tests__|\/dist\/.*\.mjs$/.test(file)) continue;
+    if (
+      !entry.isFile() ||
+      !/\.(?:[mc]?[jt]s|[jt]sx)$/.test(entry.name) ||
+      /\.d\.[mc]?ts$|\.min\.|\.umd\.|__tests__|\/dist\/.*\.mjs$/.test(file)
+    ) continue;
     const text = readFileSync(file, "utf8");
     const uri = `file://${file}`;
     workspace.open({ uri, languageId: languageIds[entry.name.split(".").at(-1)!] ?? "javascript", version: 0, text });
@@ -42,4 +64,6 @@ for (const folder of folders) {
   }
 }
 console.log(`${files} files, ${(size / 1e6).toFixed(1)} MB, ${lines} lines`);
-for (const [rule, count] of [...counts].sort((a, b) => b[1] - a[1])) console.log(`${String(count).padStart(6)}  ${rule}`);
+for (const [rule, count] of [...counts].sort((a, b) => b[1] - a[1])) {
+  console.log(`${String(count).padStart(6)}  ${rule}`);
+}

@@ -7,7 +7,12 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { PassThrough } from "node:stream";
 import { pathToFileURL } from "node:url";
-import { createMessageConnection, StreamMessageReader, StreamMessageWriter, type MessageConnection } from "vscode-jsonrpc/node";
+import {
+  createMessageConnection,
+  StreamMessageReader,
+  StreamMessageWriter,
+  type MessageConnection,
+} from "vscode-jsonrpc/node";
 import { serve } from "../src/server/node.js";
 import { randomFrom } from "../tests/support/edits.js";
 import { program, quantile, root } from "./support.js";
@@ -28,23 +33,36 @@ async function connect(folder: string | undefined): Promise<Client> {
   serve({ input: toServer, output: toClient }, () => undefined);
   const connection = createMessageConnection(new StreamMessageReader(toClient), new StreamMessageWriter(toServer));
   const awaited = new Map<string, () => void>();
-  connection.onNotification("textDocument/publishDiagnostics", ({ uri, version }: { uri: string; version?: number }) => awaited.get(`${uri} ${version}`)?.());
+  connection.onNotification(
+    "textDocument/publishDiagnostics",
+    ({ uri, version }: { uri: string; version?: number }) => awaited.get(`${uri} ${version}`)?.(),
+  );
   connection.listen();
-  await connection.sendRequest("initialize", { processId: null, capabilities: { textDocument: { codeAction: { dataSupport: true, resolveSupport: { properties: ["edit"] } } } }, workspaceFolders: folder === undefined ? null : [{ uri: pathToFileURL(folder).href, name: "bench" }] });
+  await connection.sendRequest("initialize", {
+    processId: null,
+    capabilities: { textDocument: { codeAction: { dataSupport: true, resolveSupport: { properties: ["edit"] } } } },
+    workspaceFolders: folder === undefined ? null : [{ uri: pathToFileURL(folder).href, name: "bench" }],
+  });
   await connection.sendNotification("initialized", {});
-  const marked = (uri: string, version: number): Promise<void> => new Promise((resolve) => void awaited.set(`${uri} ${version}`, resolve));
+  const marked = (uri: string, version: number): Promise<void> =>
+    new Promise((resolve) => void awaited.set(`${uri} ${version}`, resolve));
   return {
     connection,
     async open(uri, text) {
       const done = marked(uri, 1);
-      await connection.sendNotification("textDocument/didOpen", { textDocument: { uri, languageId: "typescript", version: 1, text } });
+      await connection.sendNotification("textDocument/didOpen", {
+        textDocument: { uri, languageId: "typescript", version: 1, text },
+      });
       await done;
       await new Promise((resolve) => setTimeout(resolve, 2000));
     },
     async type(uri, version, position, text) {
       const done = marked(uri, version);
       const began = performance.now();
-      await connection.sendNotification("textDocument/didChange", { textDocument: { uri, version }, contentChanges: [{ range: { start: position, end: position }, text }] });
+      await connection.sendNotification("textDocument/didChange", {
+        textDocument: { uri, version },
+        contentChanges: [{ range: { start: position, end: position }, text }],
+      });
       await done;
       return performance.now() - began;
     },
@@ -52,23 +70,36 @@ async function connect(folder: string | undefined): Promise<Client> {
 }
 
 const at = (times: readonly number[], share: number): number => quantile([...times].sort((a, b) => a - b), share);
-const shown = (times: readonly number[]): string => `median ${at(times, 0.5).toFixed(2)} ms, p95 ${at(times, 0.95).toFixed(2)} ms`;
-const sources = ["scanner", "statements", "expressions", "types", "regexp"].map((name) => readFileSync(path.join(root, `src/languages/javascript/parser/${name}.ts`), "utf8"));
+const shown = (times: readonly number[]): string =>
+  `median ${at(times, 0.5).toFixed(2)} ms, p95 ${at(times, 0.95).toFixed(2)} ms`;
+const sources = ["scanner", "statements", "expressions", "types", "regexp"].map((name) => readFileSync(
+  path.join(root, `src/languages/javascript/parser/${name}.ts`),
+  "utf8",
+));
 
 const stops: number[] = [];
 for (const lines of [3_000, 60_000]) {
   const client = await connect(undefined);
   const uri = `file:///bench-${lines}.ts`;
   // A mistake here and there, so that there is something to offer.
-  const text = program(sources, lines).replaceAll(/^export function (\w+)/gm, (whole, name: string, at: number) => (at % 7 === 0 ? `sail(${name});\n${whole}` : whole));
+  const text = program(sources, lines).replaceAll(
+    /^export function (\w+)/gm,
+    (whole, name: string, at: number) => (at % 7 === 0 ? `sail(${name});\n${whole}` : whole),
+  );
   await client.open(uri, text);
   const random = randomFrom(11);
   const row = (): number => Math.floor(random() * lines);
   const keys: number[] = [];
-  for (let version = 2; version < 82; version += 1) keys.push(await client.type(uri, version, { line: row(), character: 0 }, "\n"));
+  for (let version = 2; version < 82; version += 1) {
+    keys.push(await client.type(uri, version, { line: row(), character: 0 }, "\n"));
+  }
   const stop = async (range: object): Promise<{ time: number; actions: number }> => {
     const began = performance.now();
-    const actions = await client.connection.sendRequest<unknown[]>("textDocument/codeAction", { textDocument: { uri }, range, context: { diagnostics: [], triggerKind: 2 } });
+    const actions = await client.connection.sendRequest<unknown[]>("textDocument/codeAction", {
+      textDocument: { uri },
+      range,
+      context: { diagnostics: [], triggerKind: 2 },
+    });
     return { time: performance.now() - began, actions: actions.length };
   };
   const anywhere: number[] = [];
@@ -76,7 +107,9 @@ for (const lines of [3_000, 60_000]) {
     const here = { line: row(), character: Math.floor(random() * 40) };
     anywhere.push((await stop({ start: here, end: here })).time);
   }
-  const { items } = await client.connection.sendRequest<{ items: { range: object }[] }>("textDocument/diagnostic", { textDocument: { uri } });
+  const { items } = await client.connection.sendRequest<{ items: { range: object }[] }>("textDocument/diagnostic", {
+    textDocument: { uri },
+  });
   const marked: number[] = [];
   let offered = 0;
   for (const { range } of items.slice(0, 300)) {
@@ -88,7 +121,11 @@ for (const lines of [3_000, 60_000]) {
   for (let count = 0; count < 200; count += 1) {
     const line = row();
     const began = performance.now();
-    await client.connection.sendRequest("textDocument/codeAction", { textDocument: { uri }, range: { start: { line, character: 0 }, end: { line: line + (count % 4), character: count % 4 === 0 ? 0 : 20 } }, context: { diagnostics: [], only: ["refactor"], triggerKind: 1 } });
+    await client.connection.sendRequest("textDocument/codeAction", {
+      textDocument: { uri },
+      range: { start: { line, character: 0 }, end: { line: line + (count % 4), character: count % 4 === 0 ? 0 : 20 } },
+      context: { diagnostics: [], only: ["refactor"], triggerKind: 1 },
+    });
     refits.push(performance.now() - began);
   }
   console.log(`${lines} lines: refits ${shown(refits)}, ${(at(refits, 0.5) / at(keys, 0.5)).toFixed(2)} times a key`);
@@ -117,7 +154,9 @@ const uri = "file:///typed.ts";
 await third.open(uri, program(sources, 3_000));
 const typeSome = async (from: number, until: () => boolean): Promise<number[]> => {
   const times: number[] = [];
-  for (let version = from; !until(); version += 1) times.push(await third.type(uri, version, { line: 40, character: 0 }, "\n"));
+  for (let version = from; !until(); version += 1) {
+    times.push(await third.type(uri, version, { line: 40, character: 0 }, "\n"));
+  }
   return times;
 };
 let rounds = 0;

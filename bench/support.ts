@@ -56,8 +56,12 @@ export function program(texts: readonly string[], lines: number): string {
   let count = 0;
   for (let copy = 0; count < lines; copy += 1) {
     const text = texts[copy % texts.length]!;
-    for (const [, names] of text.matchAll(imports)) for (const name of names!.split(",")) imported.add(name.trim().replace(/^type /, ""));
-    const own = [...text.matchAll(/^(?:export )?(?:async )?(?:function|const|class|let|interface|type|enum) (\w+)/gm)].map((match) => match[1]!);
+    for (const [, names] of text.matchAll(imports)) {
+      for (const name of names!.split(",")) imported.add(name.trim().replace(/^type /, ""));
+    }
+    const own = [
+      ...text.matchAll(/^(?:export )?(?:async )?(?:function|const|class|let|interface|type|enum) (\w+)/gm),
+    ].map((match) => match[1]!);
     const body = text.replaceAll(imports, "").replaceAll(/^import [^]*?;\n/gm, "");
     let part = body.replaceAll(new RegExp(`\\b(?:${own.join("|")})\\b(?!\\??:)`, "g"), `$&_${copy}`);
     const left = lines - count;

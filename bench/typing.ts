@@ -36,7 +36,9 @@ const typedInside = `
   if (report("north").length > 80) return;
 `;
 
-const sources = ["scanner", "statements", "expressions", "types", "regexp", "patterns", "classes"].map((name) => readFileSync(path.join(root, `src/languages/javascript/parser/${name}.ts`), "utf8"));
+const sources = ["scanner", "statements", "expressions", "types", "regexp", "patterns", "classes"].map(
+  (name) => readFileSync(path.join(root, `src/languages/javascript/parser/${name}.ts`), "utf8"),
+);
 const p95s: number[] = [];
 
 for (const lines of [300, 3_000, 30_000, 60_000]) {
@@ -55,7 +57,9 @@ for (const lines of [300, 3_000, 30_000, 60_000]) {
   open();
   const random = randomFrom(7);
   // Between two items, and at the end of a statement in a function.
-  const places = [/^\}\n/gm, /^ {2}(?:const|let|p\.\w+) .*;\n/gm].map((form) => [...start.matchAll(form)].map((match) => match.index + match[0].length));
+  const places = [/^\}\n/gm, /^ {2}(?:const|let|p\.\w+) .*;\n/gm].map((form) => [...start.matchAll(form)].map(
+    (match) => match.index + match[0].length,
+  ));
   const times: number[] = [];
   let version = 0;
   for (let session = 0; session < 10; session += 1) {

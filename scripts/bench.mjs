@@ -6,8 +6,15 @@ install();
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "tsconfig.bench.json"]);
 copyFileSync(`${root}/package.json`, `${root}/node_modules/.cache/bench/package.json`);
 const [name, ...args] = process.argv.slice(2);
-const all = readdirSync(`${root}/bench`).map((file) => file.replace(/\.ts$/, "")).filter((file) => !["support", "mutators"].includes(file) && !file.startsWith("fuzz"));
+const all = readdirSync(`${root}/bench`).map((file) => file.replace(
+  /\.ts$/,
+  "",
+)).filter((file) => !["support", "mutators"].includes(file) && !file.startsWith("fuzz"));
 for (const one of name ? [name] : all) {
   console.log(`— ${one}`);
-  run(process.execPath, ["--expose-gc", `${root}/node_modules/.cache/bench/bench/${one}.js`, ...args], { env: { ...process.env, QUILL_ROOT: root } });
+  run(
+    process.execPath,
+    ["--expose-gc", `${root}/node_modules/.cache/bench/bench/${one}.js`, ...args],
+    { env: { ...process.env, QUILL_ROOT: root } },
+  );
 }

@@ -4,22 +4,43 @@ import path from "node:path";
 import { root, run } from "./prepare.mjs";
 
 const [edits = "20000", seed = "1"] = process.argv.slice(2);
-const below = (folder, name) =>
-  readdirSync(path.join(root, folder), { recursive: true, withFileTypes: true })
-    .filter((entry) => entry.isFile() && name.test(entry.name))
-    .map((entry) => path.join(entry.parentPath, entry.name));
-const files = [...below("examples/harbour", /\.(?:js|jsx|mjs|cjs)$/), ...below("src", /\.ts$/), ...below("examples/playground/src", /\.tsx$/)];
+const below = (folder, name) => readdirSync(path.join(root, folder), { recursive: true, withFileTypes: true })
+  .filter((entry) => entry.isFile() && name.test(entry.name))
+  .map((entry) => path.join(entry.parentPath, entry.name));
+const files = [
+  ...below("examples/harbour", /\.(?:js|jsx|mjs|cjs)$/),
+  ...below("src", /\.ts$/),
+  ...below("examples/playground/src", /\.tsx$/),
+];
 // Files of some ten thousand lines, made of what is here: each copy with names of its own.
 const folder = path.join(root, "node_modules/.cache/fuzz");
 mkdirSync(folder, { recursive: true });
 for (const [name, copies] of [["large.ts", 20], ["huge.ts", 130]]) {
   const text = readFileSync(path.join(root, "src/languages/javascript/parser/scanner.ts"), "utf8");
-  const grown = Array.from({ length: copies }, (_, copy) => text.replaceAll(/^(export )?(function|const) (\w+)/gm, `$1$2 $3_${copy}`)).join("\n");
+  const grown = Array.from({ length: copies }, (_, copy) => text.replaceAll(
+    /^(export )?(function|const) (\w+)/gm,
+    `$1$2 $3_${copy}`,
+  )).join("\n");
   writeFileSync(path.join(folder, name), grown);
   files.push(path.join(folder, name));
 }
 // Well-kept sources of others, as far as they are installed.
-const installed = ["rxjs/src", "effect/src", "zod/src", "commander", "fast-check", "vscode-jsonrpc", "jsonc-parser"].flatMap((name) => below(`node_modules/${name}`, /(?<!\.d)\.(?:[cm]?js|tsx?)$/));
+const installed = [
+  "rxjs/src",
+  "effect/src",
+  "zod/src",
+  "commander",
+  "fast-check",
+  "vscode-jsonrpc",
+  "jsonc-parser",
+].flatMap((name) => below(`node_modules/${name}`, /(?<!\.d)\.(?:[cm]?js|tsx?)$/));
 const sampled = installed.filter((_, index) => index % Math.ceil(installed.length / 200) === 0);
 run(process.execPath, [`${root}/scripts/bench.mjs`, "fuzz-incremental", edits, seed, ...files]);
-run(process.execPath, [`${root}/scripts/bench.mjs`, "fuzz-analysis", edits, seed, ...files.filter((file) => !file.endsWith("huge.ts")), ...sampled]);
+run(process.execPath, [
+  `${root}/scripts/bench.mjs`,
+  "fuzz-analysis",
+  edits,
+  seed,
+  ...files.filter((file) => !file.endsWith("huge.ts")),
+  ...sampled,
+]);

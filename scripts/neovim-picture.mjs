@@ -12,13 +12,45 @@ export async function neovimScreen(file, keys) {
   const project = path.join(home, "saltmarsh");
   cpSync(`${root}/examples/harbour`, project, { recursive: true });
   mkdirSync(path.join(home, "bin"));
-  writeFileSync(path.join(home, "bin/alert-quill"), `#!/bin/sh\nexec ${process.execPath} ${root}/dist/cli/main.js "$@"\n`);
+  writeFileSync(
+    path.join(home, "bin/alert-quill"),
+    `#!/bin/sh\nexec ${process.execPath} ${root}/dist/cli/main.js "$@"\n`,
+  );
   chmodSync(path.join(home, "bin/alert-quill"), 0o755);
-  const setup = [...readFileSync(`${root}/docs/editors/neovim.md`, "utf8").matchAll(/^```lua\n([^]*?)^```/gm)].map((match) => match[1]).join("\n").replace('when = "type"', 'when = "type", trust = "always"');
-  writeFileSync(path.join(home, "init.lua"), `${setup}\nvim.opt.number = true\nvim.opt.termguicolors = true\nvim.opt.shortmess:append("I")\nvim.cmd("highlight NormalFloat guibg=#24333a | highlight SignColumn guibg=NONE | highlight LineNr guifg=#5b6b72")\n`);
+  const setup = [...readFileSync(`${root}/docs/editors/neovim.md`, "utf8").matchAll(/^```lua\n([^]*?)^```/gm)]
+    .map((match) => match[1])
+    .join("\n")
+    .replace('when = "type"', 'when = "type", trust = "always"');
+  writeFileSync(
+    path.join(home, "init.lua"),
+    `${setup}\nvim.opt.number = true\nvim.opt.termguicolors = true\nvim.opt.shortmess:append("I")\nvim.cmd("highlight NormalFloat guibg=#24333a | highlight SignColumn guibg=NONE | highlight LineNr guifg=#5b6b72")\n`,
+  );
   const tmux = (...args) => execFileSync("tmux", ["-L", "quill", ...args], { encoding: "utf8" });
-  const env = { ...process.env, HOME: home, PATH: `${home}/bin:${process.env.PATH}`, LANG: "C.UTF-8", TERM: "xterm-256color" };
-  spawnSync("tmux", ["-L", "quill", "-2", "new-session", "-d", "-x", "128", "-y", "32", "-c", project, `nvim --clean -u ${home}/init.lua ${file}`], { env, stdio: "inherit" });
+  const env = {
+    ...process.env,
+    HOME: home,
+    PATH: `${home}/bin:${process.env.PATH}`,
+    LANG: "C.UTF-8",
+    TERM: "xterm-256color",
+  };
+  spawnSync(
+    "tmux",
+    [
+      "-L",
+      "quill",
+      "-2",
+      "new-session",
+      "-d",
+      "-x",
+      "128",
+      "-y",
+      "32",
+      "-c",
+      project,
+      `nvim --clean -u ${home}/init.lua ${file}`,
+    ],
+    { env, stdio: "inherit" },
+  );
   try {
     await pause(3000);
     for (const key of keys) {

@@ -26,10 +26,17 @@ const refitsFile = `${root}/docs/refits.md`;
 const isRefitsOld = !existsSync(refitsFile) || readFileSync(refitsFile, "utf8") !== refitsPage();
 
 mkdirSync(folder, { recursive: true });
-const wrong = [...wanted].filter(([name, text]) => !existsSync(`${folder}/${name}`) || readFileSync(`${folder}/${name}`, "utf8") !== text).map(([name]) => name);
+const wrong = [...wanted]
+  .filter(([name, text]) => !existsSync(`${folder}/${name}`) || readFileSync(`${folder}/${name}`, "utf8") !== text)
+  .map(([name]) => name);
 const old = readdirSync(folder).filter((name) => !wanted.has(name));
 if (check) {
-  for (const name of [...wrong, ...old, ...(isSchemaOld ? ["schema/settings.json"] : []), ...(isRefitsOld ? ["refits.md"] : [])]) console.log(name);
+  for (const name of [
+    ...wrong,
+    ...old,
+    ...(isSchemaOld ? ["schema/settings.json"] : []),
+    ...(isRefitsOld ? ["refits.md"] : []),
+  ]) console.log(name);
 } else {
   mkdirSync(`${root}/schema`, { recursive: true });
   writeFileSync(schemaFile, schema);

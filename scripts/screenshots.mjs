@@ -29,7 +29,10 @@ const output = (args) => run(args).stdout;
 ensureDebianPackage("neovim", "/usr/bin/nvim");
 ensureDebianPackage("tmux", "/usr/bin/tmux");
 
-const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"] });
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"],
+});
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 
 async function shootTerminal(name, title, text) {
@@ -44,14 +47,27 @@ await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["e
 
 await shootTerminal("cost", "alert-quill review --cost", run(["review", "--cost"]).stderr.trimStart());
 await shootTerminal("mend", "alert-quill mend --dry-run", output(["mend", "--dry-run"]));
-await shootTerminal("flow", "alert-quill trace --flow src/boarding.js:7", output(["trace", "--flow", "src/boarding.js:7"]));
+await shootTerminal(
+  "flow",
+  "alert-quill trace --flow src/boarding.js:7",
+  output(["trace", "--flow", "src/boarding.js:7"]),
+);
 await shootTerminal("trace", "alert-quill trace scripts/timetable.mjs", output(["trace", "scripts/timetable.mjs"]));
 const copy = mkdtempSync(path.join(tmpdir(), "harbour-"));
 cpSync(`${root}/examples/harbour/src`, `${copy}/src`, { recursive: true });
 writeFileSync(`${copy}/package.json`, '{\n  "name": "saltmarsh-ferries",\n  "engines": { "node": ">=22" }\n}\n');
 await shootTerminal("setup", "alert-quill setup --yes", run(["setup", "--yes"], copy).stdout);
 rmSync(copy, { recursive: true });
-await shootTerminal("neovim", "nvim src/boarding.js", await neovimScreen("src/boarding.js", [":lua vim.diagnostic.goto_next({ float = false })", "Enter", ":lua vim.lsp.buf.hover()", "Enter"]));
+await shootTerminal(
+  "neovim",
+  "nvim src/boarding.js",
+  await neovimScreen("src/boarding.js", [
+    ":lua vim.diagnostic.goto_next({ float = false })",
+    "Enter",
+    ":lua vim.lsp.buf.hover()",
+    "Enter",
+  ]),
+);
 
 const configFile = `${root}/examples/playground/vite.config.ts`;
 await buildPage({ configFile, logLevel: "error" });
@@ -62,5 +78,24 @@ await page.locator(".problems .go", { hasText: "pricePerAdlt" }).click();
 await page.keyboard.press("Control+.");
 await page.getByRole("menuitem").first().waitFor();
 await page.screenshot({ path: `${folder}/page.png` });
+
+// A file before and after a save that brings it into shape.
+await page.keyboard.press("Escape");
+await page.locator(".files button", { hasText: "Ticket.tsx" }).click();
+await page.locator(".cm-content").click();
+await page.keyboard.press("Control+A");
+await page.keyboard.insertText(`type Sailing = {leaves:string,pier:"north"|"south",seats:number}
+export function Board({sailings,today,onChoose}:{sailings:Sailing[],today:string,onChoose:(one:Sailing)=>void}) {
+  const open=sailings.filter(one=>one.seats>0&&one.leaves>=today).sort((a,b)=>a.leaves<b.leaves?-1:1).slice(0,8) // the next eight
+  if (open.length===0) return <p>No more sailings today: the kiosk at the north pier tells when the first one leaves tomorrow.</p>
+  return <ul className="board">{open.map((one)=>{ return <li key={one.leaves} onClick={()=>{ onChoose(one) }}>{one.leaves} from the {one.pier} pier</li> })}</ul>
+}
+`);
+await page.locator(".problems li", { hasText: "layout.line-breaks" }).first().waitFor();
+await page.screenshot({ path: `${folder}/layout-before.png` });
+await page.keyboard.press("Control+S");
+await page.locator("text=/Ticket.tsx saved/").waitFor();
+await page.waitForTimeout(500);
+await page.screenshot({ path: `${folder}/layout-after.png` });
 await browser.close();
 await new Promise((resolve) => server.httpServer.close(resolve));

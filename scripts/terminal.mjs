@@ -1,6 +1,15 @@
 /** A terminal's output as a page, for pictures. */
 
-const colours = { 30: "#5b6b72", 31: "#ff8a80", 32: "#9bd6a4", 33: "#f0c674", 34: "#8ab8ff", 35: "#d7a3e8", 36: "#86d3d3", 37: "#e4ecef" };
+const colours = {
+  30: "#5b6b72",
+  31: "#ff8a80",
+  32: "#9bd6a4",
+  33: "#f0c674",
+  34: "#8ab8ff",
+  35: "#d7a3e8",
+  36: "#86d3d3",
+  37: "#e4ecef",
+};
 
 const escapeHtml = (text) => text.replaceAll("&", "&amp;").replaceAll("<", "&lt;");
 
@@ -43,8 +52,16 @@ function toHtml(text) {
         }
         return "";
       }
-      const [colour, back] = style.reversed ? [style.back || "#10191d", style.colour || "#e4ecef"] : [style.colour, style.back];
-      const css = [colour && `color:${colour}`, back && `background:${back}`, style.bold && "font-weight:700", style.faint && "opacity:.6", style.underline && "text-decoration:underline"];
+      const [colour, back] = style.reversed
+        ? [style.back || "#10191d", style.colour || "#e4ecef"]
+        : [style.colour, style.back];
+      const css = [
+        colour && `color:${colour}`,
+        back && `background:${back}`,
+        style.bold && "font-weight:700",
+        style.faint && "opacity:.6",
+        style.underline && "text-decoration:underline",
+      ];
       return `<span style="${css.filter(Boolean).join(";")}">${escapeHtml(part)}</span>`;
     })
     .join("");

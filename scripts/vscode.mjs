@@ -18,7 +18,14 @@ await bundle({
   configFile: false,
   logLevel: "error",
   ssr: { noExternal: true },
-  build: { ssr: path.join(folder, "src/extension.ts"), outDir: out, emptyOutDir: false, target: "node18", minify: false, rollupOptions: { external: ["vscode"], output: { format: "cjs", entryFileNames: "extension.cjs" } } },
+  build: {
+    ssr: path.join(folder, "src/extension.ts"),
+    outDir: out,
+    emptyOutDir: false,
+    target: "node18",
+    minify: false,
+    rollupOptions: { external: ["vscode"], output: { format: "cjs", entryFileNames: "extension.cjs" } },
+  },
 });
 
 /** The files of the archive, by their names in it. */
@@ -45,7 +52,13 @@ add("server/package.json", readFileSync(path.join(root, "package.json")));
 addFolder(path.join(root, "dist"), "server/dist", (name) => name.endsWith(".js"));
 addFolder(path.join(root, "docs/rules"), "server/docs/rules");
 addFolder(path.join(root, "schema"), "server/schema");
-for (const name of needed()) addFolder(path.join(root, name), `server/${name}`, (file) => !/\.(?:map|md|ts|cts|mts)$|(?:^|[/\\])(?:test|tests|docs|src)[/\\]/.test(file) || /LICENSE/i.test(file));
+for (const name of needed()) {
+  addFolder(
+    path.join(root, name),
+    `server/${name}`,
+    (file) => !/\.(?:map|md|ts|cts|mts)$|(?:^|[/\\])(?:test|tests|docs|src)[/\\]/.test(file) || /LICENSE/i.test(file),
+  );
+}
 
 const vsixManifest = `<?xml version="1.0" encoding="utf-8"?>
 <PackageManifest Version="2.0.0" xmlns="http://schemas.microsoft.com/developer/vsx-schema/2011">
@@ -66,11 +79,16 @@ const vsixManifest = `<?xml version="1.0" encoding="utf-8"?>
   </Assets>
 </PackageManifest>
 `;
-const endings = [...new Set(Object.keys(files).map((name) => path.extname(name).slice(1)).filter((ending) => ending !== ""))];
+const endings = [
+  ...new Set(Object.keys(files).map((name) => path.extname(name).slice(1)).filter((ending) => ending !== "")),
+];
 const contentTypes = `<?xml version="1.0" encoding="utf-8"?>
 <Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types">${["vsixmanifest", ...endings].map((ending) => `<Default Extension="${ending}" ContentType="${ending === "vsixmanifest" ? "text/xml" : "application/octet-stream"}" />`).join("")}</Types>
 `;
-const vsix = zipSync({ "extension.vsixmanifest": strToU8(vsixManifest), "[Content_Types].xml": strToU8(contentTypes), ...files }, { level: 6 });
+const vsix = zipSync(
+  { "extension.vsixmanifest": strToU8(vsixManifest), "[Content_Types].xml": strToU8(contentTypes), ...files },
+  { level: 6 },
+);
 const target = path.join(folder, "alert-quill.vsix");
 writeFileSync(target, vsix);
 console.log(`${path.relative(root, target)}: ${Object.keys(files).length} files, ${(vsix.length / 1e6).toFixed(1)} MB`);
@@ -78,13 +96,19 @@ console.log(`${path.relative(root, target)}: ${Object.keys(files).length} files,
 /** The folders of the packages that the server needs when it runs. */
 function needed() {
   const { packages } = JSON.parse(readFileSync(path.join(root, "package-lock.json"), "utf8"));
-  return Object.entries(packages).filter(([name, { dev, optional }]) => name !== "" && !dev && !optional).map(([name]) => name);
+  return Object
+    .entries(packages)
+    .filter(([name, { dev, optional }]) => name !== "" && !dev && !optional)
+    .map(([name]) => name);
 }
 
 /** Each setting as VS Code shows it. What nobody has set is `null`, so that the settings file counts. */
 function properties() {
   const own = Object.entries(editorSettingsSchema.properties).filter(([key]) => key !== "trust" && key !== "status");
   const ofFile = Object.entries(settingsSchema.properties).filter(([key]) => key !== "$schema");
-  const all = [...own, ...ofFile].map(([key, { description = "", ...shape }]) => [`alertQuill.${key}`, { scope: "resource", default: null, markdownDescription: description, anyOf: [{ type: "null" }, shape] }]);
+  const all = [...own, ...ofFile].map(([key, { description = "", ...shape }]) => [
+    `alertQuill.${key}`,
+    { scope: "resource", default: null, markdownDescription: description, anyOf: [{ type: "null" }, shape] },
+  ]);
   return Object.fromEntries(all);
 }

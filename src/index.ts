@@ -1,6 +1,13 @@
 /** Alert Quill as a library. */
 export { Meter } from "./engine/meter.js";
-export { createWorkspace, Workspace, type OpenDocument, type RefitChoice, type Remedy, type WorkspaceOptions } from "./engine/workspace.js";
+export {
+  createWorkspace,
+  Workspace,
+  type OpenDocument,
+  type RefitChoice,
+  type Remedy,
+  type WorkspaceOptions,
+} from "./engine/workspace.js";
 export type { Alert, RuleFailure } from "./engine/alert.js";
 export { WorkspaceError, type WorkspaceErrorCode } from "./engine/errors.js";
 export type { Dropped, MendOptions, MendResult } from "./engine/mend.js";
@@ -9,8 +16,19 @@ export { rules } from "./rules/index.js";
 /** The library that options are declared with, so that packs need none of their own. */
 export { z } from "zod";
 export {
-  defineRule, levels, type AlertingExample, type AlertLevel, type Certainty, type FileView, type Finding, type Label, type Level, type QuietExample,
-  type RemedyOffer, type Rule, type Visitors,
+  defineRule,
+  levels,
+  type AlertingExample,
+  type AlertLevel,
+  type Certainty,
+  type FileView,
+  type Finding,
+  type Label,
+  type Level,
+  type QuietExample,
+  type RemedyOffer,
+  type Rule,
+  type Visitors,
 } from "./rules/rule.js";
 export { kitNames } from "./settings/kits.js";
 export { SettingsError, type SettingsCode, type SettingsIssue, type SettingsRemedy } from "./settings/issue.js";

@@ -4,15 +4,35 @@ import { expect, test } from "vitest";
 
 const src = path.join(import.meta.dirname, "../src");
 /** From the bottom up: a layer may use itself and those before it. */
-const layers = ["text", "syntax", "layout", "model", "languages", "rules", "refits", "remedy", "settings", "engine", "testing", "report", "project", "server", "cli"];
+const layers = [
+  "text",
+  "syntax",
+  "layout",
+  "model",
+  "languages",
+  "rules",
+  "refits",
+  "remedy",
+  "settings",
+  "engine",
+  "testing",
+  "report",
+  "project",
+  "server",
+  "cli",
+];
 const pure = new Set(layers.slice(0, layers.indexOf("testing") + 1));
 /** Of the hosts, what also runs where there is no Node.js. */
 const portable = /^server\/(?!(?:node|node-host|baseline-of|node-project|project-worker|reach|file-uri|rule-pages|trusted-folders)\.ts)/;
 
-const files = readdirSync(src, { recursive: true, encoding: "utf8" }).filter((file) => file.endsWith(".ts")).map((file) => file.split(path.sep).join("/"));
+const files = readdirSync(src, { recursive: true, encoding: "utf8" }).filter((file) => file.endsWith(
+  ".ts",
+)).map((file) => file.split(path.sep).join("/"));
 
 function importsOf(file: string): string[] {
-  return [...readFileSync(path.join(src, file), "utf8").matchAll(/(?:from|import)\s+"([^"]+)"/g)].map((match) => match[1]!);
+  return [...readFileSync(path.join(src, file), "utf8").matchAll(/(?:from|import)\s+"([^"]+)"/g)].map(
+    (match) => match[1]!,
+  );
 }
 
 test("imports go only down the layers", () => {
@@ -30,6 +50,8 @@ test("imports go only down the layers", () => {
 });
 
 test("the core knows no platform", () => {
-  const wrong = files.filter((file) => pure.has(file.split("/")[0]!) || portable.test(file)).filter((file) => importsOf(file).some((one) => one.startsWith("node:")));
+  const wrong = files
+    .filter((file) => pure.has(file.split("/")[0]!) || portable.test(file))
+    .filter((file) => importsOf(file).some((one) => one.startsWith("node:")));
   expect(wrong).toEqual([]);
 });

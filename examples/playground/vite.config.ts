@@ -10,6 +10,11 @@ export default defineConfig({
   base: "./",
   plugins: [react()],
   worker: { format: "es" },
-  resolve: { alias: [{ find: /^alert-quill\/worker$/, replacement: dist("server/worker.js") }, { find: /^alert-quill$/, replacement: dist("index.js") }] },
+  resolve: {
+    alias: [
+      { find: /^alert-quill\/worker$/, replacement: dist("server/worker.js") },
+      { find: /^alert-quill$/, replacement: dist("index.js") },
+    ],
+  },
   build: { chunkSizeWarningLimit: 2000 },
 });

@@ -25,8 +25,7 @@ export function rulesCommand({ area, kit, level, language, hasRemedy: remedies, 
     return 2;
   }
   const chosen = rules.filter(
-    (rule) =>
-      (area === undefined || areaOf(rule.id) === area) &&
+    (rule) => (area === undefined || areaOf(rule.id) === area) &&
       (kit === undefined || kitsOf(rule).includes(kit)) &&
       (level === undefined || rule.level === level) &&
       (language === undefined || (rule.language ?? "javascript") === language) &&
@@ -39,7 +38,18 @@ export function rulesCommand({ area, kit, level, language, hasRemedy: remedies, 
 
 function entryOf(rule: Rule): object {
   const { id, title, why, level, always = false, language = "javascript" } = rule;
-  return { id, area: areaOf(id), title, why, level, kits: kitsOf(rule), always, language, hasRemedy: hasRemedy(rule), options: optionPages(rule) };
+  return {
+    id,
+    area: areaOf(id),
+    title,
+    why,
+    level,
+    kits: kitsOf(rule),
+    always,
+    language,
+    hasRemedy: hasRemedy(rule),
+    options: optionPages(rule),
+  };
 }
 
 function printList(chosen: readonly Rule[]): void {

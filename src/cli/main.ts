@@ -15,7 +15,9 @@ import { traceFile, traceFlow } from "./trace.js";
 
 function port(text: string): number {
   const number = Number(text);
-  if (!Number.isInteger(number) || number < 1 || number > 65_535) throw new InvalidArgumentError("a port is a whole number from 1 to 65535");
+  if (!Number.isInteger(number) || number < 1 || number > 65_535) {
+    throw new InvalidArgumentError("a port is a whole number from 1 to 65535");
+  }
   return number;
 }
 
@@ -50,7 +52,9 @@ program
   .description("analyse files and folders")
   .argument("[paths...]", "files and folders", ["."])
   .addOption(new Option("--format <form>", "how to report").choices(["text", "json", "sarif"]).default("text"))
-  .addOption(new Option("--fail-on <level>", "the mildest level that gives exit code 1").choices(levels).default("warning"))
+  .addOption(
+    new Option("--fail-on <level>", "the mildest level that gives exit code 1").choices(levels).default("warning"),
+  )
   .option("--cost", "tell on the error output what the time went to")
   .option("--profile <name>", "with a profile of the settings")
   .option("--pattern <code>", "find what fits a pattern, and nothing else, as `{{a}}.push({{b…}})`")

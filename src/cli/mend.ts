@@ -15,7 +15,10 @@ export interface MendCommandOptions {
   readonly since?: string;
 }
 
-export async function mendCommand(paths: readonly string[], { only, proposed, dryRun = false, since }: MendCommandOptions): Promise<number> {
+export async function mendCommand(
+  paths: readonly string[],
+  { only, proposed, dryRun = false, since }: MendCommandOptions,
+): Promise<number> {
   for (const name of only ?? []) {
     const area = name.replace(/\.\*$/, "");
     if (!rules.some((rule) => rule.id === name || areaOf(rule.id) === area)) {
@@ -24,7 +27,12 @@ export async function mendCommand(paths: readonly string[], { only, proposed, dr
     }
   }
   const colours = outputColours();
-  const options = { dryRun, ...(only && { only }), ...(proposed && { certainty: "proposed" as const }), ...(since !== undefined && { since }) };
+  const options = {
+    dryRun,
+    ...(only && { only }),
+    ...(proposed && { certainty: "proposed" as const }),
+    ...(since !== undefined && { since }),
+  };
   let mended: Awaited<ReturnType<typeof mendProject>>;
   try {
     mended = await mendProject(visitFrom(paths), options);
@@ -39,22 +47,42 @@ export async function mendCommand(paths: readonly string[], { only, proposed, dr
     if (dryRun && before !== after) print(diffText(path, before, after, colours));
     const counts = [...applied].map(([rule, count]) => `${count} × ${rule}`);
     if (counts.length > 0) print(`${colours.path(path)}  ${counts.join(", ")}\n`);
-    for (const rules of fights) print(`${colours.path(path)}  left alone: ${rules.join(" and ")} undo what each other does\n`);
+    for (const rules of fights) {
+      print(`${colours.path(path)}  left alone: ${rules.join(" and ")} undo what each other does\n`);
+    }
     if (dryRun && before !== after) print("\n");
-    for (const { rule, title } of dropped) print(`${colours.path(path)}  left out: ${title} (${rule}), for it would do harm\n`);
+    for (const { rule, title } of dropped) {
+      print(`${colours.path(path)}  left out: ${title} (${rule}), for it would do harm\n`);
+    }
     for (const [rule, count] of applied) sums.set(rule, (sums.get(rule) ?? 0) + count);
   }
   const total = [...sums.values()].reduce((sum, count) => sum + count, 0);
   const changed = files.filter(({ applied }) => applied.size > 0).length;
-  print(total === 0 ? colours.good("Nothing to mend.\n") : `${colours.strong(counted(total, "alert"))} ${dryRun ? "would be " : ""}settled in ${counted(changed, "file")}${dryRun ? "; nothing was written" : ""}.\n`);
-  if (sums.size > 1) for (const [rule, count] of [...sums].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))) print(colours.faint(`${String(count).padStart(6)} × ${rule}\n`));
+  print(
+    total === 0
+      ? colours.good("Nothing to mend.\n")
+      : `${colours.strong(counted(total, "alert"))} ${dryRun ? "would be " : ""}settled in ${counted(changed, "file")}${dryRun ? "; nothing was written" : ""}.\n`,
+  );
+  if (sums.size > 1) {
+    for (const [rule, count] of [...sums].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))) {
+      print(colours.faint(`${String(count).padStart(6)} × ${rule}\n`));
+    }
+  }
   for (const { path, reason } of problems) complain(`${path}: ${reason}`);
-  for (const { path, alerts } of broken) complain(`${path}: ${counted(alerts.length, "mistake")} in the settings: \`alert-quill review\` shows ${alerts.length === 1 ? "it" : "them"}`);
+  for (const { path, alerts } of broken) {
+    complain(`${path}: ${counted(alerts.length, "mistake")} in the settings: \`alert-quill review\` shows ${alerts.length === 1 ? "it" : "them"}`);
+  }
   return problems.length > 0 || broken.length > 0 ? 2 : 0;
 }
 
 /** What changes in a file, as a unified diff. */
 function diffText(path: string, before: string, after: string, colours: Palette): string {
-  const paint = (line: string): string => (/^(?:---|\+\+\+|===)/.test(line) ? colours.strong(line) : line.startsWith("+") ? colours.good(line) : line.startsWith("-") ? colours.level.error(line) : line.startsWith("@@") ? colours.faint(line) : line);
+  const paint = (line: string): string => (
+    /^(?:---|\+\+\+|===)/.test(line)
+      ? colours.strong(line)
+      : line.startsWith("+")
+        ? colours.good(line)
+        : line.startsWith("-") ? colours.level.error(line) : line.startsWith("@@") ? colours.faint(line) : line
+  );
   return `${createTwoFilesPatch(path, path, before, after, "", "", { context: 2 }).split("\n").filter((line) => !/^(?:={10}|Index:)/.test(line)).slice(0, -1).map(paint).join("\n")}\n`;
 }

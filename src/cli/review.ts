@@ -53,24 +53,45 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
     failed = true;
     visit.onFailure?.(file, failure);
   };
-  const { review, result, known } = await reviewProject({ ...visit, onFailure, ...(meter && { meter }), ...(profile !== undefined && { profile }), ...(trial && { only: [trial] }) });
+  const { review, result, known } = await reviewProject({
+    ...visit,
+    onFailure,
+    ...(meter && { meter }),
+    ...(profile !== undefined && { profile }),
+    ...(trial && { only: [trial] }),
+  });
   const profiles = result.settings.known.flatMap(({ checked }) => Object.keys(checked.settings.profiles ?? {}));
   if (profile !== undefined && !profiles.includes(profile)) {
     complain(noProfile(profile, profiles));
     return 2;
   }
-  const all = [...new Map([...rules, ...result.settings.known.flatMap(({ checked }) => checked.rules), ...(trial ? [trial] : [])].map((rule) => [rule.id, rule])).values()];
+  const all = [
+    ...new Map(
+      [...rules, ...result.settings.known.flatMap(({ checked }) => checked.rules), ...(trial ? [trial] : [])].map(
+        (rule) => [rule.id, rule],
+      ),
+    ).values(),
+  ];
   if (format === "json") print(jsonReport(review));
   else if (format === "sarif") print(sarifReport(review, all, `${pathToFileURL(process.cwd()).href}/`));
   else {
-    const ownLevels = Object.assign({}, ...result.settings.known.map(({ checked }) => checked.settings.ownLevels ?? {})) as OwnLevels;
+    const ownLevels = Object.assign(
+      {},
+      ...result.settings.known.map(({ checked }) => checked.settings.ownLevels ?? {}),
+    ) as OwnLevels;
     print(textReport(review, { colour: hasColour(), ownLevels }));
     if (known > 0) print(`${counted(known, "alert")} of the baseline ${known === 1 ? "is" : "are"} not shown.\n`);
   }
   if (meter !== undefined) process.stderr.write(`\n${costTable(meter, { colour: hasColour() })}`);
   for (const { path, reason } of result.problems) complain(`${path}: ${reason}`);
-  for (const { path, alerts } of result.broken) complain(`${path}: ${counted(alerts.length, "mistake")} in the settings`);
-  if (failed || result.problems.length > 0 || result.broken.some(({ alerts }) => alerts.some(({ level }) => level === "error"))) return 2;
+  for (const { path, alerts } of result.broken) {
+    complain(`${path}: ${counted(alerts.length, "mistake")} in the settings`);
+  }
+  if (
+    failed || result.problems.length > 0 || result.broken.some(({ alerts }) => alerts.some(
+      ({ level }) => level === "error",
+    ))
+  ) return 2;
   return reaches(review, failOn) ? 1 : 0;
 }
 

@@ -31,8 +31,16 @@ export const baselineName = "alert-quill-baseline.json";
 
 /** Asks, or takes what is given or found where `--yes` says not to. */
 interface Asker {
-  choose<Value extends string | number>(message: string, options: readonly { value: Value; label: string; hint?: string }[], initial: Value): Promise<Value>;
-  pick(message: string, options: readonly { value: string; label: string }[], initial: readonly string[]): Promise<string[]>;
+  choose<Value extends string | number>(
+    message: string,
+    options: readonly { value: Value; label: string; hint?: string }[],
+    initial: Value
+  ): Promise<Value>;
+  pick(
+    message: string,
+    options: readonly { value: string; label: string }[],
+    initial: readonly string[]
+  ): Promise<string[]>;
   agree(message: string, initial: boolean): Promise<boolean>;
   show(title: string, text: string): void;
   say(text: string): void;
@@ -41,8 +49,10 @@ interface Asker {
 class Cancelled extends Error {}
 
 const inTerminal: Asker = {
-  choose: (message, options, initial) => answered(select({ message, options: options as never, initialValue: initial })) as never,
-  pick: (message, options, initial) => answered(multiselect({ message, options: [...options], initialValues: [...initial], required: false })),
+  choose: (message, options, initial) =>
+    answered(select({ message, options: options as never, initialValue: initial })) as never,
+  pick: (message, options, initial) =>
+    answered(multiselect({ message, options: [...options], initialValues: [...initial], required: false })),
   agree: (message, initial) => answered(confirm({ message, initialValue: initial })),
   show: (title, text) => note(text, title),
   say: (text) => log.info(text),
@@ -71,7 +81,9 @@ export async function setupCommand(options: SetupOptions): Promise<number> {
   }
   const asks = options.yes !== true;
   if (asks && !(process.stdin.isTTY && process.stdout.isTTY)) {
-    complain("there is no terminal to ask in: give `--yes` to take what is found in the project, and flags for other answers");
+    complain(
+      "there is no terminal to ask in: give `--yes` to take what is found in the project, and flags for other answers",
+    );
     return 2;
   }
   try {
@@ -89,8 +101,14 @@ export async function setupCommand(options: SetupOptions): Promise<number> {
 
 function faultsOf({ kits, edition, runtime }: SetupOptions): string[] {
   const faults: string[] = [];
-  if (edition !== undefined && !editions.some((year) => String(year) === edition)) faults.push(`--edition: there are ${editions.join(", ")}, and no ${edition}`);
-  for (const name of runtime ?? []) if (!(runtimes as readonly string[]).includes(name)) faults.push(`--runtime: there are ${runtimes.join(", ")}, and no ${name}`);
+  if (edition !== undefined && !editions.some((year) => String(year) === edition)) {
+    faults.push(`--edition: there are ${editions.join(", ")}, and no ${edition}`);
+  }
+  for (const name of runtime ?? []) {
+    if (!(runtimes as readonly string[]).includes(name)) {
+      faults.push(`--runtime: there are ${runtimes.join(", ")}, and no ${name}`);
+    }
+  }
   if (kits?.some((name) => name.trim() === "")) faults.push("--kits: a kit has no name");
   return faults;
 }
@@ -99,14 +117,29 @@ async function setUp(folder: string, options: SetupOptions, asker: Asker): Promi
   const file = path.join(folder, settingsFileName);
   const facts = setupFacts(folder);
   if (existsSync(file) && options.overwrite !== true) {
-    const agreed = options.yes !== true && (await asker.agree(`${settingsFileName} is there already. Write it anew?`, false));
-    if (!agreed) return { code: options.yes === true ? 2 : 1, last: `${settingsFileName} is there already and stays as it is${options.yes === true ? ": `--overwrite` writes it anew" : ""}.` };
+    const agreed = options.yes !== true &&
+      (await asker.agree(`${settingsFileName} is there already. Write it anew?`, false));
+    if (!agreed) {
+      return {
+        code: options.yes === true ? 2 : 1,
+        last: `${settingsFileName} is there already and stays as it is${options.yes === true ? ": `--overwrite` writes it anew" : ""}.`,
+      };
+    }
   }
   asker.say(found(facts));
   const answers = await answersOf(facts, options, asker);
-  const script = facts.hasManifest && !facts.hasReviewScript && (options.script ?? (await asker.agree("Add a script `review` to package.json?", true)));
+  const script = facts.hasManifest &&
+    !facts.hasReviewScript &&
+    (options.script ?? (await asker.agree("Add a script `review` to package.json?", true)));
   const before = await alertsWith(folder, answers);
-  const baseline = before.count > 0 && (options.baseline ?? (await asker.agree(`There are ${counted(before.count, "alert")} now. Write a baseline, so that only new ones are told?`, false)));
+  const baseline = before.count > 0 &&
+    (
+      options.baseline ??
+      (await asker.agree(
+        `There are ${counted(before.count, "alert")} now. Write a baseline, so that only new ones are told?`,
+        false,
+      ))
+    );
   const text = settingsText({ ...answers, ...(baseline && { baseline: baselineName }) });
   asker.show(settingsFileName, text.trimEnd());
   if (!(await asker.agree("Write it?", true))) return { code: 1, last: "Nothing was written." };
@@ -117,12 +150,20 @@ async function setUp(folder: string, options: SetupOptions, asker: Asker): Promi
     writeFileSync(manifest, withScript(readFileSync(manifest, "utf8"), "review", "alert-quill review"));
   }
   const command = script || facts.hasReviewScript ? `${facts.runScript} review` : "alert-quill review";
-  const state = before.count === 0 ? "There are no alerts now" : baseline ? `${counted(before.count, "alert")} went into ${baselineName}` : `There ${before.count === 1 ? "is" : "are"} ${counted(before.count, "alert")} now${before.mendable > 0 ? `, ${before.mendable} of which \`alert-quill mend\` settles` : ""}`;
-  return { code: 0, last: `${state}.\nNext: \`${command}\`, and \`alert-quill serve --stdio\` as the language server of your editor.` };
+  const state = before.count === 0
+    ? "There are no alerts now"
+    : baseline
+      ? `${counted(before.count, "alert")} went into ${baselineName}`
+      : `There ${before.count === 1 ? "is" : "are"} ${counted(before.count, "alert")} now${before.mendable > 0 ? `, ${before.mendable} of which \`alert-quill mend\` settles` : ""}`;
+  return {
+    code: 0,
+    last: `${state}.\nNext: \`${command}\`, and \`alert-quill serve --stdio\` as the language server of your editor.`,
+  };
 }
 
 function found({ name, languages, runtime, edition, editionFrom }: SetupFacts): string {
-  const files = [...languages].map(([language, count]) => `${counted(count, "file")} of ${language}`).join(" and ") || "no files to analyse yet";
+  const files = [...languages].map(([language, count]) => `${counted(count, "file")} of ${language}`).join(" and ") ||
+    "no files to analyse yet";
   return `In ${name}: ${files}; it seems to run in ${runtime.join(" and ")}, and to be written in edition ${edition} (${editionFrom}).`;
 }
 
@@ -134,18 +175,45 @@ async function answersOf(facts: SetupFacts, options: SetupOptions, asker: Asker)
     { value: "thorough,tidy", label: "All there is", hint: "kits thorough, tidy" },
   ];
   const kits = options.kits ?? (await asker.choose("What is to be told?", starts, "sound")).split(",");
-  const edition = options.edition !== undefined ? Number(options.edition) : await asker.choose("Which edition of ECMAScript may the code use?", [...editions].reverse().map((value) => ({ value, label: String(value), ...(value === facts.edition && { hint: facts.editionFrom }) })), facts.edition);
-  const runtime = options.runtime ?? (await asker.pick("Where does it run?", runtimes.map((value) => ({ value, label: value })), facts.runtime));
-  const skip = options.skip ?? (facts.skip.length === 0 ? [] : await asker.pick("What is to be left alone?", facts.skip.map((value) => ({ value, label: value })), facts.skip));
+  const edition = options.edition !== undefined
+    ? Number(options.edition)
+    : await asker.choose(
+      "Which edition of ECMAScript may the code use?",
+      [...editions].reverse().map((value) => ({
+        value,
+        label: String(value),
+        ...(value === facts.edition && { hint: facts.editionFrom }),
+      })),
+      facts.edition,
+    );
+  const runtime = options.runtime ??
+    (await asker.pick("Where does it run?", runtimes.map((value) => ({ value, label: value })), facts.runtime));
+  const skip = options.skip ??
+    (
+      facts.skip.length === 0
+        ? []
+        : await asker.pick(
+          "What is to be left alone?",
+          facts.skip.map((value) => ({ value, label: value })),
+          facts.skip,
+        )
+    );
   return { kits, edition, runtime, known: options.known ?? [], skip };
 }
 
 /** What a review would tell with the answers. */
-async function alertsWith(folder: string, { kits, edition, runtime, known, skip }: SetupAnswers): Promise<{ count: number; mendable: number; files: Parameters<typeof Baseline.write>[0] }> {
+async function alertsWith(
+  folder: string,
+  { kits, edition, runtime, known, skip }: SetupAnswers,
+): Promise<{ count: number; mendable: number; files: Parameters<typeof Baseline.write>[0] }> {
   const builtIn = kits.filter((kit) => !/[./@]/.test(kit));
   const settings = { kits: builtIn, language: { edition }, runtime, known, skip } as Settings;
   resolveSettings(settings, rules);
   const { review } = await reviewProject({ ...visitFrom([folder]), instead: settings });
   const files = review.files;
-  return { count: files.reduce((sum, { alerts }) => sum + alerts.length, 0), mendable: files.reduce((sum, { mendable }) => sum + mendable, 0), files };
+  return {
+    count: files.reduce((sum, { alerts }) => sum + alerts.length, 0),
+    mendable: files.reduce((sum, { mendable }) => sum + mendable, 0),
+    files,
+  };
 }

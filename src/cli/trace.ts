@@ -52,7 +52,13 @@ export function traceFlow(place: string): number {
   }
   const workspace = createWorkspace({ languages: [language] });
   const uri = pathToFileURL(file).href;
-  workspace.open({ uri, languageId: language.languageIds[0]!, version: 0, text: readFileSync(file, "utf8"), settings: new ProjectSettings().forFile(file).resolved });
+  workspace.open({
+    uri,
+    languageId: language.languageIds[0]!,
+    version: 0,
+    text: readFileSync(file, "utf8"),
+    settings: new ProjectSettings().forFile(file).resolved,
+  });
   const text = workspace.text(uri);
   const number = Number(line);
   if (number < 1 || number > text.lines.lineCount) {

@@ -65,10 +65,16 @@ export interface AlertRecord {
 }
 
 /** A record as it is handed out, with the level that its rule has now. */
-export function resolve(record: AlertRecord, { level, ownLevel }: { readonly level: AlertLevel; readonly ownLevel?: string }): FoundAlert {
+export function resolve(
+  record: AlertRecord,
+  { level, ownLevel }: { readonly level: AlertLevel; readonly ownLevel?: string },
+): FoundAlert {
   const { rule, message, labels, remedies } = record;
   const related = record.related.map((place) => ({ ...spanOf(place.at), message: place.message }));
-  return { alert: { rule, level, ...(ownLevel !== undefined && { ownLevel }), message, ...spanOf(record.at), labels, related }, remedies };
+  return {
+    alert: { rule, level, ...(ownLevel !== undefined && { ownLevel }), message, ...spanOf(record.at), labels, related },
+    remedies,
+  };
 }
 
 /** The order in which alerts are handed out: that of the text, and one that is fixed for those at one place. */

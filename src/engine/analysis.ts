@@ -158,7 +158,10 @@ export class DocumentAnalysis {
   /** Puts other settings in place. Only rules that are on or tuned otherwise than before are run again. */
   configure(settings: ResolvedSettings, info: DocumentInfo): void {
     const before = this.settings;
-    const isAsBefore = this.done && this.failed.size === 0 && info.modules === this.info.modules && surroundingsOf(before) === surroundingsOf(settings);
+    const isAsBefore = this.done &&
+      this.failed.size === 0 &&
+      info.modules === this.info.modules &&
+      surroundingsOf(before) === surroundingsOf(settings);
     // What counts as a module decides how the text is read.
     if (info.modules !== this.info.modules) this.tree = undefined;
     Object.assign(this.info, info);
@@ -171,7 +174,10 @@ export class DocumentAnalysis {
       this.startOver();
       return;
     }
-    const same = (one: ActiveRule): boolean => before.active.some(({ rule, options, beside }) => rule === one.rule && JSON.stringify([options, beside]) === JSON.stringify([one.options, one.beside]));
+    const same = (one: ActiveRule): boolean => before.active.some(
+      ({ rule, options, beside }) =>
+        rule === one.rule && JSON.stringify([options, beside]) === JSON.stringify([one.options, one.beside]),
+    );
     const unchanged = new Set(settings.active.filter(same).map(({ rule }) => rule.id));
     const gone = new Set(before.active.map(({ rule }) => rule.id).filter((id) => !unchanged.has(id)));
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.dropRules(gone);
@@ -185,7 +191,11 @@ export class DocumentAnalysis {
   run(stop: () => boolean = () => false): boolean {
     if (this.done) return true;
     const { limits } = this.input;
-    if (this.failed.size > 0 && this.tree !== undefined && [...this.failed.keys()].some((rule) => limits?.stuck.has(rule) !== true)) {
+    if (
+      this.failed.size > 0 &&
+      this.tree !== undefined &&
+      [...this.failed.keys()].some((rule) => limits?.stuck.has(rule) !== true)
+    ) {
       // A rule that failed is given another chance on the new text, all of which it has not seen.
       this.startOver();
     }
@@ -387,22 +397,36 @@ export class DocumentAnalysis {
       this.base = base;
       for (const call of calls) this.call(call, given);
     };
-    const byNode = new Map([...this.calls.byNode].map(([type, calls]) => [type, calls.filter(isLate)] as const).filter(([, calls]) => calls.length > 0));
+    const byNode = new Map(
+      [...this.calls.byNode]
+        .map(([type, calls]) => [type, calls.filter(isLate)] as const)
+        .filter(([, calls]) => calls.length > 0),
+    );
     const byFlow = this.calls.byFlow.filter(isLate);
     const stack: Node[] = [this.tree!.root];
     for (let count = 1; stack.length > 0; count += 1) {
       const node = stack.pop()!;
       const calls = byNode.get(node.type);
       if (calls !== undefined) look(calls, this.visits, node, node);
-      if (byFlow.length > 0 && this.language.isFlowRoot(node)) look(byFlow, this.flows, node, node, this.language.flow(node, names));
+      if (byFlow.length > 0 && this.language.isFlowRoot(node)) {
+        look(byFlow, this.flows, node, node, this.language.flow(node, names));
+      }
       node.each((child) => void stack.push(child));
       if (count % visitsBetweenPauses === 0) yield;
     }
     const byBinding = this.calls.byBinding.filter(isLate);
-    if (byBinding.length > 0) for (const binding of names.all()) if (binding.isDeclared) look(byBinding, this.bindings, binding, binding.declarations[0]!.owner);
+    if (byBinding.length > 0) {
+      for (const binding of names.all()) {
+        if (binding.isDeclared) look(byBinding, this.bindings, binding, binding.declarations[0]!.owner);
+      }
+    }
     yield;
     const byUse = this.calls.byUse.filter(isLate);
-    if (byUse.length > 0) for (const use of names.unresolvedUses()) if (use.binding === undefined && use.at >= 0) look(byUse, this.uses, use, use.node);
+    if (byUse.length > 0) {
+      for (const use of names.unresolvedUses()) {
+        if (use.binding === undefined && use.at >= 0) look(byUse, this.uses, use, use.node);
+      }
+    }
     this.late.clear();
   }
 
@@ -421,7 +445,9 @@ export class DocumentAnalysis {
     }
     this.told = told;
     const keepsToItself = this.language.keepsToItself(names);
-    if (keepsToItself !== this.keepsToItself) for (const binding of names.root.bindings.values()) this.dirtyBindings.add(binding);
+    if (keepsToItself !== this.keepsToItself) {
+      for (const binding of names.root.bindings.values()) this.dirtyBindings.add(binding);
+    }
     this.keepsToItself = keepsToItself;
   }
 
@@ -429,7 +455,9 @@ export class DocumentAnalysis {
   private checkBroken(): void {
     // What was broken is asked again; what was not can only be broken where there is a problem.
     const doubtful = new Set(this.broken.broken);
-    for (const { from, to } of this.tree!.problems) for (const node of nodesTouching(this.tree!.root, from, to)) doubtful.add(node);
+    for (const { from, to } of this.tree!.problems) {
+      for (const node of nodesTouching(this.tree!.root, from, to)) doubtful.add(node);
+    }
     for (const node of doubtful) {
       const answer = this.broken.answer(node);
       if (answer === undefined || this.isBroken(node) === answer) continue;
@@ -464,14 +492,22 @@ export class DocumentAnalysis {
     for (const use of gone) this.loseUse(use);
     for (const binding of bindings) {
       this.dirtyBindings.add(binding);
-      if (!this.fresh && binding.isDeclared) for (const other of this.language.together(binding)) this.dirtyBindings.add(other);
-      if (!this.fresh && binding.isDeclared && trackedKinds.has(binding.kind)) this.dirtyFlows.add(this.language.flowRootOf(binding.scope));
+      if (!this.fresh && binding.isDeclared) {
+        for (const other of this.language.together(binding)) this.dirtyBindings.add(other);
+      }
+      if (!this.fresh && binding.isDeclared && trackedKinds.has(binding.kind)) {
+        this.dirtyFlows.add(this.language.flowRootOf(binding.scope));
+      }
     }
     for (const use of references) {
       if (use.at < 0) continue;
       if (use.binding === undefined || this.uses.has(use)) this.dirtyUses.add(use);
       if (this.fresh) continue;
-      if (!isWithin(use.node, this.subtrees)) for (let node: Node | null = use.node; node !== null && !this.touched.has(node); node = node.parent) this.touched.add(node);
+      if (!isWithin(use.node, this.subtrees)) {
+        for (let node: Node | null = use.node; node !== null && !this.touched.has(node); node = node.parent) {
+          this.touched.add(node);
+        }
+      }
       this.dirtyFlows.add(this.language.flowRootOf(use.scope));
     }
     for (const use of this.suggested.concerned(declared)) this.dirtyUses.add(use);
@@ -598,7 +634,10 @@ export class DocumentAnalysis {
   /** Sorts the active rules by what they are called for. */
   private arrange(): void {
     const { active } = this.settings;
-    this.calls = new RuleCalls(this.extent === "all" ? active : active.filter(({ rule }) => rule.always), this.viewSource());
+    this.calls = new RuleCalls(
+      this.extent === "all" ? active : active.filter(({ rule }) => rule.always),
+      this.viewSource(),
+    );
     this.active = new Map(active.map((one) => [one.rule.id, one]));
   }
 
@@ -637,9 +676,20 @@ export class DocumentAnalysis {
     };
   }
 
-  private put({ rule }: ActiveRule, at: Place, { message, labels = [], related = [], remedies = () => [] }: Finding): void {
+  private put(
+    { rule }: ActiveRule,
+    at: Place,
+    { message, labels = [], related = [], remedies = () => [] }: Finding,
+  ): void {
     const base = this.base!;
-    const record: AlertRecord = { rule: rule.id, message, at: anchor(at, base), labels, related: related.map((place) => ({ at: anchor(place.at, base), message: place.message })), remedies: () => this.offered(rule, remedies) };
+    const record: AlertRecord = {
+      rule: rule.id,
+      message,
+      at: anchor(at, base),
+      labels,
+      related: related.map((place) => ({ at: anchor(place.at, base), message: place.message })),
+      remedies: () => this.offered(rule, remedies),
+    };
     if (this.unit === undefined) this.ofFile.push(record);
     else this.store!.add(this.unit, record);
   }
@@ -672,7 +722,9 @@ export class DocumentAnalysis {
       const one = resolve(record, this.active.get(record.rule)!);
       if (hushes.length === 0 || !isHushed(hushes, record.rule, one.alert.from, this.input.today)) found.push(one);
     };
-    for (const store of [this.visits, this.flows, this.bindings, this.uses]) for (const record of store.all()) take(record);
+    for (const store of [this.visits, this.flows, this.bindings, this.uses]) {
+      for (const record of store.all()) take(record);
+    }
     this.ofFile.forEach(take);
     if (this.done) for (const record of this.judgeHushes(hushes)) take(record);
     return found.sort(inDocumentOrder);
@@ -681,13 +733,17 @@ export class DocumentAnalysis {
   /** What the rules that judge hush comments say of them. */
   private judgeHushes(hushes: readonly Hush[]): AlertRecord[] {
     if (hushes.length === 0 || this.calls.byHush.length === 0) return [];
-    const isOn = (name: string): boolean => this.settings.active.some(({ rule }) => (rule.id === name || `${areaOf(rule.id)}.*` === name) && !this.failed.has(rule) && !rule.hush);
+    const isOn = (name: string): boolean => this.settings.active.some(
+      ({ rule }) => (rule.id === name || `${areaOf(rule.id)}.*` === name) && !this.failed.has(rule) && !rule.hush,
+    );
     const ofFile = this.ofFile;
     const found: AlertRecord[] = [];
     this.ofFile = found;
     this.unit = this.store = undefined;
     this.base = this.tree!.root;
-    for (const use of hushUses(hushes, [...this.settings.outcomes.keys()], isOn, this.input.today)) for (const call of this.calls.byHush) this.call(call, use);
+    for (const use of hushUses(hushes, [...this.settings.outcomes.keys()], isOn, this.input.today)) {
+      for (const call of this.calls.byHush) this.call(call, use);
+    }
     this.ofFile = ofFile;
     return found;
   }

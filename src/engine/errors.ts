@@ -1,5 +1,10 @@
 /** Mistakes in calls of the public interface. The state is as it was before the call. */
-export type WorkspaceErrorCode = "unknown-document" | "already-open" | "unknown-language" | "version-not-newer" | "range-outside-text";
+export type WorkspaceErrorCode =
+  | "unknown-document"
+  | "already-open"
+  | "unknown-language"
+  | "version-not-newer"
+  | "range-outside-text";
 
 export class WorkspaceError extends Error {
   constructor(

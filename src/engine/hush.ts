@@ -40,7 +40,9 @@ export function findHushes(text: Text, tree: Tree, language: Language): Hush[] {
     const names = list?.split(/\s*,\s*/) ?? [];
     if (kind === "-to") {
       // Without names it ends all stretches that are open.
-      for (const one of open.filter((stretch) => names.length === 0 || stretch.names.some((name) => names.includes(name)))) {
+      for (const one of open.filter(
+        (stretch) => names.length === 0 || stretch.names.some((name) => names.includes(name)),
+      )) {
         one.range.to = comment.from;
         open.splice(open.indexOf(one), 1);
       }
@@ -54,8 +56,16 @@ export function findHushes(text: Text, tree: Tree, language: Language): Hush[] {
       at = from + name.length;
       return { name, from, to: at, silenced: 0 };
     });
-    const range = kind === "-file" ? { from: 0, to: text.length } : kind === "-from" ? { from: comment.to, to: text.length } : placeOf(comment, text, tree, language);
-    const hush = { rules, range, comment: { from: comment.from, to: comment.to }, ...(until && { until }), ...(reason && { reason }) };
+    const range = kind === "-file"
+      ? { from: 0, to: text.length }
+      : kind === "-from" ? { from: comment.to, to: text.length } : placeOf(comment, text, tree, language);
+    const hush = {
+      rules,
+      range,
+      comment: { from: comment.from, to: comment.to },
+      ...(until && { until }),
+      ...(reason && { reason }),
+    };
     hushes.push(hush);
     if (kind === "-from") open.push({ hush, names, range: range as { from: number; to: number } });
   }
@@ -98,7 +108,12 @@ export function isHushed(hushes: readonly Hush[], rule: string, from: number, to
 }
 
 /** What came of hush comments, for the rules that judge them. `ids` are those of all rules there are, `isOn` tells whether a rule, or one of an area, is on. */
-export function hushUses(hushes: readonly Hush[], ids: readonly string[], isOn: (name: string) => boolean, today: string): HushUse[] {
+export function hushUses(
+  hushes: readonly Hush[],
+  ids: readonly string[],
+  isOn: (name: string) => boolean,
+  today: string,
+): HushUse[] {
   const known = [...ids, ...new Set(ids.map((id) => `${areaOf(id)}.*`))];
   return hushes.map((hush) => ({
     comment: hush.comment,

@@ -46,17 +46,26 @@ interface Chosen {
 const mostRounds = 60;
 
 function wanted(rule: string, only: readonly string[] | undefined): boolean {
-  return only === undefined || only.some((name) => name === rule || name === areaOf(rule) || name === `${areaOf(rule)}.*`);
+  return only === undefined ||
+    only.some((name) => name === rule || name === areaOf(rule) || name === `${areaOf(rule)}.*`);
 }
 
-function choose(found: readonly FoundAlert[], options: MendOptions, isDropped: (alert: Alert) => boolean, isHeld: (remedy: RemedyOffer) => boolean): Chosen[] {
+function choose(
+  found: readonly FoundAlert[],
+  options: MendOptions,
+  isDropped: (alert: Alert) => boolean,
+  isHeld: (remedy: RemedyOffer) => boolean,
+): Chosen[] {
   const offers: Chosen[] = [];
   for (const { alert, remedies } of found) {
     if (!wanted(alert.rule, options.only) || isDropped(alert)) continue;
     const offered = remedies();
     if (options.except?.(alert.rule)) continue;
-    const remedy = offered.find(({ certainty }) => certainty === "certain") ?? (options.certainty === "proposed" ? offered[0] : undefined);
-    if (remedy !== undefined && (areaOf(alert.rule) === "layout" || areaOf(alert.rule) === "imports" || !isHeld(remedy))) offers.push({ alert, remedy });
+    const remedy = offered.find(({ certainty }) => certainty === "certain") ??
+      (options.certainty === "proposed" ? offered[0] : undefined);
+    if (
+      remedy !== undefined && (areaOf(alert.rule) === "layout" || areaOf(alert.rule) === "imports" || !isHeld(remedy))
+    ) offers.push({ alert, remedy });
   }
   return withoutOverlap(offers);
 }
@@ -64,7 +73,10 @@ function choose(found: readonly FoundAlert[], options: MendOptions, isDropped: (
 /** Whether a remedy takes words out of one of some stretches. */
 function takesOut({ edits }: RemedyOffer, stretches: readonly Span[], text: Text): boolean {
   const words = (source: string): number => source.match(/\w+/g)?.length ?? 0;
-  return edits.some(({ from, to, insert }) => stretches.some((span) => from <= span.to && to >= span.from) && words(text.slice(from, to)) > words(insert));
+  return edits.some(
+    ({ from, to, insert }) =>
+      stretches.some((span) => from <= span.to && to >= span.from) && words(text.slice(from, to)) > words(insert),
+  );
 }
 
 const keyOf = (alert: Alert): string => `${alert.rule} ${alert.message}`;
@@ -78,7 +90,9 @@ function change(analysis: DocumentAnalysis, edits: readonly Edit[]): void {
 /** What must not grow: problems of form, and alerts at the level error by rule and message. */
 function harmIn(analysis: DocumentAnalysis): Map<string, number> {
   const harm = new Map<string, number>([["form", analysis.problems.length]]);
-  for (const { alert } of analysis.found()) if (alert.level === "error") harm.set(keyOf(alert), (harm.get(keyOf(alert)) ?? 0) + 1);
+  for (const { alert } of analysis.found()) {
+    if (alert.level === "error") harm.set(keyOf(alert), (harm.get(keyOf(alert)) ?? 0) + 1);
+  }
   return harm;
 }
 
@@ -96,7 +110,11 @@ export function mend(analysis: DocumentAnalysis, options: MendOptions = {}): Men
 }
 
 /** Mends without the remedies of some rules; gives rules that undo each other if it comes upon them. */
-function mendWithout(calm: ReadonlySet<string>, analysis: DocumentAnalysis, options: MendOptions): Omit<MendResult, "fights"> | string[] {
+function mendWithout(
+  calm: ReadonlySet<string>,
+  analysis: DocumentAnalysis,
+  options: MendOptions,
+): Omit<MendResult, "fights"> | string[] {
   const original = analysis.text;
   const composition = new Composition(original.length);
   try {
@@ -129,13 +147,19 @@ function putBack(analysis: DocumentAnalysis, edits: readonly Edit[], original: T
   if (rest !== undefined) analysis.edit(rest, original);
 }
 
-function settle(calm: ReadonlySet<string>, analysis: DocumentAnalysis, composition: Composition, options: MendOptions): Omit<MendResult, "fights"> | string[] {
+function settle(
+  calm: ReadonlySet<string>,
+  analysis: DocumentAnalysis,
+  composition: Composition,
+  options: MendOptions,
+): Omit<MendResult, "fights"> | string[] {
   const applied = new Map<string, number>();
   const droppedKeys = new Map<string, Dropped>();
   /** The round in which a remedy was last dropped. */
   let lastDrop = -1;
   /** An alert by its rule, message and line: so it is known again when the text before it has changed. */
-  const placeKey = (alert: Alert): string => `${keyOf(alert)} ${analysis.text.lineAt(Math.min(alert.from, analysis.text.length)).text}`;
+  const placeKey = (alert: Alert): string =>
+    `${keyOf(alert)} ${analysis.text.lineAt(Math.min(alert.from, analysis.text.length)).text}`;
   /** The texts there were, with the round that began with each, and the rules whose remedies each round applied. */
   const history = new Map<string, number>();
   const rounds: Set<string>[] = [];
@@ -177,7 +201,14 @@ function settle(calm: ReadonlySet<string>, analysis: DocumentAnalysis, compositi
   let { within, unfinished } = options;
   let found = analysis.found();
   for (let round = 0; round < mostRounds; round += 1) {
-    let chosen: readonly Chosen[] = choose(found, options, (alert) => calm.has(alert.rule) || droppedKeys.has(placeKey(alert)) || within?.some(({ from, to }) => alert.from <= to && alert.to >= from) === false, (remedy) => unfinished !== undefined && takesOut(remedy, unfinished, analysis.text));
+    let chosen: readonly Chosen[] = choose(
+      found,
+      options,
+      (alert) => calm.has(alert.rule) ||
+        droppedKeys.has(placeKey(alert)) ||
+        within?.some(({ from, to }) => alert.from <= to && alert.to >= from) === false,
+      (remedy) => unfinished !== undefined && takesOut(remedy, unfinished, analysis.text),
+    );
     if (chosen.length === 0) {
       // What did harm may do none now that the text is another.
       if (droppedKeys.size === 0 || rounds.length <= lastDrop + 1) break;

@@ -50,7 +50,8 @@ class LiveText implements SourceText {
 
 /** What the views of all rules have in common. */
 export function sharedView(source: ViewSource) {
-  const isKnown = (name: string): boolean => source.builtIn.names.has(name) || source.known.has(name) || source.told.has(name);
+  const isKnown = (name: string): boolean =>
+    source.builtIn.names.has(name) || source.known.has(name) || source.told.has(name);
   return {
     get problems(): readonly SyntaxProblem[] {
       return source.problems;
@@ -64,7 +65,9 @@ export function sharedView(source: ViewSource) {
     edition: source.edition,
     largest: source.largest,
     isKnown,
-    builtInFrom: (name: string): "language" | "runtime" | undefined => (source.builtIn.own.has(name) ? "language" : source.builtIn.names.has(name) ? "runtime" : undefined),
+    builtInFrom: (name: string): "language" | "runtime" | undefined => (
+      source.builtIn.own.has(name) ? "language" : source.builtIn.names.has(name) ? "runtime" : undefined
+    ),
     outer(binding: Binding): Binding | undefined {
       source.noteOuter(binding);
       return binding.scope.parent?.lookUp(binding.name, VALUE);
@@ -79,7 +82,9 @@ export function sharedView(source: ViewSource) {
       source.noteMissed(binding);
       for (const name of source.names.unresolvedNames()) {
         if (!isNear(name, binding.name) || isKnown(name)) continue;
-        for (const use of source.names.unresolvedUses(name)) if (use.scope.lookUp(binding.name, VALUE) === binding) return true;
+        for (const use of source.names.unresolvedUses(name)) {
+          if (use.scope.lookUp(binding.name, VALUE) === binding) return true;
+        }
       }
       return false;
     },
@@ -87,7 +92,10 @@ export function sharedView(source: ViewSource) {
 }
 
 /** Names that a use may be a misspelling of: those of the nearest scopes come before those from elsewhere. */
-function* candidates({ name: word, scope }: Reference, { names, known, told, builtIn }: ViewSource): Generator<Candidate> {
+function* candidates(
+  { name: word, scope }: Reference,
+  { names, known, told, builtIn }: ViewSource,
+): Generator<Candidate> {
   const seen = new Set<string>();
   for (const { name, distance } of names.spelling.near(word)) {
     const rank = scope.distanceTo(name);
@@ -102,7 +110,9 @@ function* candidates({ name: word, scope }: Reference, { names, known, told, bui
     seen.add(name);
     yield { name, distance, rank: 1e6 };
   }
-  for (const { name, distance } of builtIn.spelling.near(word)) if (!seen.has(name)) yield { name, distance, rank: 1e6 + 1 };
+  for (const { name, distance } of builtIn.spelling.near(word)) {
+    if (!seen.has(name)) yield { name, distance, rank: 1e6 + 1 };
+  }
 }
 
 /** The view of one rule. */

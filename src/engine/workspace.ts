@@ -61,7 +61,8 @@ export interface WorkspaceOptions {
   readonly mostRuleTime?: number;
 }
 
-const isLines = (node: Node): boolean => /^(?:Program|BlockStatement|SwitchStatement|SwitchCase|.*Body)$/.test(node.type);
+const isLines = (node: Node): boolean =>
+  /^(?:Program|BlockStatement|SwitchStatement|SwitchCase|.*Body)$/.test(node.type);
 
 /** A range, and all of the statements that it touches, but for those that others stand in. */
 function wholeOf(root: Node, range: Span): Span {
@@ -132,7 +133,9 @@ export class Workspace {
   open({ uri, languageId, version, text, settings }: OpenDocument): void {
     if (this.documents.has(uri)) throw new WorkspaceError("already-open", `${uri} is open already`);
     const language = this.languageFor(languageId);
-    if (language === undefined) throw new WorkspaceError("unknown-language", `There is no language \`${languageId}\` here for ${uri}`);
+    if (language === undefined) {
+      throw new WorkspaceError("unknown-language", `There is no language \`${languageId}\` here for ${uri}`);
+    }
     const resolved = settings === undefined ? this.settings : this.resolve(settings);
     const analysis = new DocumentAnalysis(this.input(uri, languageId, language, Text.of(text), resolved));
     this.documents.set(uri, { uri, languageId, language, analysis, version, settings: resolved, told: [] });
@@ -145,7 +148,10 @@ export class Workspace {
   edit(uri: string, version: number, edits: readonly Edit[]): void {
     const document = this.document(uri);
     if (!(version > document.version)) {
-      throw new WorkspaceError("version-not-newer", `Version ${version} of ${uri} is not newer than version ${document.version}`);
+      throw new WorkspaceError(
+        "version-not-newer",
+        `Version ${version} of ${uri} is not newer than version ${document.version}`,
+      );
     }
     let { text } = document.analysis;
     const steps: { edit: Edit; text: Text }[] = [];
@@ -154,7 +160,9 @@ export class Workspace {
         text = text.apply(edit);
         steps.push({ edit, text });
       } catch (error) {
-        if (error instanceof RangeError) throw new WorkspaceError("range-outside-text", `An edit of ${uri} cannot be made: ${error.message}`);
+        if (error instanceof RangeError) {
+          throw new WorkspaceError("range-outside-text", `An edit of ${uri} cannot be made: ${error.message}`);
+        }
         throw error;
       }
     }
@@ -227,7 +235,10 @@ export class Workspace {
 
   /** The ways to settle alerts that touch a range; without one, all of them. */
   remedies(uri: string, range?: Span): Remedy[] {
-    return this.offers(uri, (alert) => range === undefined || (alert.from <= range.to && alert.to >= range.from)).offered;
+    return this.offers(
+      uri,
+      (alert) => range === undefined || (alert.from <= range.to && alert.to >= range.from),
+    ).offered;
   }
 
   /** The ways to settle some of the document's alerts, and those that are withheld because the broken text would be worse after them. */
@@ -250,7 +261,8 @@ export class Workspace {
       // Where the form is broken, what is read there may not be what was meant: remedies are tried out, as many as can be in reasonable time.
       const isForm = problems.some(({ code, from }) => from === alert.from && alert.rule === `syntax.${code}`);
       for (const offer of remedies()) {
-        const fails = problems.length > 0 && ((trials -= 1) < 0 || this.problemsAfter(uri, offer.edits) > problems.length - (isForm ? 1 : 0));
+        const fails = problems.length > 0 &&
+          ((trials -= 1) < 0 || this.problemsAfter(uri, offer.edits) > problems.length - (isForm ? 1 : 0));
         (fails ? withheld : offered).push({ ...offer, rule: alert.rule, alert });
       }
     }
@@ -261,7 +273,8 @@ export class Workspace {
   /** What can be rewritten where something is selected, and why what comes to mind there cannot. Where the form is broken nothing is. */
   refits(uri: string, selection: Span): RefitChoice[] {
     const { analysis, language, languageId, settings } = this.document(uri);
-    const isBroken = (span: Span): boolean => analysis.problems.some(({ from, to }) => from <= span.to && to >= span.from);
+    const isBroken = (span: Span): boolean =>
+      analysis.problems.some(({ from, to }) => from <= span.to && to >= span.from);
     if (isBroken(selection)) return [];
     const { root, text } = analysis;
     const { typescript } = language.traits(this.input(uri, languageId, language, text, settings).info);
@@ -316,7 +329,11 @@ export class Workspace {
       return area === "layout" ? !layout : area === "imports" ? !imports : remedies === "none";
     };
     const unfinished = removals === "none" ? [{ from: 0, to: analysis.text.length }] : typed;
-    return this.mend(uri, { except, ...(remedies === "proposed" && { certainty: "proposed" as const }), ...(removals !== "all" && { unfinished }) });
+    return this.mend(uri, {
+      except,
+      ...(remedies === "proposed" && { certainty: "proposed" as const }),
+      ...(removals !== "all" && { unfinished }),
+    });
   }
 
   /**
@@ -326,20 +343,32 @@ export class Workspace {
   layout(uri: string, range?: Span, { whole = false } = {}): Edit[] {
     const document = this.document(uri);
     const span = range === undefined || !whole ? range : wholeOf(document.analysis.root, range);
-    const { edits } = mend(this.layoutAnalysis(document), { only: ["layout"], ...(span !== undefined && { within: [span] }) });
+    const { edits } = mend(this.layoutAnalysis(document), {
+      only: ["layout"],
+      ...(span !== undefined && { within: [span] }),
+    });
     return span === undefined ? edits : edits.filter(({ from, to }) => from >= span.from && to <= span.to);
   }
 
   /** An analysis with all rules that lay out. It goes along with the document once it has been needed. */
   private layoutAnalysis(document: OpenState): DocumentAnalysis {
     const { uri, languageId, language, analysis, settings } = document;
-    const standard = this.rules.filter((rule) => areaOf(rule.id) === "layout" && rule.kits.includes("tidy") && settings.outcomes.get(rule.id)?.from === "in no kit");
+    const standard = this.rules.filter(
+      (rule) => areaOf(rule.id) === "layout" &&
+        rule.kits.includes("tidy") &&
+        settings.outcomes.get(rule.id)?.from === "in no kit",
+    );
     if (standard.length === 0) return analysis;
-    const active = withBeside([
-      ...settings.active.filter(({ rule }) => areaOf(rule.id) === "layout"),
-      ...standard.map((rule) => ({ rule, level: rule.level, options: settings.optionsOf(rule) })),
-    ], settings.optionsOf);
-    document.layout ??= new DocumentAnalysis(this.input(uri, languageId, language, analysis.text, { ...settings, active }));
+    const active = withBeside(
+      [
+        ...settings.active.filter(({ rule }) => areaOf(rule.id) === "layout"),
+        ...standard.map((rule) => ({ rule, level: rule.level, options: settings.optionsOf(rule) })),
+      ],
+      settings.optionsOf,
+    );
+    document.layout ??= new DocumentAnalysis(
+      this.input(uri, languageId, language, analysis.text, { ...settings, active }),
+    );
     return document.layout;
   }
 
@@ -347,8 +376,16 @@ export class Workspace {
   endingAt(uri: string, offset: number): Span | undefined {
     const { root } = this.document(uri).analysis;
     let found: Span | undefined;
-    for (const node of nodesTouching(root, offset, offset)) if (node !== root && node.end === offset && /Statement$|Declaration$|Body$|Definition$|Expression$/.test(node.type)) found = { from: node.start, to: offset };
-    for (let node = found === undefined ? undefined : nodeAt(root, found.from, offset); node !== undefined && node !== root && node.end === offset; node = node.parent ?? undefined) found = { from: node.start, to: offset };
+    for (const node of nodesTouching(root, offset, offset)) {
+      if (
+        node !== root && node.end === offset && /Statement$|Declaration$|Body$|Definition$|Expression$/.test(node.type)
+      ) found = { from: node.start, to: offset };
+    }
+    for (
+      let node = found === undefined ? undefined : nodeAt(root, found.from, offset);
+      node !== undefined && node !== root && node.end === offset;
+      node = node.parent ?? undefined
+    ) found = { from: node.start, to: offset };
     return found;
   }
 
@@ -365,7 +402,10 @@ export class Workspace {
   flowAt(uri: string, { from, to }: Span): FlowGraph {
     const { analysis, language } = this.document(uri);
     const { root, names } = analysis;
-    let node = nodesTouching(root, from, to).find((one) => one !== root && one.start >= from && one.start < to && language.isFlowRoot(one)) ?? nodeAt(root, from);
+    let node = nodesTouching(root, from, to).find(
+      (one) => one !== root && one.start >= from && one.start < to && language.isFlowRoot(one),
+    ) ??
+      nodeAt(root, from);
     while (!language.isFlowRoot(node)) node = node.parent!;
     return language.flow(node, names);
   }
@@ -402,9 +442,23 @@ export class Workspace {
     analysis.configure(settings, this.input(uri, languageId, language, analysis.text, settings).info);
   }
 
-  private input(uri: string, languageId: string, language: Language, text: Text, settings: ResolvedSettings): AnalysisInput {
+  private input(
+    uri: string,
+    languageId: string,
+    language: Language,
+    text: Text,
+    settings: ResolvedSettings,
+  ): AnalysisInput {
     const { today = "", meter } = this.options;
-    return { text, language, settings, info: { uri, languageId, modules: settings.language.modules }, today, meter, limits: this.limits };
+    return {
+      text,
+      language,
+      settings,
+      info: { uri, languageId, modules: settings.language.modules },
+      today,
+      meter,
+      limits: this.limits,
+    };
   }
 
   private document(uri: string): OpenState {

@@ -4,7 +4,19 @@
  */
 import type { Node } from "../syntax/node.js";
 
-export type Doc = Leaf | Inserted | Line | Sequence | Group | Indent | Fill | Choice | Continuation | Either | Unit;
+export type Doc =
+  | Leaf
+  | Inserted
+  | Line
+  | Sequence
+  | Group
+  | Indent
+  | Fill
+  | Choice
+  | Continuation
+  | Either
+  | Late
+  | Unit;
 
 interface Common {
   /** Whether the group it stands in has to be broken. */
@@ -100,6 +112,12 @@ export interface Either extends Common {
   readonly flat: Doc;
 }
 
+/** Broken only when what stands before it on the line has been. */
+export interface Late extends Common {
+  readonly kind: "late";
+  readonly content: Doc;
+}
+
 /** A part that is laid out by itself: it begins on a line of its own and nothing but a `,` or `;` follows on its last line. */
 export interface Unit extends Common {
   readonly kind: "unit";
@@ -113,7 +131,16 @@ export function leaf(from: number, text: string, isAside = false): Leaf {
   const end = text.search(/[\n\r]/);
   const isOneLine = end < 0;
   const last = isOneLine ? text.length : text.length - 1 - Math.max(text.lastIndexOf("\n"), text.lastIndexOf("\r"));
-  return { kind: "leaf", from, to: from + text.length, first: isOneLine ? text.length : end, last, isOneLine, isAside, ...calm };
+  return {
+    kind: "leaf",
+    from,
+    to: from + text.length,
+    first: isOneLine ? text.length : end,
+    last,
+    isOneLine,
+    isAside,
+    ...calm,
+  };
 }
 
 const insertedOnes = new Map<string, Inserted>();
@@ -131,10 +158,19 @@ export const spaceLine: Doc = { kind: "line", flat: " ", blank: 0, ...calm };
 /** A line end in any case, with blank lines behind it. */
 export const hardLine = (blank = 0): Line => ({ kind: "line", flat: "", blank, breaks: true, spread: true });
 
-const flags = (parts: readonly Doc[]): Common => ({ breaks: parts.some((part) => part.breaks), spread: parts.some((part) => part.spread) });
+const flags = (parts: readonly Doc[]): Common => ({
+  breaks: parts.some((part) => part.breaks),
+  spread: parts.some((part) => part.spread),
+});
 
-export const sequence = (...parts: readonly Doc[]): Doc => (parts.length === 1 ? parts[0]! : { kind: "sequence", parts, ...flags(parts) });
-export const indent = (...parts: readonly Doc[]): Indent => ({ kind: "indent", content: sequence(...parts), ...flags(parts) });
+export const sequence = (...parts: readonly Doc[]): Doc => (
+  parts.length === 1 ? parts[0]! : { kind: "sequence", parts, ...flags(parts) }
+);
+export const indent = (...parts: readonly Doc[]): Indent => ({
+  kind: "indent",
+  content: sequence(...parts),
+  ...flags(parts),
+});
 export const fill = (parts: readonly Doc[]): Fill => ({ kind: "fill", parts, begin: 0, ...flags(parts) });
 
 /**
@@ -142,7 +178,14 @@ export const fill = (parts: readonly Doc[]): Fill => ({ kind: "fill", parts, beg
  */
 export const group = (...parts: readonly Doc[]): Group => {
   const content = sequence(...parts);
-  return { kind: "group", content, isBroken: content.spread, brackets: undefined, breaks: content.breaks, spread: content.spread };
+  return {
+    kind: "group",
+    content,
+    isBroken: content.spread,
+    brackets: undefined,
+    breaks: content.breaks,
+    spread: content.spread,
+  };
 };
 
 /** A group from bracket to bracket, which may stay on the line of what stands around it. `isBroken` breaks it in any case. */
@@ -151,9 +194,27 @@ export const bracketGroup = (content: Doc, { isBroken = false, brackets = { open
   return { kind: "group", content, isBroken: breaks, brackets, breaks: false, spread: breaks };
 };
 
-export const choice = (flat: Doc, ...ways: readonly Doc[]): Choice => ({ kind: "choice", flat, ways, breaks: false, spread: flat.spread });
-export const continuation = (content: Doc, prefers: Continuation["prefers"], below = content): Continuation => ({ kind: "continuation", content, below, prefers, breaks: content.breaks, spread: content.spread });
+export const choice = (flat: Doc, ...ways: readonly Doc[]): Choice => ({
+  kind: "choice",
+  flat,
+  ways,
+  breaks: false,
+  spread: flat.spread,
+});
+export const continuation = (content: Doc, prefers: Continuation["prefers"], below = content): Continuation => ({
+  kind: "continuation",
+  content,
+  below,
+  prefers,
+  breaks: content.breaks,
+  spread: content.spread,
+});
 export const either = (broken: Doc, flat: Doc): Either => ({ kind: "either", broken, flat, ...calm });
+export const late = (...parts: readonly Doc[]): Late => ({
+  kind: "late",
+  content: sequence(...parts),
+  ...flags(parts),
+});
 export const unit = (node: Node): Unit => ({ kind: "unit", node, breaks: true, spread: true });
 
 /** The same with its last brackets broken; `undefined` where it has none. */

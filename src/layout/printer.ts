@@ -97,7 +97,14 @@ class Printer {
         this.push(isFlat ? depth : depth + 1, isFlat, doc.content);
         break;
       case "group":
-        this.push(depth, !doc.isBroken && (isFlat || this.fits({ depth, isFlat: true, doc: doc.content })), doc.content);
+        this.push(
+          depth,
+          !doc.isBroken && (isFlat || this.fits({ depth, isFlat: true, doc: doc.content })),
+          doc.content,
+        );
+        break;
+      case "late":
+        this.push(depth, isFlat, doc.content);
         break;
       case "either":
         this.push(depth, isFlat, isFlat ? doc.flat : doc.broken);
@@ -105,7 +112,13 @@ class Printer {
       case "choice": {
         const flat = { depth, isFlat: true, doc: doc.flat };
         if (isFlat || (!doc.flat.spread && this.fits(flat))) this.stack.push(flat);
-        else this.push(depth, false, doc.ways.find((way) => this.fits({ depth, isFlat: true, doc: way })) ?? doc.ways.at(-1)!);
+        else {
+          this.push(
+            depth,
+            false,
+            doc.ways.find((way) => this.fits({ depth, isFlat: true, doc: way })) ?? doc.ways.at(-1)!,
+          );
+        }
         break;
       }
       case "continuation":
@@ -143,7 +156,9 @@ class Printer {
 
   /** Sets down a leaf, with what is pending before it. */
   private place(from: number, to: number): void {
-    if (this.end >= 0 && this.options.text.slice(this.end, from) !== this.pending) this.gaps.push({ from: this.end, to: from, insert: this.pending });
+    if (this.end >= 0 && this.options.text.slice(this.end, from) !== this.pending) {
+      this.gaps.push({ from: this.end, to: from, insert: this.pending });
+    }
     this.end = to;
     this.pending = "";
   }
@@ -170,13 +185,21 @@ class Printer {
     const { parts, begin } = doc;
     const first = parts[begin];
     if (first === undefined) return;
-    const here = { depth, isFlat: isFlat || (!first.spread && this.fits({ depth, isFlat: true, doc: first }, undefined, false)), doc: first };
+    const here = {
+      depth,
+      isFlat: isFlat || (!first.spread && this.fits({ depth, isFlat: true, doc: first }, undefined, false)),
+      doc: first,
+    };
     const separator = parts[begin + 1];
     const next = parts[begin + 2];
     if (separator !== undefined && next !== undefined) {
       this.push(depth, isFlat, { ...doc, begin: begin + 2 });
       // What is in front may itself go over lines: then what follows begins a new one.
-      this.push(depth, isFlat || (here.isFlat && !separator.breaks && this.fitsBoth(depth, first, widthOf(separator), next)), separator);
+      this.push(
+        depth,
+        isFlat || (here.isFlat && !separator.breaks && this.fitsBoth(depth, first, widthOf(separator), next)),
+        separator,
+      );
     }
     this.stack.push(here);
   }
@@ -237,14 +260,19 @@ class Printer {
             // The opening bracket ends the line, and the closing one begins another.
             if ((left -= doc.brackets.open) < 0 || (spread += 1) > mostSpread) return undefined;
             left = this.options.width - this.lead(depth).length - doc.brackets.close;
-          } else waiting.push({ depth, isFlat: !doc.isBroken && !isAhead, doc: doc.content });
+          } else waiting.push({ depth, isFlat: !doc.isBroken && (isFlat || !isAhead), doc: doc.content });
+          break;
+        case "late":
+          waiting.push({ depth, isFlat: isFlat || isBehind, doc: doc.content });
           break;
         case "either":
           waiting.push({ depth, isFlat, doc: isFlat ? doc.flat : doc.broken });
           break;
         case "choice":
           if (isAhead && !isFlat) waiting.push({ depth, isFlat, doc: doc.ways.at(-1)! });
-          else waiting.push({ depth, isFlat: isFlat || !doc.flat.spread, doc: doc.flat.spread ? doc.ways[0]! : doc.flat });
+          else {
+            waiting.push({ depth, isFlat: isFlat || !doc.flat.spread, doc: doc.flat.spread ? doc.ways[0]! : doc.flat });
+          }
           break;
         case "continuation":
           if (!isFlat && isBehind) return left;
@@ -265,20 +293,27 @@ class Printer {
 /** Whether a line end may be somewhere in it. */
 function canBreak(doc: Doc): boolean {
   switch (doc.kind) {
-    case "line": case "fill": case "choice": case "continuation": case "unit":
+    case "line":
+    case "fill":
+    case "choice":
+    case "continuation":
+    case "unit":
       return true;
     case "leaf":
       return !doc.isOneLine;
     case "sequence":
       return doc.parts.some(canBreak);
-    case "group": case "indent":
+    case "group":
+    case "indent":
       return canBreak(doc.content);
     default:
       return false;
   }
 }
 
-const widthOf = (doc: Doc): number => (doc.kind === "line" ? doc.flat.length : doc.kind === "inserted" ? doc.text.length : 0);
+const widthOf = (doc: Doc): number => (
+  doc.kind === "line" ? doc.flat.length : doc.kind === "inserted" ? doc.text.length : 0
+);
 
 /** Where the blank space in the source differs from that of the doc, laid out to a width. */
 export function printDoc(doc: Doc, options: PrintOptions): Printed {

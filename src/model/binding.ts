@@ -8,17 +8,48 @@ import type { Scope } from "./scope.js";
  * other members see; `private` is a class's own member, with its mark; `export` is a name that other modules see.
  */
 export type BindingKind =
-  | "variable" | "changeable" | "fixed" | "function" | "class" | "parameter" | "import" | "caught" | "function-name" | "class-name"
-  | "enum" | "member" | "namespace" | "interface" | "alias" | "type-parameter" | "private" | "export";
+  | "variable"
+  | "changeable"
+  | "fixed"
+  | "function"
+  | "class"
+  | "parameter"
+  | "import"
+  | "caught"
+  | "function-name"
+  | "class-name"
+  | "enum"
+  | "member"
+  | "namespace"
+  | "interface"
+  | "alias"
+  | "type-parameter"
+  | "private"
+  | "export";
 
 /** What a name can stand for, as bits: a value, a type, or both. */
 export const VALUE = 1;
 export const TYPE = 2;
 
 const meanings: Readonly<Record<BindingKind, number>> = {
-  variable: VALUE, changeable: VALUE, fixed: VALUE, function: VALUE, parameter: VALUE, caught: VALUE, "function-name": VALUE, member: VALUE, private: VALUE,
-  class: VALUE | TYPE, "class-name": VALUE | TYPE, import: VALUE | TYPE, enum: VALUE | TYPE, namespace: VALUE | TYPE,
-  interface: TYPE, alias: TYPE, "type-parameter": TYPE, export: 0,
+  variable: VALUE,
+  changeable: VALUE,
+  fixed: VALUE,
+  function: VALUE,
+  parameter: VALUE,
+  caught: VALUE,
+  "function-name": VALUE,
+  member: VALUE,
+  private: VALUE,
+  class: VALUE | TYPE,
+  "class-name": VALUE | TYPE,
+  import: VALUE | TYPE,
+  enum: VALUE | TYPE,
+  namespace: VALUE | TYPE,
+  interface: TYPE,
+  alias: TYPE,
+  "type-parameter": TYPE,
+  export: 0,
 };
 
 /** One place that declares a name. */
@@ -132,7 +163,10 @@ export class Binding {
 
   /** The uses in the order of the text. */
   inOrder(): Reference[] {
-    return this.uses.map((use) => ({ use, start: use.node.start })).sort((a, b) => a.start - b.start).map(({ use }) => use);
+    return this.uses
+      .map((use) => ({ use, start: use.node.start }))
+      .sort((a, b) => a.start - b.start)
+      .map(({ use }) => use);
   }
 
   /** The kind of its first declaration. */

@@ -3,7 +3,13 @@ import type { Binding } from "./binding.js";
 import type { Block, FlowGraph, Step } from "./flow.js";
 
 /** The states with which control comes to each block, given what a block makes of a state and how the states of several ways meet. */
-export function forward<State>(flow: FlowGraph, entry: State, meet: (a: State, b: State) => State, through: (state: State, block: Block) => State, same: (a: State, b: State) => boolean): Map<Block, State> {
+export function forward<State>(
+  flow: FlowGraph,
+  entry: State,
+  meet: (a: State, b: State) => State,
+  through: (state: State, block: Block) => State,
+  same: (a: State, b: State) => boolean,
+): Map<Block, State> {
   const states = new Map<Block, State>([[flow.blocks[0]!, entry]]);
   for (let changed = true; changed; ) {
     changed = false;
@@ -68,7 +74,10 @@ function indexOf(flow: FlowGraph): Map<Binding, number> {
 }
 
 /** Calls `visit` for every write after which the value may still be read (`read` is true) or is surely not. */
-export function eachWrite(flow: FlowGraph, visit: (step: Extract<Step, { does: "write" }>, read: boolean) => void): void {
+export function eachWrite(
+  flow: FlowGraph,
+  visit: (step: Extract<Step, { does: "write" }>, read: boolean) => void,
+): void {
   const index = indexOf(flow);
   const live = new Map<Block, NameSet>(flow.blocks.map((block) => [block, NameSet.of(index.size)]));
   const back = (block: Block, at?: (step: Step, state: NameSet) => void): NameSet => {
@@ -93,7 +102,9 @@ export function eachWrite(flow: FlowGraph, visit: (step: Extract<Step, { does: "
     }
   }
   for (const block of flow.blocks) {
-    if (block.reached) back(block, (step, state) => step.does === "write" && visit(step, state.has(index.get(step.binding)!)));
+    if (block.reached) {
+      back(block, (step, state) => step.does === "write" && visit(step, state.has(index.get(step.binding)!)));
+    }
   }
 }
 
@@ -134,7 +145,13 @@ export class Surely {
     flow: FlowGraph,
     private readonly does: Step["does"],
   ) {
-    this.states = forward(flow, false, (a, b) => a && b, (state, block) => state || holds(block, does), (a, b) => a === b);
+    this.states = forward(
+      flow,
+      false,
+      (a, b) => a && b,
+      (state, block) => state || holds(block, does),
+      (a, b) => a === b,
+    );
   }
 
   /** Before the step of a block with an index; with that of its end, behind the block. */
@@ -162,7 +179,13 @@ export class Values {
     private readonly valueOf: (step: Extract<Step, { does: "write" }>) => KnownValue,
   ) {
     this.index = new Map([...names].map((binding, index) => [binding, index]));
-    this.states = forward<State>(flow, new Array<undefined>(names.size).fill(undefined), meet, (state, block) => this.apply(state, block, block.steps.length), sameStates);
+    this.states = forward<State>(
+      flow,
+      new Array<undefined>(names.size).fill(undefined),
+      meet,
+      (state, block) => this.apply(state, block, block.steps.length),
+      sameStates,
+    );
   }
 
   /** What is known of a name before the step of a block with an index. */

@@ -8,7 +8,13 @@ import type { Binding } from "./binding.js";
  */
 export type Step =
   | { readonly does: "read"; readonly node: Node; readonly binding: Binding }
-  | { readonly does: "write"; readonly node: Node; readonly binding: Binding; readonly value: Node | null; readonly first: boolean }
+  | {
+    readonly does: "write";
+    readonly node: Node;
+    readonly binding: Binding;
+    readonly value: Node | null;
+    readonly first: boolean;
+  }
   | { readonly does: "declare"; readonly node: Node; readonly binding: Binding }
   | { readonly does: "self" | "base" | "pause"; readonly node: Node };
 

@@ -42,7 +42,9 @@ export class Names {
 
   constructor(
     readonly root: Scope,
-    private readonly outline: Outline = (binding) => (binding.isDeclared ? binding.declarations.map(({ kind }) => kind).join(" ") : ""),
+    private readonly outline: Outline = (binding) => (
+      binding.isDeclared ? binding.declarations.map(({ kind }) => kind).join(" ") : ""
+    ),
   ) {
     this.exports = new Scope("exports", root.node, null, true);
     this.scopes.set(root.node, root);
@@ -170,7 +172,13 @@ export class Names {
       if (binding.seen !== "") for (const use of binding.references) this.references.push(use);
       binding.seen = outline;
     }
-    const changes: NameChanges = { bindings: this.bindings, references: this.references, gone: this.gone, declared, unknown: this.unknown };
+    const changes: NameChanges = {
+      bindings: this.bindings,
+      references: this.references,
+      gone: this.gone,
+      declared,
+      unknown: this.unknown,
+    };
     this.attached = true;
     this.unsettledBindings = [];
     this.pending = [];
@@ -182,7 +190,10 @@ export class Names {
   }
 
   private noteChanging(binding: Binding): void {
-    if (binding.isDeclared && (binding.kind === "variable" || binding.kind === "changeable" || (binding.kind === "fixed" && binding.writes > 0))) this.changing.add(binding);
+    if (
+      binding.isDeclared &&
+      (binding.kind === "variable" || binding.kind === "changeable" || (binding.kind === "fixed" && binding.writes > 0))
+    ) this.changing.add(binding);
     else this.changing.delete(binding);
   }
 
@@ -197,7 +208,9 @@ export class Names {
     const take = (use: Reference): void => {
       if (use.scope.isInside(scope)) this.pending.push(use);
     };
-    for (let outer = scope.parent; outer !== null; outer = outer.parent) outer.bindings.get(name)?.references.forEach(take);
+    for (let outer = scope.parent; outer !== null; outer = outer.parent) {
+      outer.bindings.get(name)?.references.forEach(take);
+    }
     this.unresolved.get(name)?.forEach(take);
   }
 

@@ -2,7 +2,17 @@ import type { Node } from "../syntax/node.js";
 import type { Binding, Declaration } from "./binding.js";
 
 /** `types` holds names of types alone; `exports` what other modules see of this one. */
-export type ScopeKind = "file" | "module" | "function" | "namespace" | "block" | "caught" | "class" | "enum" | "types" | "exports";
+export type ScopeKind =
+  | "file"
+  | "module"
+  | "function"
+  | "namespace"
+  | "block"
+  | "caught"
+  | "class"
+  | "enum"
+  | "types"
+  | "exports";
 
 const none: ReadonlyMap<string, Binding> = new Map();
 

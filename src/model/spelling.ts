@@ -9,7 +9,11 @@ export function editDistance(a: string, b: string, most: number): number {
   let head = 0;
   while (head < a.length && head < b.length && a.charCodeAt(head) === b.charCodeAt(head)) head += 1;
   let tail = 0;
-  while (tail < a.length - head && tail < b.length - head && a.charCodeAt(a.length - 1 - tail) === b.charCodeAt(b.length - 1 - tail)) tail += 1;
+  while (
+    tail < a.length - head &&
+    tail < b.length - head &&
+    a.charCodeAt(a.length - 1 - tail) === b.charCodeAt(b.length - 1 - tail)
+  ) tail += 1;
   const rows = a.length - head - tail;
   const columns = b.length - head - tail;
   if (Math.abs(rows - columns) > most) return most + 1;
@@ -23,7 +27,12 @@ export function editDistance(a: string, b: string, most: number): number {
     for (let column = 1; column <= columns; column += 1) {
       const same = a.charCodeAt(head + row - 1) === b.charCodeAt(head + column - 1);
       let cost = Math.min(above[column]! + 1, current[column - 1]! + 1, above[column - 1]! + (same ? 0 : 1));
-      if (row > 1 && column > 1 && a.charCodeAt(head + row - 1) === b.charCodeAt(head + column - 2) && a.charCodeAt(head + row - 2) === b.charCodeAt(head + column - 1)) {
+      if (
+        row > 1 &&
+        column > 1 &&
+        a.charCodeAt(head + row - 1) === b.charCodeAt(head + column - 2) &&
+        a.charCodeAt(head + row - 2) === b.charCodeAt(head + column - 1)
+      ) {
         cost = Math.min(cost, before[column - 2]! + 1);
       }
       current.push(cost);
@@ -58,14 +67,18 @@ export function lettersDiffer(a: number, b: number, most: number): boolean {
 /** How far `name` is from `word`, a difference in case alone counting half; `undefined` when it is too far or the same. */
 export function distanceOf(word: string, name: string, most: number): number | undefined {
   if (Math.abs(name.length - word.length) > most || name === word) return undefined;
-  const distance = name.length === word.length && name.toLowerCase() === word.toLowerCase() ? 0.5 : editDistance(word, name, most);
+  const distance = name.length === word.length && name.toLowerCase() === word.toLowerCase()
+    ? 0.5
+    : editDistance(word, name, most);
   return distance > most || (word.length <= 3 && distance > 0.5 && name.length < 3) ? undefined : distance;
 }
 
 /** Whether `name` is near enough to `word` for one to be a misspelling of the other. */
 export function isNear(word: string, name: string): boolean {
   const most = mostEdits(word);
-  return Math.abs(name.length - word.length) <= most && !lettersDiffer(lettersOf(word), lettersOf(name), most) && distanceOf(word, name, most) !== undefined;
+  return Math.abs(name.length - word.length) <= most &&
+    !lettersDiffer(lettersOf(word), lettersOf(name), most) &&
+    distanceOf(word, name, most) !== undefined;
 }
 
 /** A name that may have been meant, with its distance from the word and the rank of where it comes from, the least first. */

@@ -6,7 +6,10 @@ import type { Alert } from "../engine/alert.js";
 import type { Text } from "../text/text.js";
 import type { SettingsSource } from "./project-settings.js";
 
-const schema = z.object({ version: z.literal(1), files: z.record(z.string(), z.array(z.object({ rule: z.string(), line: z.string(), count: z.int().min(1) }))) });
+const schema = z.object({
+  version: z.literal(1),
+  files: z.record(z.string(), z.array(z.object({ rule: z.string(), line: z.string(), count: z.int().min(1) }))),
+});
 
 /** An alert is known by its rule and the line it begins in, without blank space around. */
 const keyOf = (rule: string, line: string): string => `${rule}\n${line}`;
@@ -28,12 +31,24 @@ export class Baseline {
   static read(file: string): Baseline {
     if (!existsSync(file)) return new Baseline(path.dirname(file), new Map());
     const checked = schema.safeParse(JSON.parse(readFileSync(file, "utf8")));
-    if (!checked.success) throw new Error(`${file} is no baseline of this program: write it anew with \`alert-quill setup --baseline\``);
-    return new Baseline(path.dirname(file), new Map(Object.entries(checked.data.files).map(([name, list]) => [name, new Map(list.map(({ rule, line, count }) => [keyOf(rule, line), count]))])));
+    if (!checked.success) {
+      throw new Error(`${file} is no baseline of this program: write it anew with \`alert-quill setup --baseline\``);
+    }
+    return new Baseline(
+      path.dirname(file),
+      new Map(
+        Object.entries(checked.data.files).map(([name, list]) => [
+          name,
+          new Map(list.map(({ rule, line, count }) => [keyOf(rule, line), count])),
+        ]),
+      ),
+    );
   }
 
   /** The text of a baseline that holds all alerts of some files, which are named from its folder. */
-  static write(files: readonly { readonly path: string; readonly text: Text; readonly alerts: readonly Alert[] }[]): string {
+  static write(
+    files: readonly { readonly path: string; readonly text: Text; readonly alerts: readonly Alert[] }[],
+  ): string {
     const entries = files.filter(({ alerts }) => alerts.length > 0).map(({ path: name, text, alerts }) => {
       const counts = new Map<string, { rule: string; line: string; count: number }>();
       for (const alert of alerts) {

@@ -11,7 +11,12 @@ export class RevisionError extends Error {}
 export function changedSince(revision: string, file: string, text: string): Span[] {
   const git = (...args: string[]): string => {
     try {
-      return execFileSync("git", args, { cwd: path.dirname(file), encoding: "utf8", stdio: ["ignore", "pipe", "pipe"], maxBuffer: 1 << 28 });
+      return execFileSync("git", args, {
+        cwd: path.dirname(file),
+        encoding: "utf8",
+        stdio: ["ignore", "pipe", "pipe"],
+        maxBuffer: 1 << 28,
+      });
     } catch (error) {
       const told = (error as { stderr?: string; message: string }).stderr?.trim().split("\n")[0];
       throw new RevisionError(`git cannot tell what changed since \`${revision}\`: ${told || (error as Error).message}`);
@@ -22,7 +27,11 @@ export function changedSince(revision: string, file: string, text: string): Span
   if (git("ls-files", "--", name) === "") return [{ from: 0, to: text.length }];
   const snapshot = Text.of(text);
   const { lines } = snapshot;
-  return [...git("diff", "--unified=0", "--no-color", "--no-ext-diff", revision, "--", name).matchAll(/^@@ -\S+ \+(\d+)(?:,(\d+))? @@/gm)].flatMap(([, first, count]): Span[] => {
+  return [
+    ...git("diff", "--unified=0", "--no-color", "--no-ext-diff", revision, "--", name).matchAll(
+      /^@@ -\S+ \+(\d+)(?:,(\d+))? @@/gm,
+    ),
+  ].flatMap(([, first, count]): Span[] => {
     const size = count === undefined ? 1 : Number(count);
     if (size === 0) return [];
     const last = Math.min(Number(first) + size - 1, lines.lineCount);

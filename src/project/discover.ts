@@ -52,7 +52,12 @@ function isIgnored(target: string, directory: boolean, layers: readonly IgnoreLa
  * whatever they say. `skipped` tells which files the settings leave out,
  * asked with the folder the search began in.
  */
-export function discover(paths: readonly string[], extensions: readonly string[], skipped: (file: string, start: string) => boolean, mayRead: MayRead = () => true): Discovery {
+export function discover(
+  paths: readonly string[],
+  extensions: readonly string[],
+  skipped: (file: string, start: string) => boolean,
+  mayRead: MayRead = () => true,
+): Discovery {
   const files = new Set<string>();
   const problems: { path: string; reason: string }[] = [];
   const visit = (folder: string, start: string, layers: readonly IgnoreLayer[]): void => {
@@ -68,7 +73,12 @@ export function discover(paths: readonly string[], extensions: readonly string[]
       if (entry.isDirectory()) {
         if (never.has(entry.name) || isIgnored(target, true, layers)) continue;
         visit(target, start, [...layers, ...layerOf(target)]);
-      } else if (entry.isFile() && extensions.includes(path.extname(entry.name)) && !isIgnored(target, false, layers) && !skipped(target, start)) {
+      } else if (
+        entry.isFile() &&
+        extensions.includes(path.extname(entry.name)) &&
+        !isIgnored(target, false, layers) &&
+        !skipped(target, start)
+      ) {
         files.add(target);
       }
     }
@@ -79,7 +89,12 @@ export function discover(paths: readonly string[], extensions: readonly string[]
     if (stats === undefined) problems.push({ path: named, reason: "there is no such file or folder" });
     else if (stats.isDirectory()) visit(target, target, layersAbove(target, mayRead));
     else if (extensions.includes(path.extname(target))) files.add(target);
-    else problems.push({ path: named, reason: `no language is known for ${path.extname(target) || "a file without an ending"}` });
+    else {
+      problems.push({
+        path: named,
+        reason: `no language is known for ${path.extname(target) || "a file without an ending"}`,
+      });
+    }
   }
   return { files: [...files].sort(), problems };
 }
@@ -92,7 +107,10 @@ export function ignoredBy(file: string, mayRead: MayRead = () => true): string |
     folders.unshift(folder);
     if (path.dirname(folder) === folder) break;
   }
-  const targets = [...folders.map((folder) => ({ target: folder, directory: true })), { target: file, directory: false }];
+  const targets = [
+    ...folders.map((folder) => ({ target: folder, directory: true })),
+    { target: file, directory: false },
+  ];
   for (const { target, directory } of targets) {
     const layers = layersAbove(path.dirname(target), mayRead);
     if (!isIgnored(target, directory, layers)) continue;

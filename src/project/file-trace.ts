@@ -5,10 +5,22 @@ import type { FileTrace } from "../report/trace.js";
 import { ignoredBy, type MayRead } from "./discover.js";
 import type { ProjectSettings } from "./project-settings.js";
 
-const languageNames: Readonly<Record<string, string>> = { ".ts": "TypeScript", ".mts": "TypeScript", ".cts": "TypeScript", ".tsx": "TypeScript with JSX", ".jsx": "JavaScript with JSX" };
+const languageNames: Readonly<Record<string, string>> = {
+  ".ts": "TypeScript",
+  ".mts": "TypeScript",
+  ".cts": "TypeScript",
+  ".tsx": "TypeScript with JSX",
+  ".jsx": "JavaScript with JSX",
+};
 
 /** Why a file is not reviewed along with its project; `undefined` when it is. */
-function leftOutBy(file: string, settings: ProjectSettings, folder: string, shown: (target: string) => string, mayRead?: MayRead): string | undefined {
+function leftOutBy(
+  file: string,
+  settings: ProjectSettings,
+  folder: string,
+  shown: (target: string) => string,
+  mayRead?: MayRead,
+): string | undefined {
   const skipped = settings.skippedBy(file, path.dirname(file)) ?? settings.skippedBy(file, folder);
   if (skipped !== undefined) return `\`${skipped.glob}\` is among what ${shown(skipped.file)} skips`;
   const ignored = ignoredBy(file, mayRead);
@@ -17,7 +29,11 @@ function leftOutBy(file: string, settings: ProjectSettings, folder: string, show
 }
 
 /** `folder` is the one from which paths are shown. */
-export function traceOf(file: string, settings: ProjectSettings, { folder, mayRead }: { readonly folder: string; readonly mayRead?: MayRead }): FileTrace {
+export function traceOf(
+  file: string,
+  settings: ProjectSettings,
+  { folder, mayRead }: { readonly folder: string; readonly mayRead?: MayRead },
+): FileTrace {
   const { resolved, layers, source } = settings.forFile(file);
   const shown = (target: string): string => path.relative(folder, target).split(path.sep).join("/") || ".";
   const name = source === undefined ? undefined : shown(source.file);
@@ -27,10 +43,20 @@ export function traceOf(file: string, settings: ProjectSettings, { folder, mayRe
     path: shown(file),
     settingsFile: name,
     layers: layers.map((layer) => ({ ...layer, name: renamed(layer.name) })),
-    resolved: { ...resolved, outcomes: new Map([...resolved.outcomes].map(([id, outcome]) => [id, { ...outcome, from: renamed(outcome.from), tunedBy: outcome.tunedBy.map(renamed) }])) },
+    resolved: {
+      ...resolved,
+      outcomes: new Map(
+        [...resolved.outcomes].map(([id, outcome]) => [
+          id,
+          { ...outcome, from: renamed(outcome.from), tunedBy: outcome.tunedBy.map(renamed) },
+        ]),
+      ),
+    },
     language: javascript().extensions.includes(extension) ? (languageNames[extension] ?? "JavaScript") : undefined,
     leftOut: leftOutBy(file, settings, folder, shown, mayRead),
     profiles: Object.keys(source?.checked.settings.profiles ?? {}),
-    issues: (source?.issues ?? []).map(({ path: at, message }) => `${at.join(" › ")}${at.length > 0 ? ": " : ""}${message}`),
+    issues: (source?.issues ?? []).map(
+      ({ path: at, message }) => `${at.join(" › ")}${at.length > 0 ? ": " : ""}${message}`,
+    ),
   };
 }

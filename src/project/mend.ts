@@ -24,13 +24,19 @@ export interface MendProjectOptions extends MendOptions {
 }
 
 /** Settles all that is certain in the files below `paths`. A file that somebody else changed in the meantime is left alone and named. */
-export async function mendProject(visit: ProjectVisit, options: MendProjectOptions): Promise<{ files: MendedFile[]; problems: Problem[]; broken: readonly FileReview[] }> {
+export async function mendProject(
+  visit: ProjectVisit,
+  options: MendProjectOptions,
+): Promise<{ files: MendedFile[]; problems: Problem[]; broken: readonly FileReview[] }> {
   const files: MendedFile[] = [];
   const changed: Problem[] = [];
   const { problems, broken } = await eachFile(visit, ({ file, shown, uri, workspace }) => {
     const before = workspace.text(uri).value;
     const within = options.since === undefined ? undefined : changedSince(options.since, file, before);
-    const { text, edits, applied, dropped, fights } = workspace.mendResult(uri, { ...options, ...(within && { within }) });
+    const { text, edits, applied, dropped, fights } = workspace.mendResult(uri, {
+      ...options,
+      ...(within && { within }),
+    });
     if (edits.length > 0 && options.dryRun !== true) {
       if (readFileSync(file, "utf8") !== before) {
         changed.push({ path: shown, reason: "it was changed by somebody else meanwhile and is left as it is" });
@@ -38,7 +44,9 @@ export async function mendProject(visit: ProjectVisit, options: MendProjectOptio
       }
       writeAtomically(file, text);
     }
-    if (edits.length > 0 || dropped.length > 0 || fights.length > 0) files.push({ path: shown, before, after: text, applied, dropped, fights });
+    if (edits.length > 0 || dropped.length > 0 || fights.length > 0) {
+      files.push({ path: shown, before, after: text, applied, dropped, fights });
+    }
   });
   return { files, problems: [...problems, ...changed], broken };
 }

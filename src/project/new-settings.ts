@@ -25,7 +25,11 @@ export function settingsText({ kits, edition, runtime, known, skip, baseline }: 
     `  "runtime": ${list(runtime)},`,
     ...(known.length > 0 ? ["  // Names that are defined elsewhere.", `  "known": ${list(known)},`] : []),
     ...(skip.length > 0 ? ["  // What is made by tools or comes from elsewhere.", `  "skip": ${list(skip)},`] : []),
-    ...(baseline !== undefined ? ["  // What was there before and is not told.", `  "baseline": ${JSON.stringify(baseline)},`] : []),
+    ...(
+      baseline !== undefined
+        ? ["  // What was there before and is not told.", `  "baseline": ${JSON.stringify(baseline)},`]
+        : []
+    ),
     "  // Levels of single rules, or of all of an area with `area.*`.",
     '  "levels": {},',
     "}",
@@ -37,6 +41,19 @@ export function settingsText({ kits, edition, runtime, known, skip, baseline }: 
 /** A package.json with one more script; all else stays as it is. */
 export function withScript(manifest: string, name: string, command: string): string {
   const indent = /^([ \t]+)"/m.exec(manifest)?.[1] ?? "  ";
-  const options = { formattingOptions: { insertSpaces: !indent.startsWith("\t"), tabSize: indent.startsWith("\t") ? 1 : indent.length, eol: manifest.includes("\r\n") ? "\r\n" : "\n" } };
-  return applyAll(manifest, modify(manifest, ["scripts", name], command, options).map(({ offset, length, content }) => ({ from: offset, to: offset + length, insert: content })));
+  const options = {
+    formattingOptions: {
+      insertSpaces: !indent.startsWith("\t"),
+      tabSize: indent.startsWith("\t") ? 1 : indent.length,
+      eol: manifest.includes("\r\n") ? "\r\n" : "\n",
+    },
+  };
+  return applyAll(
+    manifest,
+    modify(manifest, ["scripts", name], command, options).map(({ offset, length, content }) => ({
+      from: offset,
+      to: offset + length,
+      insert: content,
+    })),
+  );
 }

@@ -7,7 +7,9 @@ import { Worker } from "node:worker_threads";
 import type { Rule } from "../rules/rule.js";
 
 /** What is known of a pack. */
-export type PackState = { readonly file: string; readonly rules: readonly Rule[] } | { readonly file?: string; readonly failed: string };
+export type PackState =
+  | { readonly file: string; readonly rules: readonly Rule[] }
+  | { readonly file?: string; readonly failed: string };
 
 /** The file of a pack named in the settings in `folder`; or why there is none. */
 export function findPack(name: string, folder: string): { readonly file: string } | { readonly failed: string } {
@@ -50,7 +52,10 @@ export class PackLoader {
 
 /** Loads a pack in a thread of its own, to see whether it comes to an end; says so if it does not. */
 async function triedOut(file: string, stamp: number, mostTime: number): Promise<PackState | undefined> {
-  const thread = new Worker(new URL("./pack-trial.js", import.meta.url), { workerData: { url: packUrl(file, stamp), self: self.href }, stdout: true, stderr: true });
+  const thread = new Worker(
+    new URL("./pack-trial.js", import.meta.url),
+    { workerData: { url: packUrl(file, stamp), self: self.href }, stdout: true, stderr: true },
+  );
   let timer: ReturnType<typeof setTimeout> | undefined;
   const ended = new Promise<boolean>((resolve) => {
     thread.once("exit", () => resolve(true));
@@ -75,31 +80,46 @@ async function loadPack(file: string, stamp: number): Promise<PackState> {
   try {
     const given = ((await import(packUrl(file, stamp))) as { default?: unknown }).default;
     const rules = Array.isArray(given) ? (given as unknown[]) : undefined;
-    if (rules === undefined) return { file, failed: "its default export is no list of rules: write `export default [rule, …]`" };
+    if (rules === undefined) {
+      return { file, failed: "its default export is no list of rules: write `export default [rule, …]`" };
+    }
     const faults = rules.flatMap((rule, index) => faultOf(rule, index));
     return faults.length > 0 ? { file, failed: faults.join("; ") } : { file, rules: rules as Rule[] };
   } catch (error) {
-    return { file, failed: `it fails while it is loaded: ${error instanceof Error ? error.message : String(error)}${placeIn(file, error)}` };
+    return {
+      file,
+      failed:
+        `it fails while it is loaded: ${error instanceof Error ? error.message : String(error)}${placeIn(file, error)}`,
+    };
   }
 }
 
 /** Where in the pack an error was thrown. */
 function placeIn(file: string, error: unknown): string {
-  const line = error instanceof Error ? new RegExp(`${path.basename(file).replaceAll(/[^\w]/g, "\\$&")}[^\\s:)]*:(\\d+)`).exec(error.stack ?? "")?.[1] : undefined;
+  const line = error instanceof Error
+    ? new RegExp(`${path.basename(file).replaceAll(/[^\w]/g, "\\$&")}[^\\s:)]*:(\\d+)`).exec(error.stack ?? "")?.[1]
+    : undefined;
   return line === undefined ? "" : ` (${path.basename(file)}, line ${line})`;
 }
 
 function faultOf(rule: unknown, index: number): string[] {
   const { id, title, why, level, kits, examples } = (rule ?? {}) as Partial<Rule>;
   const name = typeof id === "string" ? `\`${id}\`` : `rule ${index + 1}`;
-  if (typeof id !== "string" || !/^[a-z][a-z0-9-]*\.[a-z][a-z0-9-]*$/.test(id)) return [`${name} needs an \`id\` of the form \`area.plain-words\``];
-  const lacking = Object.entries({ title, why, level, kits, examples }).filter(([, value]) => value === undefined).map(([key]) => `\`${key}\``);
+  if (typeof id !== "string" || !/^[a-z][a-z0-9-]*\.[a-z][a-z0-9-]*$/.test(id)) {
+    return [`${name} needs an \`id\` of the form \`area.plain-words\``];
+  }
+  const lacking = Object
+    .entries({ title, why, level, kits, examples })
+    .filter(([, value]) => value === undefined)
+    .map(([key]) => `\`${key}\``);
   return lacking.length > 0 ? [`${name} lacks ${lacking.join(", ")}: make it with \`defineRule\``] : [];
 }
 
 /** The name of the file in a package that is its kit. */
 export function kitFileOf(packageFolder: string): string {
   const manifest = path.join(packageFolder, "package.json");
-  const named = existsSync(manifest) ? (JSON.parse(readFileSync(manifest, "utf8")) as { alertQuill?: { kit?: string } }).alertQuill?.kit : undefined;
+  const named = existsSync(manifest)
+    ? (JSON.parse(readFileSync(manifest, "utf8")) as { alertQuill?: { kit?: string } }).alertQuill?.kit
+    : undefined;
   return path.join(packageFolder, named ?? "kit.jsonc");
 }

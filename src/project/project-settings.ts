@@ -53,7 +53,9 @@ export interface ProjectSettingsOptions {
 
 /** Where a user's own settings lie, which count where no project has some. */
 export function userSettingsFile(): string {
-  const folder = process.env["XDG_CONFIG_HOME"] || (process.platform === "win32" && process.env["APPDATA"]) || path.join(homedir(), ".config");
+  const folder = process.env["XDG_CONFIG_HOME"] ||
+    (process.platform === "win32" && process.env["APPDATA"]) ||
+    path.join(homedir(), ".config");
   return path.join(folder, "alert-quill", "settings.jsonc");
 }
 
@@ -91,7 +93,9 @@ export class ProjectSettings {
     const file = path.join(folder, settingsFileName);
     const parent = path.dirname(folder);
     const own = userSettingsFile();
-    const found = this.isThere(file) ? file : parent !== folder ? this.fileFor(parent) : existsSync(own) ? own : undefined;
+    const found = this.isThere(file)
+      ? file
+      : parent !== folder ? this.fileFor(parent) : existsSync(own) ? own : undefined;
     this.nearest.set(folder, found);
     return found;
   }
@@ -105,19 +109,27 @@ export class ProjectSettings {
 
   /** What applies to a file. */
   forFile(file: string): FileSettings {
-    const settingsFile = this.options.settingsFile === "only" && this.options.editor !== undefined ? undefined : this.fileFor(path.dirname(file));
+    const settingsFile = this.options.settingsFile === "only" && this.options.editor !== undefined
+      ? undefined
+      : this.fileFor(path.dirname(file));
     const source = settingsFile === undefined ? undefined : this.source(settingsFile);
     const { profile } = this.options;
     const relative = source === undefined ? undefined : below(path.dirname(source.file), file);
     const rules = source?.checked.rules ?? builtIn;
     const layers = [
-      ...planLayers(source?.checked ?? emptySettings, { ...(relative !== undefined && { path: relative }), ...(profile !== undefined && { profile }), name: source?.file ?? "nothing but the standard" }),
+      ...planLayers(source?.checked ?? emptySettings, {
+        ...(relative !== undefined && { path: relative }),
+        ...(profile !== undefined && { profile }),
+        name: source?.file ?? "nothing but the standard",
+      }),
       ...this.editorLayers(rules, source !== undefined),
     ];
     // Files to which the same layers apply share what they come to.
     const key = `${source?.file ?? ""}\n${layers.map(({ name }) => name).join("\n")}`;
     let resolved = this.resolved.get(key);
-    if (resolved === undefined) this.resolved.set(key, (resolved = combine(layers, rules, source?.checked.settings.ownLevels)));
+    if (resolved === undefined) {
+      this.resolved.set(key, (resolved = combine(layers, rules, source?.checked.settings.ownLevels)));
+    }
     return { resolved, layers, source };
   }
 
@@ -172,8 +184,12 @@ export class ProjectSettings {
     for (let settingsFile = this.fileFor(path.dirname(file)); settingsFile !== undefined; ) {
       const folder = path.dirname(settingsFile);
       const relative = below(folder, file);
-      const glob = relative === undefined ? undefined : (this.source(settingsFile).checked.settings.skip ?? []).find((one) => globTest([one])(relative));
-      if (glob !== undefined && globTest(this.source(settingsFile).checked.settings.skip ?? [])(relative!)) return { file: settingsFile, glob };
+      const glob = relative === undefined
+        ? undefined
+        : (this.source(settingsFile).checked.settings.skip ?? []).find((one) => globTest([one])(relative));
+      if (glob !== undefined && globTest(this.source(settingsFile).checked.settings.skip ?? [])(relative!)) {
+        return { file: settingsFile, glob };
+      }
       const parent = path.dirname(folder);
       if (settingsFile === top || parent === folder || settingsFile === userSettingsFile()) return undefined;
       settingsFile = this.fileFor(parent);
@@ -196,7 +212,8 @@ export class ProjectSettings {
     const value = isStale ? this.lastGood.get(file) : document.value;
     const folder = path.dirname(file);
     const kitFiles = new Set<string>();
-    const find = (name: string, from: string): FoundKit | { missing: string } => findKit(name, from === file ? folder : path.dirname(from), (one) => kitFiles.add(one));
+    const find = (name: string, from: string): FoundKit | { missing: string } =>
+      findKit(name, from === file ? folder : path.dirname(from), (one) => kitFiles.add(one));
     const first = checkSettings(value, { rules: builtIn, find, from: file });
     // The rules of packs must be known before it can be said which rules there are not.
     const rules: Rule[] = [...builtIn];
@@ -208,17 +225,29 @@ export class ProjectSettings {
       const at = { path: index === undefined ? ["kits"] : ["packs", index] };
       const found = findPack(name, from);
       if ("failed" in found) {
-        issues.push({ code: "missing-pack", ...at, message: `there is no pack \`${name}\`${kit === undefined ? "" : ` (asked for by the ${kit})`}: ${found.failed}` });
+        issues.push({
+          code: "missing-pack",
+          ...at,
+          message:
+            `there is no pack \`${name}\`${kit === undefined ? "" : ` (asked for by the ${kit})`}: ${found.failed}`,
+        });
         if (/^[./]/.test(name)) parts.add(path.resolve(from, name));
         continue;
       }
       parts.add(found.file);
       const state = mayRun ? this.packs.known(found.file) : undefined;
       if (state === undefined) continue;
-      if ("failed" in state) issues.push({ code: "missing-pack", ...at, message: `the pack \`${name}\` cannot be used: ${state.failed}` });
-      else {
+      if ("failed" in state) {
+        issues.push({ code: "missing-pack", ...at, message: `the pack \`${name}\` cannot be used: ${state.failed}` });
+      } else {
         const taken = state.rules.find(({ id }) => rules.some((rule) => rule.id === id));
-        if (taken !== undefined) issues.push({ code: "missing-pack", ...at, message: `the pack \`${name}\` brings a rule \`${taken.id}\`, which there is already` });
+        if (taken !== undefined) {
+          issues.push({
+            code: "missing-pack",
+            ...at,
+            message: `the pack \`${name}\` brings a rule \`${taken.id}\`, which there is already`,
+          });
+        }
         rules.push(...state.rules.filter(({ id }) => !rules.some((rule) => rule.id === id)));
       }
     }
@@ -231,9 +260,18 @@ export class ProjectSettings {
     const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
     // Of an area that nobody knows, rules may be those of a pack that cannot be used, which is told.
     const areas = new Set(rules.map(({ id }) => areaOf(id)));
-    const mayBeOfPack = ({ code, path: at }: SettingsIssue): boolean => code === "unknown-rule" && (isLoading || (issues.length > 0 && !areas.has(areaOf(String(at.at(-1))))));
+    const mayBeOfPack = ({ code, path: at }: SettingsIssue): boolean =>
+      code === "unknown-rule" && (isLoading || (issues.length > 0 && !areas.has(areaOf(String(at.at(-1))))));
     const own = checked.issues.filter((issue) => !mayBeOfPack(issue));
-    return { file, document, checked, issues: [...form, ...(isStale ? [] : [...own, ...issues])], isStale, parts: [...parts], waiting };
+    return {
+      file,
+      document,
+      checked,
+      issues: [...form, ...(isStale ? [] : [...own, ...issues])],
+      isStale,
+      parts: [...parts],
+      waiting,
+    };
   }
 }
 
@@ -246,10 +284,17 @@ function below(folder: string, file: string): string | undefined {
 }
 
 /** The packs of settings and their kits, each with the folder it is looked for from. */
-function packsOf({ settings, found }: CheckedSettings, folder: string): { name: string; from: string; index?: number; kit?: string }[] {
+function packsOf(
+  { settings, found }: CheckedSettings,
+  folder: string,
+): { name: string; from: string; index?: number; kit?: string }[] {
   return [
     ...(settings.packs ?? []).map((name, index) => ({ name, from: folder, index })),
-    ...found.flatMap(({ id, kit }) => (kit.packs ?? []).map((name) => ({ name, from: path.dirname(id), kit: `kit ${path.basename(id)}` }))),
+    ...found.flatMap(({ id, kit }) => (kit.packs ?? []).map((name) => ({
+      name,
+      from: path.dirname(id),
+      kit: `kit ${path.basename(id)}`,
+    }))),
   ];
 }
 
@@ -264,7 +309,9 @@ function findKit(name: string, folder: string, note: (file: string) => void): Fo
     const home = packageFolder(name, folder);
     if (home === undefined) {
       note(path.join(folder, "node_modules", name, "kit.jsonc"));
-      return { missing: /[@/]|kit/.test(name) ? `the package is not installed: \`npm install --save-dev ${name}\`` : "" };
+      return {
+        missing: /[@/]|kit/.test(name) ? `the package is not installed: \`npm install --save-dev ${name}\`` : "",
+      };
     }
     try {
       file = kitFileOf(home);
@@ -276,7 +323,9 @@ function findKit(name: string, folder: string, note: (file: string) => void): Fo
   } else return { missing: "a kit is named, a file beginning with `./`, or a package" };
   const document = new SettingsDocument(readFileSync(file, "utf8"));
   const [fault] = document.faults;
-  if (fault !== undefined) return { missing: `${file}, line ${document.text.slice(0, fault.from).split("\n").length}: ${fault.message}` };
+  if (fault !== undefined) {
+    return { missing: `${file}, line ${document.text.slice(0, fault.from).split("\n").length}: ${fault.message}` };
+  }
   const { kit, issues } = checkKit(document.value);
   const [issue] = issues;
   return issue === undefined ? { id: file, kit } : { missing: `${file}: ${issue.path.join(" › ")}: ${issue.message}` };

@@ -17,7 +17,9 @@ const own = new Set<unknown>(builtIn);
 
 /** The folder in which results are kept. */
 export function storeFolder(): string {
-  const base = process.env["XDG_CACHE_HOME"] || (process.platform === "win32" && process.env["LOCALAPPDATA"]) || path.join(homedir(), ".cache");
+  const base = process.env["XDG_CACHE_HOME"] ||
+    (process.platform === "win32" && process.env["LOCALAPPDATA"]) ||
+    path.join(homedir(), ".cache");
   return path.join(base, "alert-quill", "results");
 }
 
@@ -28,7 +30,11 @@ function buildOf(): string {
   if (build === undefined) {
     const hash = createHash("sha1");
     const folder = fileURLToPath(new URL("../", import.meta.url));
-    for (const file of readdirSync(folder, { recursive: true, encoding: "utf8" }).filter((name) => name.endsWith(".js")).sort()) hash.update(file).update(readFileSync(path.join(folder, file)));
+    for (
+      const file of readdirSync(folder, { recursive: true, encoding: "utf8" }).filter((name) => name.endsWith(
+        ".js",
+      )).sort()
+    ) hash.update(file).update(readFileSync(path.join(folder, file)));
     build = hash.digest("hex");
   }
   return build;
@@ -38,9 +44,20 @@ function buildOf(): string {
  * What settings say that can change the alerts of a file; `patterns` are the definitions behind rules without code. `undefined` where rules are on whose
  * code is not known: those of packs.
  */
-export function settingsKey({ active, language, runtime, known, largest, ownLevels }: ResolvedSettings, patterns: unknown): string | undefined {
+export function settingsKey(
+  { active, language, runtime, known, largest, ownLevels }: ResolvedSettings,
+  patterns: unknown,
+): string | undefined {
   if (active.some(({ rule }) => !own.has(rule) && areaOf(rule.id) !== "pattern")) return undefined;
-  return JSON.stringify([active.map(({ rule, level, ownLevel, options }) => [rule.id, level, ownLevel, options]), language, runtime, known, largest, ownLevels, patterns]);
+  return JSON.stringify([
+    active.map(({ rule, level, ownLevel, options }) => [rule.id, level, ownLevel, options]),
+    language,
+    runtime,
+    known,
+    largest,
+    ownLevels,
+    patterns,
+  ]);
 }
 
 export class ResultStore {

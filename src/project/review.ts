@@ -62,10 +62,28 @@ export interface VisitResult {
 /** Opens each file of a project in a workspace with its settings, hands it to `use` and closes it. */
 export async function eachFile(visit: ProjectVisit, use: (file: ProjectFile) => void): Promise<VisitResult> {
   const { languages, paths, folder, today, profile, only, instead, onFailure, meter } = visit;
-  const settings = new ProjectSettings({ mostLoadTime, ...(profile !== undefined && { profile }), ...(instead && { editor: instead, settingsFile: "only" }) });
+  const settings = new ProjectSettings({
+    mostLoadTime,
+    ...(profile !== undefined && { profile }),
+    ...(instead && { editor: instead, settingsFile: "only" }),
+  });
   const skipsInstead = globTest(instead?.skip ?? []);
-  const workspace = createWorkspace({ languages, today, cutOff, ...(onFailure && { onFailure }), ...(meter && { meter }) });
-  const { files, problems } = discover(paths, languages.flatMap(({ extensions }) => extensions), (file, start) => (instead === undefined ? settings.skippedBy(file, start) !== undefined : skipsInstead(path.relative(start, file).split(path.sep).join("/"))));
+  const workspace = createWorkspace({
+    languages,
+    today,
+    cutOff,
+    ...(onFailure && { onFailure }),
+    ...(meter && { meter }),
+  });
+  const { files, problems } = discover(
+    paths,
+    languages.flatMap(({ extensions }) => extensions),
+    (file, start) => (
+      instead === undefined
+        ? settings.skippedBy(file, start) !== undefined
+        : skipsInstead(path.relative(start, file).split(path.sep).join("/"))
+    ),
+  );
   const unread: Problem[] = [...problems];
   const ready = new Set<string>();
   for (const file of files) {
@@ -85,7 +103,9 @@ export async function eachFile(visit: ProjectVisit, use: (file: ProjectFile) => 
     const uri = pathToFileURL(file).href;
     const language = languages.find(({ extensions }) => extensions.includes(path.extname(file)))!;
     const own = settings.forFile(file);
-    const resolved = only === undefined ? own.resolved : { ...own.resolved, active: only.map((rule) => ({ rule, level: rule.level, options: undefined })) };
+    const resolved = only === undefined
+      ? own.resolved
+      : { ...own.resolved, active: only.map((rule) => ({ rule, level: rule.level, options: undefined })) };
     workspace.open({ uri, languageId: language.languageIds[0]!, version: 0, text, settings: resolved });
     use({ file, shown, uri, workspace, settings: own });
     workspace.close(uri);
@@ -97,8 +117,12 @@ export async function eachFile(visit: ProjectVisit, use: (file: ProjectFile) => 
   const broken = [...ready].sort().flatMap((file) => {
     const source = settings.source(file);
     const hasZones = (source.checked.settings.zones ?? []).length > 0;
-    const all = hasZones ? discover([path.dirname(file)], languages.flatMap(({ extensions }) => extensions), () => false).files : files;
-    return only === undefined ? (settingsAlerts(source, path.relative(folder, file).split(path.sep).join("/"), all) ?? []) : [];
+    const all = hasZones
+      ? discover([path.dirname(file)], languages.flatMap(({ extensions }) => extensions), () => false).files
+      : files;
+    return only === undefined
+      ? (settingsAlerts(source, path.relative(folder, file).split(path.sep).join("/"), all) ?? [])
+      : [];
   });
   return { problems: unread, broken, settings, files };
 }
@@ -115,7 +139,9 @@ export function readText(file: string): string {
 }
 
 /** Reviews the files below `paths`. Alerts of a baseline are left out and counted. */
-export async function reviewProject(visit: ProjectVisit): Promise<{ review: Review; result: VisitResult; known: number }> {
+export async function reviewProject(
+  visit: ProjectVisit,
+): Promise<{ review: Review; result: VisitResult; known: number }> {
   const files: FileReview[] = [];
   let known = 0;
   const baselines = new Map<string, Baseline>();
@@ -131,7 +157,12 @@ export async function reviewProject(visit: ProjectVisit): Promise<{ review: Revi
       known += all.length - alerts.length;
     }
     const shownAlerts = new Set(alerts);
-    const mended = new Set(workspace.remedies(uri).filter(({ certainty, alert }) => certainty === "certain" && shownAlerts.has(alert)).map(({ alert }) => alert));
+    const mended = new Set(
+      workspace
+        .remedies(uri)
+        .filter(({ certainty, alert }) => certainty === "certain" && shownAlerts.has(alert))
+        .map(({ alert }) => alert),
+    );
     files.push({ path: shown, text, alerts, mendable: mended.size });
   });
   return { review: { files: [...result.broken, ...files] }, result, known };

@@ -17,13 +17,29 @@ export function issuesIn(source: SettingsSource, files: readonly string[] | unde
     const test = globTest(globs);
     if (relative.some(test)) return [];
     const at = ["zones", index];
-    return [{ code: "unreachable-zone", path: [...at, "files"], message: `no file of the project matches ${globs.map((glob) => `\`${glob}\``).join(", ")}`, remedies: [{ title: "Take the zone out", path: at, remove: true }] }];
+    return [{
+      code: "unreachable-zone",
+      path: [...at, "files"],
+      message: `no file of the project matches ${globs.map((glob) => `\`${glob}\``).join(", ")}`,
+      remedies: [{ title: "Take the zone out", path: at, remove: true }],
+    }];
   });
   return [...issues, ...idle];
 }
 
 /** A settings file in which something is wrong, as a report shows it. */
-export function settingsAlerts(source: SettingsSource, shown: string, files: readonly string[]): FileReview | undefined {
+export function settingsAlerts(
+  source: SettingsSource,
+  shown: string,
+  files: readonly string[],
+): FileReview | undefined {
   const alerts = issuesIn(source, files).map((issue) => settingsAlert(issue, source.document));
-  return alerts.length === 0 ? undefined : { path: shown, text: Text.of(source.document.text), alerts: alerts.sort((a, b) => a.from - b.from || a.to - b.to), mendable: 0 };
+  return alerts.length === 0
+    ? undefined
+    : {
+      path: shown,
+      text: Text.of(source.document.text),
+      alerts: alerts.sort((a, b) => a.from - b.from || a.to - b.to),
+      mendable: 0,
+    };
 }

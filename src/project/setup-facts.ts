@@ -36,12 +36,16 @@ const made = ["dist", "build", "out", "vendor", "third-party", "coverage", "gene
 const inBrowsers = /^(?:react|react-dom|vue|svelte|preact|lit|solid-js|vite|@codemirror\/.*)$/;
 
 function json<Data>(file: string): Data | undefined {
-  return existsSync(file) ? (parse(readFileSync(file, "utf8"), [], { allowTrailingComma: true }) as Data | undefined) : undefined;
+  return existsSync(file)
+    ? (parse(readFileSync(file, "utf8"), [], { allowTrailingComma: true }) as Data | undefined)
+    : undefined;
 }
 
 export function setupFacts(folder: string): SetupFacts {
   const manifest = json<Manifest>(path.join(folder, "package.json"));
-  const compiler = json<{ compilerOptions?: { target?: string; lib?: string[] } }>(path.join(folder, "tsconfig.json"))?.compilerOptions;
+  const compiler = json<{ compilerOptions?: { target?: string; lib?: string[] } }>(
+    path.join(folder, "tsconfig.json"),
+  )?.compilerOptions;
   const languages = new Map<string, number>();
   let pages = false;
   const look = (place: string, depth: number): void => {
@@ -56,8 +60,14 @@ export function setupFacts(folder: string): SetupFacts {
   };
   look(folder, 0);
   const packages = Object.keys({ ...manifest?.dependencies, ...manifest?.devDependencies });
-  const browser = pages || manifest?.browser !== undefined || packages.some((name) => inBrowsers.test(name)) || (compiler?.lib ?? []).some((lib) => /^dom$/i.test(lib));
-  const node = manifest?.bin !== undefined || manifest?.main !== undefined || manifest?.engines?.node !== undefined || packages.includes("@types/node");
+  const browser = pages ||
+    manifest?.browser !== undefined ||
+    packages.some((name) => inBrowsers.test(name)) ||
+    (compiler?.lib ?? []).some((lib) => /^dom$/i.test(lib));
+  const node = manifest?.bin !== undefined ||
+    manifest?.main !== undefined ||
+    manifest?.engines?.node !== undefined ||
+    packages.includes("@types/node");
   const { edition, editionFrom } = editionOf(compiler?.target, manifest?.engines?.node);
   return {
     name: manifest?.name ?? path.basename(folder),
@@ -65,17 +75,37 @@ export function setupFacts(folder: string): SetupFacts {
     runtime: browser && !node ? ["browser"] : node && !browser ? ["node"] : ["browser", "node"],
     edition,
     editionFrom,
-    skip: made.filter((name) => existsSync(path.join(folder, name)) && ignoredBy(path.join(folder, name, "file")) === undefined).map((name) => `${name}/**`),
-    runScript: existsSync(path.join(folder, "pnpm-lock.yaml")) ? "pnpm run" : existsSync(path.join(folder, "yarn.lock")) ? "yarn" : existsSync(path.join(folder, "bun.lock")) || existsSync(path.join(folder, "bun.lockb")) ? "bun run" : "npm run",
+    skip: made
+      .filter((name) => existsSync(path.join(folder, name)) && ignoredBy(path.join(folder, name, "file")) === undefined)
+      .map((name) => `${name}/**`),
+    runScript: existsSync(path.join(folder, "pnpm-lock.yaml"))
+      ? "pnpm run"
+      : existsSync(path.join(folder, "yarn.lock"))
+        ? "yarn"
+        : existsSync(path.join(folder, "bun.lock")) || existsSync(path.join(folder, "bun.lockb"))
+          ? "bun run"
+          : "npm run",
     hasManifest: manifest !== undefined,
     hasReviewScript: manifest?.scripts?.["review"] !== undefined,
   };
 }
 
 /** The editions that versions of Node.js know whole, from the newest. */
-const nodeEditions: readonly (readonly [number, (typeof editions)[number]])[] = [[24, 2025], [22, 2024], [20, 2023], [18, 2022], [16, 2021], [14, 2020], [12, 2019], [10, 2018]];
+const nodeEditions: readonly (readonly [number, (typeof editions)[number]])[] = [
+  [24, 2025],
+  [22, 2024],
+  [20, 2023],
+  [18, 2022],
+  [16, 2021],
+  [14, 2020],
+  [12, 2019],
+  [10, 2018],
+];
 
-function editionOf(target: string | undefined, engine: string | undefined): { edition: (typeof editions)[number]; editionFrom: string } {
+function editionOf(
+  target: string | undefined,
+  engine: string | undefined,
+): { edition: (typeof editions)[number]; editionFrom: string } {
   const year = Number(/^es(20\d\d)$/i.exec(target ?? "")?.[1]) || (/^es6$/i.test(target ?? "") ? 2015 : 0);
   const known = editions.find((edition) => edition === year);
   if (known !== undefined) return { edition: known, editionFrom: "the target in tsconfig.json" };

@@ -4,7 +4,13 @@ import type { Node } from "../syntax/node.js";
 import type { Span } from "../text/edit.js";
 
 const onlyTypes = new Set(["InterfaceDeclaration", "TypeAliasDeclaration", "TypeArguments", "TypeParameters"]);
-const needCode = new Set(["EnumDeclaration", "NamespaceDeclaration", "ParameterProperty", "ImportEqualsDeclaration", "ExportAssignment"]);
+const needCode = new Set([
+  "EnumDeclaration",
+  "NamespaceDeclaration",
+  "ParameterProperty",
+  "ImportEqualsDeclaration",
+  "ExportAssignment",
+]);
 
 /** The text of a file without its types. Throws when it holds what types alone are not: enumerations, namespaces and parameters that are fields. */
 export function withoutTypes(text: string, file: string): string {
@@ -18,13 +24,24 @@ export function withoutTypes(text: string, file: string): string {
     const one = node as JavaScriptNode;
     const { start, end } = one;
     const type = one.type as string;
-    if (needCode.has(type)) throw new SyntaxError(`${file}, line ${line(start)}: a pack cannot hold this: only types are taken out of it, and this is code`);
-    if (onlyTypes.has(type) || isTypeOnly(one, text)) return blank(start, end + (/^\s*,/.exec(type.endsWith("Specifier") ? text.slice(end) : "")?.[0].length ?? 0));
-    const fields = one as unknown as { annotation?: Node | null; returnType?: Node | null; key?: Node; implements?: readonly Node[] };
+    if (needCode.has(type)) {
+      throw new SyntaxError(`${file}, line ${line(start)}: a pack cannot hold this: only types are taken out of it, and this is code`);
+    }
+    if (onlyTypes.has(type) || isTypeOnly(one, text)) {
+      return blank(start, end + (/^\s*,/.exec(type.endsWith("Specifier") ? text.slice(end) : "")?.[0].length ?? 0));
+    }
+    const fields = one as unknown as {
+      annotation?: Node | null;
+      returnType?: Node | null;
+      key?: Node;
+      implements?: readonly Node[];
+    };
     switch (type) {
       case "AnnotatedPattern": {
         const { target } = one as unknown as { target: Node };
-        if (target.type === "ThisExpression") return blank(start, end + (/^\s*,/.exec(text.slice(end))?.[0].length ?? 0));
+        if (target.type === "ThisExpression") {
+          return blank(start, end + (/^\s*,/.exec(text.slice(end))?.[0].length ?? 0));
+        }
         visit(target);
         return blank(target.end, end);
       }
@@ -42,19 +59,29 @@ export function withoutTypes(text: string, file: string): string {
       default:
     }
     if (type === "PropertyDefinition" || type === "MethodDefinition") {
-      for (const { 0: word, index } of text.slice(start, fields.key!.start).matchAll(/\b(?:public|private|protected|readonly|override)\b/g)) blank(start + index, start + index + word.length);
+      for (
+        const { 0: word, index } of text
+          .slice(start, fields.key!.start)
+          .matchAll(/\b(?:public|private|protected|readonly|override)\b/g)
+      ) blank(start + index, start + index + word.length);
       const mark = /^\s*[?!](?=\s*[:=;(])/.exec(text.slice(fields.key!.end, end));
       if (mark) blank(fields.key!.end, fields.key!.end + mark[0].length);
     }
-    if (fields.implements?.length) blank(text.lastIndexOf("implements", fields.implements[0]!.start), fields.implements.at(-1)!.end);
-    for (const part of [fields.annotation, fields.returnType]) if (part != null) blank(text.lastIndexOf(":", part.start), part.end);
+    if (fields.implements?.length) {
+      blank(text.lastIndexOf("implements", fields.implements[0]!.start), fields.implements.at(-1)!.end);
+    }
+    for (const part of [fields.annotation, fields.returnType]) {
+      if (part != null) blank(text.lastIndexOf(":", part.start), part.end);
+    }
     node.each((child) => {
       if (child !== fields.annotation && child !== fields.returnType) visit(child);
     });
   };
   visit(root);
   let plain = text;
-  for (const { from, to } of gone) plain = plain.slice(0, from) + text.slice(from, to).replaceAll(/[^\r\n]/g, " ") + plain.slice(to);
+  for (const { from, to } of gone) {
+    plain = plain.slice(0, from) + text.slice(from, to).replaceAll(/[^\r\n]/g, " ") + plain.slice(to);
+  }
   return plain;
 }
 
@@ -63,10 +90,12 @@ function isTypeOnly(node: JavaScriptNode, text: string): boolean {
   switch (node.type) {
     case "ImportDeclaration":
     case "ExportNamedDeclaration":
-      return /^(?:import|export)\s+type\b(?!\s*(?:,|from\b))/.test(text.slice(node.start, node.start + 40)) || (node.type === "ExportNamedDeclaration" && onlyTypes.has(node.declaration?.type ?? ""));
+      return /^(?:import|export)\s+type\b(?!\s*(?:,|from\b))/.test(text.slice(node.start, node.start + 40)) ||
+        (node.type === "ExportNamedDeclaration" && onlyTypes.has(node.declaration?.type ?? ""));
     case "ImportSpecifier":
     case "ExportSpecifier":
-      return /^type\s+[\w$]/.test(text.slice(node.start, node.end)) && !/^type\s+as\b/.test(text.slice(node.start, node.end));
+      return /^type\s+[\w$]/.test(text.slice(node.start, node.end)) &&
+        !/^type\s+as\b/.test(text.slice(node.start, node.end));
     case "FunctionDeclaration":
       return node.body === null;
     default:

@@ -8,10 +8,19 @@ export const arrowFunction = defineRefit({
   id: "arrow-function",
   kind: "refactor.rewrite",
   examples: [
-    { code: "const fare = function «»(child) { return child ? 210 : 420; };\n", after: "const fare = (child) => { return child ? 210 : 420; };\n" },
-    { code: "sail(async func«»tion (pier, { tide } = {}) {\n  await moor(pier);\n});\n", after: "sail(async (pier, { tide } = {}) => {\n  await moor(pier);\n});\n" },
+    {
+      code: "const fare = function «»(child) { return child ? 210 : 420; };\n",
+      after: "const fare = (child) => { return child ? 210 : 420; };\n",
+    },
+    {
+      code: "sail(async func«»tion (pier, { tide } = {}) {\n  await moor(pier);\n});\n",
+      after: "sail(async (pier, { tide } = {}) => {\n  await moor(pier);\n});\n",
+    },
     { code: "const a = f || function«» () {};\n", after: "const a = f || (() => {});\n" },
-    { code: "const fare = function«» () { return this.child; };\n", refused: "it uses `this`, which means something else in an arrow function" },
+    {
+      code: "const fare = function«» () { return this.child; };\n",
+      refused: "it uses `this`, which means something else in an arrow function",
+    },
     { code: "const fare = function«» fares() { return fares; };\n", refused: "it calls itself by its name `fares`" },
     { code: "const ferry = { sail: function«»* () {} };\n" },
     { code: "const ferry = { sail«»() {} };\n" },
@@ -19,16 +28,36 @@ export const arrowFunction = defineRefit({
   ],
   offer(selection, { root, text }) {
     const node = around(root, selection, "FunctionExpression");
-    if (node === undefined || node.generator || node.body === null || !/^(?:async\b[^]*?)?function\b/.test(text.slice(node.start, node.body.start)) || selection.to > node.body.start) return undefined;
+    if (
+      node === undefined ||
+      node.generator ||
+      node.body === null ||
+      !/^(?:async\b[^]*?)?function\b/.test(text.slice(node.start, node.body.start)) ||
+      selection.to > node.body.start
+    ) return undefined;
     if (node.parent?.type === "NewExpression" && (node.parent as { callee?: Node }).callee === node) return undefined;
     const title = "Make it an arrow function";
-    if (holds(node, ofFunction)) return { title, reason: `it uses ${holds(node, ["arguments"]) ? "`arguments`, which arrow functions have not" : "`this`, which means something else in an arrow function"}` };
+    if (holds(node, ofFunction)) {
+      return {
+        title,
+        reason: `it uses ${holds(node, ["arguments"]) ? "`arguments`, which arrow functions have not" : "`this`, which means something else in an arrow function"}`,
+      };
+    }
     const fact = node.id?.fact;
-    if (fact instanceof Declaration && fact.binding.references.length > 0) return { title, reason: `it calls itself by its name \`${node.id!.name}\`` };
+    if (fact instanceof Declaration && fact.binding.references.length > 0) {
+      return { title, reason: `it calls itself by its name \`${node.id!.name}\`` };
+    }
     const parts = head(node, text);
     if (parts === undefined || losesComment({ from: node.start, to: node.body.start }, [parts], text)) return undefined;
     const arrow = `${node.async ? "async " : ""}${parts.code} => `;
     const loose = demand(node) > 1;
-    return { title, certainty: "proposed", edits: [{ from: node.start, to: node.body.start, insert: `${loose ? "(" : ""}${arrow}` }, ...(loose ? [{ from: node.end, to: node.end, insert: ")" }] : [])] };
+    return {
+      title,
+      certainty: "proposed",
+      edits: [
+        { from: node.start, to: node.body.start, insert: `${loose ? "(" : ""}${arrow}` },
+        ...(loose ? [{ from: node.end, to: node.end, insert: ")" }] : []),
+      ],
+    };
   },
 });

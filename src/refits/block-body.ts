@@ -6,7 +6,10 @@ export const blockBody = defineRefit({
   id: "block-body",
   kind: "refactor.rewrite",
   examples: [
-    { code: "const fare = (child) =«»> child ? 210 : 420;\n", after: "const fare = (child) => {\n  return child ? 210 : 420;\n};\n" },
+    {
+      code: "const fare = (child) =«»> child ? 210 : 420;\n",
+      after: "const fare = (child) => {\n  return child ? 210 : 420;\n};\n",
+    },
     { code: "  sail(() =«»> ({ tide }));\n", after: "  sail(() => {\n    return { tide };\n  });\n" },
     { code: "sail(() =«»> // why\n  tide);\n" },
   ],
@@ -18,6 +21,15 @@ export const blockBody = defineRefit({
     if (losesComment({ from, to: node.end }, [spanOf(node.body)], text)) return undefined;
     const indent = indentOf(node, text);
     const { lineBreak } = text;
-    return { title: "Give it a block as its body", certainty: "certain", edits: [{ from, to: node.end, insert: ` {${lineBreak}${indent}${stepOf(text)}return ${codeOf(spanOf(node.body), text)};${lineBreak}${indent}}` }] };
+    return {
+      title: "Give it a block as its body",
+      certainty: "certain",
+      edits: [{
+        from,
+        to: node.end,
+        insert:
+          ` {${lineBreak}${indent}${stepOf(text)}return ${codeOf(spanOf(node.body), text)};${lineBreak}${indent}}`,
+      }],
+    };
   },
 });

@@ -7,12 +7,51 @@ import type { Text } from "../text/text.js";
 
 /** How tightly operators bind, from the ECMAScript grammar; what is not here needs no parentheses anywhere. */
 const binary: Readonly<Record<string, number>> = {
-  "??": 3, "||": 3, "&&": 4, "|": 5, "^": 6, "&": 7, "==": 8, "!=": 8, "===": 8, "!==": 8,
-  "<": 9, ">": 9, "<=": 9, ">=": 9, in: 9, instanceof: 9, "<<": 10, ">>": 10, ">>>": 10, "+": 11, "-": 11, "*": 12, "/": 12, "%": 12, "**": 13,
+  "??": 3,
+  "||": 3,
+  "&&": 4,
+  "|": 5,
+  "^": 6,
+  "&": 7,
+  "==": 8,
+  "!=": 8,
+  "===": 8,
+  "!==": 8,
+  "<": 9,
+  ">": 9,
+  "<=": 9,
+  ">=": 9,
+  in: 9,
+  instanceof: 9,
+  "<<": 10,
+  ">>": 10,
+  ">>>": 10,
+  "+": 11,
+  "-": 11,
+  "*": 12,
+  "/": 12,
+  "%": 12,
+  "**": 13,
 };
 const others: Readonly<Record<string, number>> = {
-  SequenceExpression: 0, AssignmentExpression: 1, ArrowFunctionExpression: 1, YieldExpression: 1, ConditionalExpression: 2,
-  AsExpression: 9, SatisfiesExpression: 9, TypeAssertion: 14, UnaryExpression: 14, AwaitExpression: 14, UpdateExpression: 15, CallExpression: 17, ChainExpression: 17, MemberExpression: 17, NewExpression: 17, TaggedTemplateExpression: 17, ImportExpression: 17, NonNullExpression: 17,
+  SequenceExpression: 0,
+  AssignmentExpression: 1,
+  ArrowFunctionExpression: 1,
+  YieldExpression: 1,
+  ConditionalExpression: 2,
+  AsExpression: 9,
+  SatisfiesExpression: 9,
+  TypeAssertion: 14,
+  UnaryExpression: 14,
+  AwaitExpression: 14,
+  UpdateExpression: 15,
+  CallExpression: 17,
+  ChainExpression: 17,
+  MemberExpression: 17,
+  NewExpression: 17,
+  TaggedTemplateExpression: 17,
+  ImportExpression: 17,
+  NonNullExpression: 17,
 };
 const primary = 18;
 
@@ -109,8 +148,12 @@ export function fitted(node: Node, least: number, text: Text): string {
 /** The code of the opposite of a condition. */
 export function opposite(node: Node, text: Text): string {
   const one = node as JavaScriptNode;
-  if (one.type === "UnaryExpression" && one.operator === "!") return placed(fitted(one.argument, demand(node), text), node);
-  const turned = one.type === "BinaryExpression" ? { "===": "!==", "!==": "===", "==": "!=", "!=": "==" }[one.operator] : undefined;
+  if (one.type === "UnaryExpression" && one.operator === "!") {
+    return placed(fitted(one.argument, demand(node), text), node);
+  }
+  const turned = one.type === "BinaryExpression"
+    ? { "===": "!==", "!==": "===", "==": "!=", "!=": "==" }[one.operator]
+    : undefined;
   if (one.type === "BinaryExpression" && turned !== undefined) {
     const gap = text.slice(one.left.end, one.right.start).replace(one.operator, turned);
     return text.slice(one.start, one.left.end) + gap + text.slice(one.right.start, one.end);
@@ -119,7 +162,11 @@ export function opposite(node: Node, text: Text): string {
 }
 
 /** The innermost node around a selection that is of a kind; looked for up to the statement it stands in. */
-export function around<Type extends JavaScriptNode["type"]>(root: Node, { from, to }: Span, ...types: Type[]): Extract<JavaScriptNode, { type: Type }> | undefined {
+export function around<Type extends JavaScriptNode["type"]>(
+  root: Node,
+  { from, to }: Span,
+  ...types: Type[]
+): Extract<JavaScriptNode, { type: Type }> | undefined {
   for (let node: Node | null = nodeAt(root, from, to); node !== null; node = node.parent) {
     if ((types as string[]).includes(node.type)) return node as never;
     if (isListed(node) || /Body$|Definition$/.test(node.type)) return undefined;
@@ -174,8 +221,18 @@ export function holds(node: Node, types: readonly string[], throughArrows = true
   let found = false;
   walk(node, (inner) => {
     if (found) return false;
-    if (inner !== node && (/^Function(?:Expression|Declaration)$/.test(inner.type) || /^Class/.test(inner.type) || (!throughArrows && inner.type === "ArrowFunctionExpression"))) return false;
-    if (types.includes(inner.type) || (inner.type === "Identifier" && types.includes((inner as { name?: string }).name ?? ""))) found = true;
+    if (
+      inner !== node &&
+      (
+        /^Function(?:Expression|Declaration)$/.test(inner.type) ||
+        /^Class/.test(inner.type) ||
+        (!throughArrows && inner.type === "ArrowFunctionExpression")
+      )
+    ) return false;
+    if (
+      types.includes(inner.type) ||
+      (inner.type === "Identifier" && types.includes((inner as { name?: string }).name ?? ""))
+    ) found = true;
     return !found;
   });
   return found;

@@ -6,7 +6,10 @@ export const conciseBody = defineRefit({
   id: "concise-body",
   kind: "refactor.rewrite",
   examples: [
-    { code: "const fare = (child) =«»> {\n  return child ? 210 : 420;\n};\n", after: "const fare = (child) => child ? 210 : 420;\n" },
+    {
+      code: "const fare = (child) =«»> {\n  return child ? 210 : 420;\n};\n",
+      after: "const fare = (child) => child ? 210 : 420;\n",
+    },
     { code: "sail(() => { ret«»urn { tide }; });\n", after: "sail(() => ({ tide }));\n" },
     { code: "sail(() => { ret«»urn a, b; });\n", after: "sail(() => (a, b));\n" },
     { code: "sail(() => { // why\n  ret«»urn tide; });\n" },
@@ -18,10 +21,26 @@ export const conciseBody = defineRefit({
     const node = found?.type === "ReturnStatement" ? found.parent?.parent : found;
     if (node?.type !== "ArrowFunctionExpression") return undefined;
     const arrow = node as ArrowFunctionExpression;
-    if (arrow.body.type !== "FunctionBody" || arrow.body.body.length !== 1 || (found !== node && found?.parent !== arrow.body)) return undefined;
+    if (
+      arrow.body.type !== "FunctionBody" ||
+      arrow.body.body.length !== 1 ||
+      (found !== node && found?.parent !== arrow.body)
+    ) return undefined;
     const [only] = arrow.body.body;
-    if (only!.type !== "ReturnStatement" || only.argument === null || losesComment(spanOf(arrow.body), [spanOf(only.argument)], text)) return undefined;
+    if (
+      only!.type !== "ReturnStatement" ||
+      only.argument === null ||
+      losesComment(spanOf(arrow.body), [spanOf(only.argument)], text)
+    ) return undefined;
     const code = fitted(only.argument, 1, text);
-    return { title: "Leave out the block", certainty: "certain", edits: [{ from: arrow.body.start, to: arrow.body.end, insert: startsLikeBlock(code) && code.startsWith("{") ? `(${code})` : code }] };
+    return {
+      title: "Leave out the block",
+      certainty: "certain",
+      edits: [{
+        from: arrow.body.start,
+        to: arrow.body.end,
+        insert: startsLikeBlock(code) && code.startsWith("{") ? `(${code})` : code,
+      }],
+    };
   },
 });

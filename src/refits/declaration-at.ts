@@ -6,7 +6,10 @@ import { around, isListed } from "./code.js";
 import { type RefitContext } from "./refit.js";
 
 /** A declaration of variables in a list of statements, `export` or not, with the whole statement. */
-export function declarationAt({ from, to }: Span, root: Node): { declaration: VariableDeclaration; statement: Node } | undefined {
+export function declarationAt(
+  { from, to }: Span,
+  root: Node,
+): { declaration: VariableDeclaration; statement: Node } | undefined {
   const declaration = around(root, { from, to }, "VariableDeclaration");
   if (declaration === undefined) return undefined;
   const statement = declaration.parent?.type === "ExportNamedDeclaration" ? declaration.parent : declaration;
@@ -14,4 +17,6 @@ export function declarationAt({ from, to }: Span, root: Node): { declaration: Va
 }
 
 /** The statement's end with its semicolon, which a declaration may lack. */
-export const ending = (statement: Node, { text }: RefitContext): string => (text.slice(statement.end - 1, statement.end) === ";" ? ";" : "");
+export const ending = (statement: Node, { text }: RefitContext): string => (
+  text.slice(statement.end - 1, statement.end) === ";" ? ";" : ""
+);

@@ -17,6 +17,10 @@ export const defaultImport = defineRefit({
     const from = text.slice(declaration!.start, part.start).lastIndexOf("{") + declaration!.start;
     const to = part.end + text.slice(part.end, declaration!.end).indexOf("}") + 1;
     if (losesComment({ from, to }, [spanOf(part)], text) || from < declaration!.start) return undefined;
-    return { title: `Import \`${part.local.name}\` as the module's default`, certainty: "proposed", edits: [{ from, to, insert: part.local.name }] };
+    return {
+      title: `Import \`${part.local.name}\` as the module's default`,
+      certainty: "proposed",
+      edits: [{ from, to, insert: part.local.name }],
+    };
   },
 });

@@ -29,7 +29,11 @@ function isValue(node: Node): boolean {
     case "MemberExpression":
       return parent.object === node || parent.computed;
     case "Property":
-      return parent.value === node && !parent.method && !parent.shorthand && parent.kind === "init" && parent.parent?.type === "ObjectExpression";
+      return parent.value === node &&
+        !parent.method &&
+        !parent.shorthand &&
+        parent.kind === "init" &&
+        parent.parent?.type === "ObjectExpression";
     case "AssignmentExpression":
       return parent.right === node;
     case "VariableDeclarator":
@@ -65,12 +69,25 @@ function hindrance(node: Node, statement: Node): string | undefined {
   const acts = hasEffect(node);
   for (const [name] of namesIn([node]).used) {
     if (isDeclaredIn(name, statement)) return `\`${name.name}\` is declared in the same statement`;
-    if (name.references.some((use) => use.access !== "read" && isInside(use.node, statement) && !isInside(use.node, node))) return `\`${name.name}\` gets its value in the same statement`;
+    if (name.references.some(
+      (use) => use.access !== "read" && isInside(use.node, statement) && !isInside(use.node, node),
+    )) return `\`${name.name}\` gets its value in the same statement`;
   }
-  for (let inner = node, up = node.parent as JavaScriptNode; inner !== statement; inner = up, up = up.parent as JavaScriptNode) {
-    if (up.type === "ArrowFunctionExpression" || /^Function|^Class|Definition$/.test(up.type)) return "a function of its own stands around it that has no block: give it one first";
-    if (/^(?:While|DoWhile)Statement$/.test(up.type) || (up.type === "ForStatement" && up.init !== inner)) return "it is worked out anew in each turn of a loop";
-    const sometimes = (up.type === "LogicalExpression" && up.right === inner) || (up.type === "ConditionalExpression" && up.test !== inner) || up.type === "ChainExpression" || (up.type === "AssignmentPattern" && up.right === inner);
+  for (
+    let inner = node, up = node.parent as JavaScriptNode;
+    inner !== statement;
+    inner = up, up = up.parent as JavaScriptNode
+  ) {
+    if (up.type === "ArrowFunctionExpression" || /^Function|^Class|Definition$/.test(up.type)) {
+      return "a function of its own stands around it that has no block: give it one first";
+    }
+    if (/^(?:While|DoWhile)Statement$/.test(up.type) || (up.type === "ForStatement" && up.init !== inner)) {
+      return "it is worked out anew in each turn of a loop";
+    }
+    const sometimes = (up.type === "LogicalExpression" && up.right === inner) ||
+      (up.type === "ConditionalExpression" && up.test !== inner) ||
+      up.type === "ChainExpression" ||
+      (up.type === "AssignmentPattern" && up.right === inner);
     if (sometimes && acts) return "it is worked out only sometimes here";
   }
   return undefined;
@@ -80,12 +97,21 @@ export const extractedConstant = defineRefit({
   id: "extracted-constant",
   kind: "refactor.extract",
   examples: [
-    { code: "function f(party) {\n  return «party.length * 420» + 5;\n}\n", after: "function f(party) {\n  const extracted = party.length * 420;\n  return extracted + 5;\n}\n" },
-    { code: "sail(«harbour.tide»);\nlog(extracted);\n", after: "const tide = harbour.tide;\nsail(tide);\nlog(extracted);\n" },
+    {
+      code: "function f(party) {\n  return «party.length * 420» + 5;\n}\n",
+      after: "function f(party) {\n  const extracted = party.length * 420;\n  return extracted + 5;\n}\n",
+    },
+    {
+      code: "sail(«harbour.tide»);\nlog(extracted);\n",
+      after: "const tide = harbour.tide;\nsail(tide);\nlog(extracted);\n",
+    },
     { code: "if (a) sail(«1 + 2»);\n", refused: "the statement stands without a block: add braces first" },
     { code: "while («tide()» > 3) sail();\n", refused: "it is worked out anew in each turn of a loop" },
     { code: "sail(full && «moor()»);\n", refused: "it is worked out only sometimes here" },
-    { code: "sail(() => «moor()»);\n", refused: "a function of its own stands around it that has no block: give it one first" },
+    {
+      code: "sail(() => «moor()»);\n",
+      refused: "a function of its own stands around it that has no block: give it one first",
+    },
     { code: "const a = read(), b = «a.tide»;\n", refused: "`a` is declared in the same statement" },
     { code: "let a;\n(a = read()) && sail(«a + 1»);\n", refused: "`a` gets its value in the same statement" },
     { code: "«harbour.sail»();\n" },
@@ -94,29 +120,54 @@ export const extractedConstant = defineRefit({
   ],
   offer(selection, { root, text }) {
     const node = selectedExpression(selection, root, text);
-    if (node === undefined || node.type === "SequenceExpression" || node.type === "Identifier" || !isValue(node) || holds(node, ["Super"])) return undefined;
+    if (
+      node === undefined ||
+      node.type === "SequenceExpression" ||
+      node.type === "Identifier" ||
+      !isValue(node) ||
+      holds(node, ["Super"])
+    ) return undefined;
     const title = "Extract to a constant";
     let statement: Node | null = node;
-    while (statement !== null && !isListed(statement) && !/Statement$|^VariableDeclaration$/.test(statement.type)) statement = statement.parent;
+    while (statement !== null && !isListed(statement) && !/Statement$|^VariableDeclaration$/.test(statement.type)) {
+      statement = statement.parent;
+    }
     if (statement === null) return undefined;
-    const reason = hindrance(node, statement) ?? (isListed(statement) ? undefined : "the statement stands without a block: add braces first");
+    const reason = hindrance(node, statement) ??
+      (isListed(statement) ? undefined : "the statement stands without a block: add braces first");
     if (reason !== undefined) return { title, reason };
     if (!isListed(statement)) return undefined;
     const one = node as JavaScriptNode;
-    const wish = one.type === "MemberExpression" && !one.computed && one.property.type === "Identifier" ? one.property.name : "extracted";
+    const wish = one.type === "MemberExpression" && !one.computed && one.property.type === "Identifier"
+      ? one.property.name
+      : "extracted";
     // A member's name is no variable: that it stands in the text as that is no hindrance.
-    const name = freeName(wish, text) !== wish && wish !== "extracted" && !isVariable(wish, text) ? wish : freeName(wish, text);
+    const name = freeName(wish, text) !== wish && wish !== "extracted" && !isVariable(wish, text)
+      ? wish
+      : freeName(wish, text);
     const indent = indentOf(statement, text);
     const { from, to } = spanOf(node);
     return {
       title,
       certainty: "proposed",
-      edits: [{ from: statement.start, to: statement.start, insert: `const ${name} = ${codeOf({ from, to }, text)};${text.lineBreak}${indent}` }, { from, to, insert: name }],
+      edits: [
+        {
+          from: statement.start,
+          to: statement.start,
+          insert: `const ${name} = ${codeOf({ from, to }, text)};${text.lineBreak}${indent}`,
+        },
+        { from, to, insert: name },
+      ],
     };
   },
 });
 
 /** Whether a word stands in a text other than as a member's name. */
 function isVariable(word: string, text: Text): boolean {
-  return text.occurrences(word).some((at) => !/[\w$.]/.test(text.slice(at - 1, at)) && !/[\w$]/.test(text.slice(at + word.length, at + word.length + 1)));
+  return text
+    .occurrences(word)
+    .some(
+      (at) =>
+        !/[\w$.]/.test(text.slice(at - 1, at)) && !/[\w$]/.test(text.slice(at + word.length, at + word.length + 1)),
+    );
 }

@@ -52,7 +52,9 @@ function leavesFunction(node: Node): boolean {
 function jumpsOut(node: Node, labels: readonly string[], inLoop = false, inSwitch = false): boolean {
   const one = node as JavaScriptNode;
   if (/^Function|^Arrow|^Class/.test(one.type)) return false;
-  if (one.type === "BreakStatement") return one.label === null ? !inLoop && !inSwitch : !labels.includes(one.label.name);
+  if (one.type === "BreakStatement") {
+    return one.label === null ? !inLoop && !inSwitch : !labels.includes(one.label.name);
+  }
   if (one.type === "ContinueStatement") return one.label === null ? !inLoop : !labels.includes(one.label.name);
   const within = one.type === "LabeledStatement" ? [...labels, one.label.name] : labels;
   const loop = inLoop || /^(?:For|ForIn|ForOf|While|DoWhile)Statement$/.test(one.type);
@@ -68,7 +70,10 @@ function surroundings(node: Node): { around: Node | undefined; top: Node } {
   for (let up = node; up.parent !== null; up = up.parent) {
     top = up;
     if (up === node) continue;
-    if (around === undefined && /^Function(?:Declaration|Expression)$|^ArrowFunctionExpression$|^StaticBlock$/.test(up.type)) around = up;
+    if (
+      around === undefined &&
+      /^Function(?:Declaration|Expression)$|^ArrowFunctionExpression$|^StaticBlock$/.test(up.type)
+    ) around = up;
   }
   return { around, top };
 }
@@ -85,12 +90,30 @@ export const extractedFunction = defineRefit({
       code: "async function sail(pier) {\n  «const tide = await read(pier);\n  const { high, low } = tide;»\n  return [high, low];\n}\n",
       after: "async function sail(pier) {\n  const { high, low } = await extracted(pier);\n  return [high, low];\n}\n\nasync function extracted(pier) {\n  const tide = await read(pier);\n  const { high, low } = tide;\n  return { high, low };\n}\n",
     },
-    { code: "const pier = 1;\n«moor(pier);»\n", after: "const pier = 1;\nextracted();\n\nfunction extracted() {\n  moor(pier);\n}\n" },
-    { code: "function f() {\n  «if (full) return 1;»\n  return 2;\n}\n", refused: "a `return` in it would not leave the function around it any more" },
-    { code: "for (const a of b) {\n  «if (a) break;»\n}\n", refused: "a `break` or `continue` in it belongs to what is around it" },
-    { code: "function f() {\n  «this.moor();»\n}\n", refused: "it uses `this`, `super` or `arguments` of the function around it" },
-    { code: "function f(a) {\n  «let b = 1;\n  a = 2;»\n  return () => [a, b++];\n}\n", refused: "it declares names that are used behind it, and assigns to others too" },
-    { code: "function f() {\n  let tide;\n  «tide = 3;»\n  return tide;\n}\n", refused: "`tide` gets its first value in it: declare it there first" },
+    {
+      code: "const pier = 1;\n«moor(pier);»\n",
+      after: "const pier = 1;\nextracted();\n\nfunction extracted() {\n  moor(pier);\n}\n",
+    },
+    {
+      code: "function f() {\n  «if (full) return 1;»\n  return 2;\n}\n",
+      refused: "a `return` in it would not leave the function around it any more",
+    },
+    {
+      code: "for (const a of b) {\n  «if (a) break;»\n}\n",
+      refused: "a `break` or `continue` in it belongs to what is around it",
+    },
+    {
+      code: "function f() {\n  «this.moor();»\n}\n",
+      refused: "it uses `this`, `super` or `arguments` of the function around it",
+    },
+    {
+      code: "function f(a) {\n  «let b = 1;\n  a = 2;»\n  return () => [a, b++];\n}\n",
+      refused: "it declares names that are used behind it, and assigns to others too",
+    },
+    {
+      code: "function f() {\n  let tide;\n  «tide = 3;»\n  return tide;\n}\n",
+      refused: "`tide` gets its first value in it: declare it there first",
+    },
     { code: "function f() {\n  sail(«1»);\n}\n" },
   ],
   offer(selection, { root, text, typescript }) {
@@ -105,18 +128,50 @@ export const extractedFunction = defineRefit({
     if (top.type === "ClassDeclaration" && around === undefined) return undefined;
     const { declared, used } = namesIn(statements);
     // What is declared in the function around is not seen beside it.
-    const outer = around === undefined ? [] : [...used].filter(([binding]) => isDeclaredIn(binding, top) && !isOfTop(binding, top));
-    if (outer.some(([binding]) => (binding.kind as string) === "type-parameter" || binding.meaning === 2)) return { title, reason: "it uses types that only the function around it knows" };
-    const isBehind = (binding: Binding): boolean => binding.references.some(({ node }) => node.start >= last.end && isInside(node, around ?? root)) || (isInLoop(first, around) && outer.some(([one]) => one === binding));
-    const given = [...declared].filter((binding) => isOwn(binding, statements) && binding.references.some(({ node }) => !statements.some((statement) => isInside(node, statement))));
+    const outer = around === undefined
+      ? []
+      : [...used].filter(([binding]) => isDeclaredIn(binding, top) && !isOfTop(binding, top));
+    if (outer.some(([binding]) => (binding.kind as string) === "type-parameter" || binding.meaning === 2)) {
+      return { title, reason: "it uses types that only the function around it knows" };
+    }
+    const isBehind = (binding: Binding): boolean => binding.references.some(
+      ({ node }) => node.start >= last.end && isInside(node, around ?? root),
+    ) ||
+      (isInLoop(first, around) && outer.some(([one]) => one === binding));
+    const given = [...declared].filter(
+      (binding) => isOwn(binding, statements) &&
+        binding.references.some(({ node }) => !statements.some((statement) => isInside(node, statement))),
+    );
     const changed = outer.filter(([binding, { writes }]) => writes && isBehind(binding)).map(([binding]) => binding);
-    if (given.length > 0 && changed.length > 0) return { title, reason: "it declares names that are used behind it, and assigns to others too" };
-    if (given.some((binding) => !isFixed(binding))) return { title, reason: "it declares names that are used behind it and change" };
-    if (outer.some(([binding, { writes }]) => writes && binding.references.some(({ node, scope }) => !isInside(node, first.parent!) && /function/.test(scope.functionScope.kind) && scope.functionScope !== binding.scope.functionScope))) return { title, reason: "it assigns to a name that other functions use too" };
-    const unset = outer.find(([binding, { writes }]) => writes && hasNoValue(binding) && !binding.references.some(({ node, access }) => access !== "read" && node.start < first.start));
-    if (unset !== undefined) return { title, reason: `\`${unset[0].name}\` gets its first value in it: declare it there first` };
-    const parameters = outer.filter(([, { reads, writes }]) => reads || writes).map(([binding]) => binding).sort((a, b) => a.declarations[0]!.node.start - b.declarations[0]!.node.start);
-    const isAsync = statements.some((statement) => runs(statement, ["AwaitExpression"], false) || isAwaitingLoop(statement));
+    if (given.length > 0 && changed.length > 0) {
+      return { title, reason: "it declares names that are used behind it, and assigns to others too" };
+    }
+    if (given.some((binding) => !isFixed(binding))) {
+      return { title, reason: "it declares names that are used behind it and change" };
+    }
+    if (outer.some(
+      ([binding, { writes }]) => writes &&
+        binding.references.some(
+          ({ node, scope }) => !isInside(node, first.parent!) &&
+            /function/.test(scope.functionScope.kind) &&
+            scope.functionScope !== binding.scope.functionScope,
+        ),
+    )) return { title, reason: "it assigns to a name that other functions use too" };
+    const unset = outer.find(
+      ([binding, { writes }]) => writes &&
+        hasNoValue(binding) &&
+        !binding.references.some(({ node, access }) => access !== "read" && node.start < first.start),
+    );
+    if (unset !== undefined) {
+      return { title, reason: `\`${unset[0].name}\` gets its first value in it: declare it there first` };
+    }
+    const parameters = outer
+      .filter(([, { reads, writes }]) => reads || writes)
+      .map(([binding]) => binding)
+      .sort((a, b) => a.declarations[0]!.node.start - b.declarations[0]!.node.start);
+    const isAsync = statements.some(
+      (statement) => runs(statement, ["AwaitExpression"], false) || isAwaitingLoop(statement),
+    );
     const name = freeName("extracted", text);
     const call = `${isAsync ? "await " : ""}${name}(${parameters.map((binding) => binding.name).join(", ")})`;
     const results = (given.length > 0 ? given : changed).map((binding) => binding.name);
@@ -126,27 +181,49 @@ export const extractedFunction = defineRefit({
     const { lineBreak } = text;
     const step = stepOf(text);
     const body = text.slice(first.start, last.end);
-    if (body.includes("`") && body.includes("\n") && inner !== indent + step) return { title, reason: "a text of several lines in it would be moved" };
-    const moved = body.split(/\r\n|\n|\r/).map((line, index) => (index === 0 ? line : line.startsWith(inner) ? `${indent}${step}${line.slice(inner.length)}` : line)).join(lineBreak);
+    if (body.includes("`") && body.includes("\n") && inner !== indent + step) {
+      return { title, reason: "a text of several lines in it would be moved" };
+    }
+    const moved = body
+      .split(/\r\n|\n|\r/)
+      .map(
+        (line, index) => (
+          index === 0 ? line : line.startsWith(inner) ? `${indent}${step}${line.slice(inner.length)}` : line
+        ),
+      )
+      .join(lineBreak);
     const result = results.length === 0 ? "" : results.length === 1 ? results[0]! : `{ ${results.join(", ")} }`;
-    const replaced = results.length === 0 ? `${call};` : given.length > 0 ? `const ${result} = ${call};` : results.length === 1 ? `${result} = ${call};` : `(${result} = ${call});`;
+    const replaced = results.length === 0
+      ? `${call};`
+      : given.length > 0
+        ? `const ${result} = ${call};`
+        : results.length === 1 ? `${result} = ${call};` : `(${result} = ${call});`;
     // Behind a statement without a semicolon, brackets would belong to it.
-    const guard = replaced.startsWith("(") && !/(?:^|[;{}])\s*$/.test(text.slice(Math.max(0, first.start - 200), first.start)) ? ";" : "";
+    const guard = replaced.startsWith("(") &&
+      !/(?:^|[;{}])\s*$/.test(text.slice(Math.max(0, first.start - 200), first.start))
+      ? ";"
+      : "";
     const back = result === "" ? "" : `${lineBreak}${indent}${step}return ${result};`;
-    const types = typescript ? parameters.map((binding) => `${binding.name}: ${annotationOf(binding, text) ?? "any"}`) : parameters.map((binding) => binding.name);
+    const types = typescript
+      ? parameters.map((binding) => `${binding.name}: ${annotationOf(binding, text) ?? "any"}`)
+      : parameters.map((binding) => binding.name);
     const declaration = `${lineBreak}${lineBreak}${indent}${isAsync ? "async " : ""}function ${name}(${types.join(", ")}) {${lineBreak}${indent}${step}${moved}${back}${lineBreak}${indent}}`;
     const at = around === undefined ? last.end : target.end;
     return {
       title,
       certainty: "proposed",
-      edits: around === undefined ? [{ from: first.start, to: last.end, insert: guard + replaced + declaration }] : [{ from: first.start, to: last.end, insert: guard + replaced }, { from: at, to: at, insert: declaration }],
+      edits: around === undefined
+        ? [{ from: first.start, to: last.end, insert: guard + replaced + declaration }]
+        : [{ from: first.start, to: last.end, insert: guard + replaced }, { from: at, to: at, insert: declaration }],
     };
   },
 });
 
 /** Whether a name belongs to the file, also if the construct at its top declares it. */
 function isOfTop(binding: Binding, top: Node): boolean {
-  return binding.scope.node === top.parent || binding.scope.parent === null || (binding.scope.kind === "module" || binding.scope.kind === "file");
+  return binding.scope.node === top.parent ||
+    binding.scope.parent === null ||
+    (binding.scope.kind === "module" || binding.scope.kind === "file");
 }
 
 /** Whether a name is declared by the statements themselves, not by blocks in them. */
@@ -162,7 +239,9 @@ function hasNoValue(binding: Binding): boolean {
 const isFixed = (binding: Binding): boolean => binding.writes === 0 && ["fixed", "changeable"].includes(binding.kind);
 
 function isInLoop(node: Node, around: Node | undefined): boolean {
-  for (let up = node.parent; up !== null && up !== around; up = up.parent) if (/^(?:For|ForIn|ForOf|While|DoWhile)Statement$/.test(up.type)) return true;
+  for (let up = node.parent; up !== null && up !== around; up = up.parent) {
+    if (/^(?:For|ForIn|ForOf|While|DoWhile)Statement$/.test(up.type)) return true;
+  }
   return false;
 }
 
@@ -179,5 +258,7 @@ function isAwaitingLoop(node: Node): boolean {
 /** The type that is written at a name's declaration. */
 function annotationOf(binding: Binding, text: Text): string | undefined {
   const holder = binding.declarations[0]!.node.parent as JavaScriptNode | null;
-  return holder?.type === "AnnotatedPattern" && holder.annotation !== null ? text.slice(holder.annotation.start, holder.annotation.end) : undefined;
+  return holder?.type === "AnnotatedPattern" && holder.annotation !== null
+    ? text.slice(holder.annotation.start, holder.annotation.end)
+    : undefined;
 }

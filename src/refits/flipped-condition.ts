@@ -9,9 +9,15 @@ export const flippedCondition = defineRefit({
   id: "flipped-condition",
   kind: "refactor.rewrite",
   examples: [
-    { code: "«»if (tide > 3) {\n  sail();\n} else {\n  moor();\n}\n", after: "if (!(tide > 3)) {\n  moor();\n} else {\n  sail();\n}\n" },
+    {
+      code: "«»if (tide > 3) {\n  sail();\n} else {\n  moor();\n}\n",
+      after: "if (!(tide > 3)) {\n  moor();\n} else {\n  sail();\n}\n",
+    },
     { code: "if (!«»full) sail();\nelse moor();\n", after: "if (full) moor();\nelse sail();\n" },
-    { code: "const fare = kind === \"child\" «»? 210 : 420;\n", after: "const fare = kind !== \"child\" ? 420 : 210;\n" },
+    {
+      code: "const fare = kind === \"child\" «»? 210 : 420;\n",
+      after: "const fare = kind !== \"child\" ? 420 : 210;\n",
+    },
     { code: "const fare = a && b «»? (c, d) : e;\n", after: "const fare = !(a && b) ? e : (c, d);\n" },
     { code: "sail(() => !{}«» ? 210 : 420);\n", after: "sail(() => ({}) ? 420 : 210);\n" },
     { code: "const fare = !(a = 0) «»? 210 : 420;\n", after: "const fare = (a = 0) ? 420 : 210;\n" },
@@ -22,14 +28,27 @@ export const flippedCondition = defineRefit({
     const title = "Flip the condition and its branches";
     const choice = around(root, selection, "ConditionalExpression");
     const node = choice ?? ifAt(selection, root);
-    if (node === undefined || node.alternate === null || node.alternate.type === "IfStatement" || node.consequent.type === "IfStatement") return undefined;
+    if (
+      node === undefined ||
+      node.alternate === null ||
+      node.alternate.type === "IfStatement" ||
+      node.consequent.type === "IfStatement"
+    ) return undefined;
     const [one, other] = [wide(node.consequent, text), wide(node.alternate, text)];
     // A statement that ends with an `if` of its own would take the `else`.
-    if (choice === undefined && node.alternate.type !== "BlockStatement" && /\bif\b/.test(codeOf(spanOf(node.alternate), text))) return undefined;
+    if (
+      choice === undefined &&
+      node.alternate.type !== "BlockStatement" &&
+      /\bif\b/.test(codeOf(spanOf(node.alternate), text))
+    ) return undefined;
     return {
       title,
       certainty: "certain",
-      edits: [{ ...spanOf(node.test), insert: opposite(node.test, text) }, { ...one, insert: codeOf(other, text) }, { ...other, insert: codeOf(one, text) }],
+      edits: [
+        { ...spanOf(node.test), insert: opposite(node.test, text) },
+        { ...one, insert: codeOf(other, text) },
+        { ...other, insert: codeOf(one, text) },
+      ],
     };
   },
 });
@@ -41,7 +60,12 @@ function wide(node: Node, text: Text): Span {
   for (;;) {
     const before = /\(\s*$/.exec(text.slice(Math.max(0, from - 200), from));
     const behind = /^\s*\)/.exec(text.slice(to, to + 200));
-    if (before === null || behind === null || from - before[0].length < node.parent!.start || to + behind[0].length > node.parent!.end) return { from, to };
+    if (
+      before === null ||
+      behind === null ||
+      from - before[0].length < node.parent!.start ||
+      to + behind[0].length > node.parent!.end
+    ) return { from, to };
     from -= before[0].length;
     to += behind[0].length;
   }

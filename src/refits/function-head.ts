@@ -4,7 +4,10 @@ import type { Text } from "../text/text.js";
 import { type RefitContext } from "./refit.js";
 
 /** The parameters of a function with what is written about types, as they are. */
-export function head(node: FunctionExpression | ArrowFunctionExpression, text: Text): { code: string; from: number; to: number } | undefined {
+export function head(
+  node: FunctionExpression | ArrowFunctionExpression,
+  text: Text,
+): { code: string; from: number; to: number } | undefined {
   const before = text.slice(node.start, node.body!.start);
   const open = node.typeParameters?.start ?? node.start + before.indexOf("(");
   if (node.typeParameters === null && !before.includes("(")) return undefined;

@@ -10,7 +10,9 @@ export function ifAt(selection: Span, root: Node): IfStatement | undefined {
   const node = around(root, selection, "IfStatement");
   if (node === undefined) return undefined;
   const inHead = selection.to <= node.consequent.start;
-  const inElse = node.alternate !== null && selection.from >= node.consequent.end && selection.to <= node.alternate.start;
+  const inElse = node.alternate !== null &&
+    selection.from >= node.consequent.end &&
+    selection.to <= node.alternate.start;
   return inHead || inElse ? node : undefined;
 }
 

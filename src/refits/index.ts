@@ -21,6 +21,23 @@ import { unpackedMember } from "./unpacked-member.js";
 
 /** All refits, in the order in which they are offered. */
 export const refits: readonly Refit[] = [
-  templateText, joinedText, arrowFunction, plainFunction, blockBody, conciseBody, choiceToIf, ifToChoice, flippedCondition, addedBraces, chainToSwitch,
-  splitDeclaration, joinedDeclarations, unpackedMember, namedImport, defaultImport, extractedConstant, extractedFunction, inlinedName,
+  templateText,
+  joinedText,
+  arrowFunction,
+  plainFunction,
+  blockBody,
+  conciseBody,
+  choiceToIf,
+  ifToChoice,
+  flippedCondition,
+  addedBraces,
+  chainToSwitch,
+  splitDeclaration,
+  joinedDeclarations,
+  unpackedMember,
+  namedImport,
+  defaultImport,
+  extractedConstant,
+  extractedFunction,
+  inlinedName,
 ];

@@ -15,14 +15,24 @@ export const joinedDeclarations = defineRefit({
   ],
   offer({ from, to }, context) {
     const { root, text } = context;
-    const first = declarationAt({ from: from + /^\s*/.exec(text.slice(from, to))![0].length, to: from + /^\s*/.exec(text.slice(from, to))![0].length }, root);
+    const first = declarationAt(
+      {
+        from: from + /^\s*/.exec(text.slice(from, to))![0].length,
+        to: from + /^\s*/.exec(text.slice(from, to))![0].length,
+      },
+      root,
+    );
     if (first === undefined || to <= first.statement.end || first.statement !== first.declaration) return undefined;
-    const list = (first.statement.parent as { body?: Node[]; consequent?: Node[] }).body ?? (first.statement.parent as { consequent?: Node[] }).consequent ?? [];
+    const list = (first.statement.parent as { body?: Node[]; consequent?: Node[] }).body ??
+      (first.statement.parent as { consequent?: Node[] }).consequent ??
+      [];
     const begin = list.indexOf(first.statement);
     const chosen: VariableDeclaration[] = [];
     for (let at = begin; at < list.length && list[at]!.start < to; at += 1) {
       const one = list[at]!;
-      if (one.type !== "VariableDeclaration" || (one as VariableDeclaration).kind !== first.declaration.kind) return undefined;
+      if (one.type !== "VariableDeclaration" || (one as VariableDeclaration).kind !== first.declaration.kind) {
+        return undefined;
+      }
       chosen.push(one as VariableDeclaration);
     }
     const whole = { from: first.statement.start, to: chosen.at(-1)!.end };

@@ -12,14 +12,26 @@ export const joinedText = defineRefit({
   examples: [
     { code: "const line = `Pier ${«»pier}: ${a + b}`;\n", after: 'const line = "Pier " + pier + ": " + (a + b);\n' },
     { code: "const line = «»`${pier}${berth} \"x\"\n`;\n", after: 'const line = "" + pier + berth + " \\"x\\"\\n";\n' },
-    { code: "const line = `${pier}! ${a ? 1 : 2}«»`.length;\n", after: 'const line = (pier + "! " + (a ? 1 : 2)).length;\n' },
+    {
+      code: "const line = `${pier}! ${a ? 1 : 2}«»`.length;\n",
+      after: 'const line = (pier + "! " + (a ? 1 : 2)).length;\n',
+    },
     { code: "const line = html`<b>${«»pier}</b>`;\n" },
     { code: "const line = `Pier«»`;\n" },
   ],
   offer(selection, { root, text }) {
     const template = around(root, selection, "TemplateLiteral");
-    if (template === undefined || template.expressions.length === 0 || template.parent?.type === "TaggedTemplateExpression" || /Type/.test(template.parent?.type ?? "")) return undefined;
-    if (losesComment(spanOf(template), [...template.quasis, ...template.expressions].map(spanOf).sort((a, b) => a.from - b.from), text)) return undefined;
+    if (
+      template === undefined ||
+      template.expressions.length === 0 ||
+      template.parent?.type === "TaggedTemplateExpression" ||
+      /Type/.test(template.parent?.type ?? "")
+    ) return undefined;
+    if (losesComment(
+      spanOf(template),
+      [...template.quasis, ...template.expressions].map(spanOf).sort((a, b) => a.from - b.from),
+      text,
+    )) return undefined;
     const parts: string[] = [];
     template.quasis.forEach(({ raw }, index) => {
       if (raw !== "" || (index === 0 && template.quasis[1]!.raw === "")) parts.push(asText(raw));
@@ -27,6 +39,10 @@ export const joinedText = defineRefit({
       if (expression !== undefined) parts.push(fitted(expression, parts.length === 0 ? 11 : 12, text));
     });
     const sum = parts.join(" + ");
-    return { title: "Take apart into texts joined by `+`", certainty: "proposed", edits: [{ ...spanOf(template), insert: placed(demand(template) > 11 ? `(${sum})` : sum, template) }] };
+    return {
+      title: "Take apart into texts joined by `+`",
+      certainty: "proposed",
+      edits: [{ ...spanOf(template), insert: placed(demand(template) > 11 ? `(${sum})` : sum, template) }],
+    };
   },
 });

@@ -19,6 +19,10 @@ export const namedImport = defineRefit({
     const part = onlyPart(around(root, selection, "ImportDeclaration"));
     if (part?.type !== "ImportDefaultSpecifier") return undefined;
     const { local } = part;
-    return { title: `Import \`${local.name}\` by its name`, certainty: "proposed", edits: [{ from: local.start, to: local.start, insert: "{ " }, { from: local.end, to: local.end, insert: " }" }] };
+    return {
+      title: `Import \`${local.name}\` by its name`,
+      certainty: "proposed",
+      edits: [{ from: local.start, to: local.start, insert: "{ " }, { from: local.end, to: local.end, insert: " }" }],
+    };
   },
 });

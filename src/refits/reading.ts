@@ -37,7 +37,12 @@ export function isDeclaredIn(binding: Binding, node: Node): boolean {
 
 /** A name that stands nowhere in a text, made of a wish. */
 export function freeName(wish: string, text: Text): string {
-  const isTaken = (name: string): boolean => text.occurrences(name).some((at) => !/[\w$]/.test(text.slice(at - 1, at)) && !/[\w$]/.test(text.slice(at + name.length, at + name.length + 1)));
+  const isTaken = (name: string): boolean => text
+    .occurrences(name)
+    .some(
+      (at) =>
+        !/[\w$]/.test(text.slice(at - 1, at)) && !/[\w$]/.test(text.slice(at + name.length, at + name.length + 1)),
+    );
   if (!isTaken(wish)) return wish;
   for (let number = 2; ; number += 1) if (!isTaken(`${wish}${number}`)) return `${wish}${number}`;
 }

@@ -20,7 +20,13 @@ export const splitDeclaration = defineRefit({
     const parts = declaration.declarations.map(spanOf);
     if (parts.length < 2 || losesComment(spanOf(statement), parts, text)) return undefined;
     const lead = text.slice(statement.start, parts[0]!.from);
-    const insert = parts.map((part) => `${lead}${codeOf(part, text)}${ending(statement, context)}`).join(text.lineBreak + indentOf(statement, text));
-    return { title: "Split into one declaration each", certainty: "certain", edits: [{ ...spanOf(statement), insert }] };
+    const insert = parts
+      .map((part) => `${lead}${codeOf(part, text)}${ending(statement, context)}`)
+      .join(text.lineBreak + indentOf(statement, text));
+    return {
+      title: "Split into one declaration each",
+      certainty: "certain",
+      edits: [{ ...spanOf(statement), insert }],
+    };
   },
 });

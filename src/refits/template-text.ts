@@ -4,7 +4,8 @@ import type { Text } from "../text/text.js";
 import { around, losesComment, spanOf } from "./code.js";
 import { defineRefit } from "./refit.js";
 
-const isText = (node: Node): boolean => (node as JavaScriptNode).type === "Literal" && (node as { isString?: boolean }).isString === true;
+const isText = (node: Node): boolean =>
+  (node as JavaScriptNode).type === "Literal" && (node as { isString?: boolean }).isString === true;
 
 /** The operands of a sum, as far as it is not put in parentheses: those before the first text are added as they are, and stay one. */
 function operandsOf(node: Node): Node[] {
@@ -45,8 +46,14 @@ export const templateText = defineRefit({
   id: "template-text",
   kind: "refactor.rewrite",
   examples: [
-    { code: 'const line = "Pier " + «»pier + ": " + berth.name;\n', after: "const line = `Pier ${pier}: ${berth.name}`;\n" },
-    { code: "const line = adults + children «»+ ' on `' + (deck + 1) + '`';\n", after: "const line = `${adults + children} on \\`${deck + 1}\\``;\n" },
+    {
+      code: 'const line = "Pier " + «»pier + ": " + berth.name;\n',
+      after: "const line = `Pier ${pier}: ${berth.name}`;\n",
+    },
+    {
+      code: "const line = adults + children «»+ ' on `' + (deck + 1) + '`';\n",
+      after: "const line = `${adults + children} on \\`${deck + 1}\\``;\n",
+    },
     { code: 'log("A" + «»`b${c}` + "d");\n', after: "log(`Ab${c}d`);\n" },
     { code: "const sum = adults «»+ children;\n" },
     { code: 'const both = "A" «»+ "B";\n' },
@@ -54,14 +61,25 @@ export const templateText = defineRefit({
   ],
   offer(selection, { root, text }) {
     let sum = around(root, selection, "BinaryExpression");
-    while (sum?.parent?.type === "BinaryExpression" && !sum.parenthesized && (sum.parent as { operator?: string }).operator === "+" && (sum.parent as { left?: Node }).left === sum) sum = sum.parent as never;
+    while (
+      sum?.parent?.type === "BinaryExpression" &&
+      !sum.parenthesized &&
+      (sum.parent as { operator?: string }).operator === "+" &&
+      (sum.parent as { left?: Node }).left === sum
+    ) sum = sum.parent as never;
     if (sum === undefined || sum.operator !== "+") return undefined;
     const operands = operandsOf(sum);
     const isPlain = (operand: Node): boolean => isText(operand) || operand.type === "TemplateLiteral";
-    if (!operands.some(isPlain) || operands.every(isText) || losesComment(spanOf(sum), operands.map(spanOf), text)) return undefined;
+    if (!operands.some(isPlain) || operands.every(isText) || losesComment(spanOf(sum), operands.map(spanOf), text)) {
+      return undefined;
+    }
     const pieces = operands.map((operand) => piece(operand, text));
     if (pieces.includes(undefined)) return undefined;
     // An object may give something else when it is asked for its text than when it is added to one.
-    return { title: "Join to a template text", certainty: "proposed", edits: [{ ...spanOf(sum), insert: `\`${pieces.join("")}\`` }] };
+    return {
+      title: "Join to a template text",
+      certainty: "proposed",
+      edits: [{ ...spanOf(sum), insert: `\`${pieces.join("")}\`` }],
+    };
   },
 });

@@ -17,10 +17,28 @@ export const unpackedMember = defineRefit({
     const found = declarationAt(selection, root);
     if (found === undefined || found.declaration.declarations.length !== 1) return undefined;
     const { id, init } = found.declaration.declarations[0]!;
-    if (id.type !== "Identifier" || init?.type !== "MemberExpression" || init.computed || init.optional || init.property.type !== "Identifier" || init.object.type === "Super") return undefined;
-    if (init.parenthesized || losesComment({ from: id.start, to: init.end }, [spanOf(id), spanOf(init.object), spanOf(init.property)], text)) return undefined;
+    if (
+      id.type !== "Identifier" ||
+      init?.type !== "MemberExpression" ||
+      init.computed ||
+      init.optional ||
+      init.property.type !== "Identifier" ||
+      init.object.type === "Super"
+    ) return undefined;
+    if (
+      init.parenthesized ||
+      losesComment({ from: id.start, to: init.end }, [spanOf(id), spanOf(init.object), spanOf(init.property)], text)
+    ) return undefined;
     const { name } = init.property;
     const inside = text.slice(init.start, init.property.start).replace(/\s*\.\s*$/, "");
-    return { title: `Unpack \`${name}\``, certainty: "certain", edits: [{ from: id.start, to: init.end, insert: `{ ${name}${id.name === name ? "" : `: ${id.name}`} } = ${inside}` }] };
+    return {
+      title: `Unpack \`${name}\``,
+      certainty: "certain",
+      edits: [{
+        from: id.start,
+        to: init.end,
+        insert: `{ ${name}${id.name === name ? "" : `: ${id.name}`} } = ${inside}`,
+      }],
+    };
   },
 });

@@ -60,5 +60,7 @@ export class Composition {
 }
 
 function cut(piece: Piece, start: number, end: number): Piece {
-  return "insert" in piece ? { insert: piece.insert.slice(start, end) } : { from: piece.from + start, to: piece.from + end };
+  return "insert" in piece
+    ? { insert: piece.insert.slice(start, end) }
+    : { from: piece.from + start, to: piece.from + end };
 }

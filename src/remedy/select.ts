@@ -19,7 +19,9 @@ class TakenEdits {
 
   overlaps(edit: Edit): boolean {
     let index = Math.max(0, this.indexOf(edit.from) - 1);
-    for (; index < this.edits.length && this.edits[index]!.from <= edit.to; index += 1) if (overlap(edit, this.edits[index]!)) return true;
+    for (; index < this.edits.length && this.edits[index]!.from <= edit.to; index += 1) {
+      if (overlap(edit, this.edits[index]!)) return true;
+    }
     return false;
   }
 

@@ -2,13 +2,19 @@
 import type { Meter } from "../engine/meter.js";
 import { palette } from "./text.js";
 
-const stageWords: Readonly<Record<string, string>> = { parse: "reading the text", names: "finding names", flow: "drawing flow graphs" };
+const stageWords: Readonly<Record<string, string>> = {
+  parse: "reading the text",
+  names: "finding names",
+  flow: "drawing flow graphs",
+};
 
 /** Shares below this are left out of the table. */
 const least = 0.001;
 
-const inOrder = (times: ReadonlyMap<string, number>): [string, number][] => [...times].sort(([a, one], [b, other]) => other - one || (a < b ? -1 : 1));
-const sum = (times: ReadonlyMap<string, number>): number => [...times.values()].reduce((total, time) => total + time, 0);
+const inOrder = (times: ReadonlyMap<string, number>): [string, number][] =>
+  [...times].sort(([a, one], [b, other]) => other - one || (a < b ? -1 : 1));
+const sum = (times: ReadonlyMap<string, number>): number =>
+  [...times.values()].reduce((total, time) => total + time, 0);
 
 /** A table of stages and rules by their time, the dearest first. */
 export function costTable({ stages, rules }: Meter, options: { colour: boolean }): string {
@@ -16,11 +22,14 @@ export function costTable({ stages, rules }: Meter, options: { colour: boolean }
   const total = sum(stages) + sum(rules);
   const row = (name: string, time: number): string => {
     const share = (100 * time) / total;
-    return `${time.toFixed(1).padStart(9)} ms ${share.toFixed(1).padStart(5)} %  ${name.padEnd(32)}${colours.faint("▇".repeat(Math.round(share / 2.5)))}`.trimEnd() + "\n";
+    return `${time.toFixed(1).padStart(9)} ms ${share.toFixed(1).padStart(5)} %  ${name.padEnd(32)}${colours.faint("▇".repeat(Math.round(share / 2.5)))}`.trimEnd() +
+      "\n";
   };
   const shown = ([, time]: [string, number]): boolean => time >= total * least;
   let text = `${colours.strong("Time by stage")}\n`;
-  for (const [stage, time] of inOrder(new Map([...stages, ["all rules", sum(rules)]]))) text += row(stageWords[stage] ?? stage, time);
+  for (const [stage, time] of inOrder(new Map([...stages, ["all rules", sum(rules)]]))) {
+    text += row(stageWords[stage] ?? stage, time);
+  }
   text += `\n${colours.strong("Time by rule")}\n`;
   for (const [rule, time] of inOrder(rules).filter(shown)) text += row(rule, time);
   const small = inOrder(rules).filter((entry) => !shown(entry));

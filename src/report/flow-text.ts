@@ -12,7 +12,14 @@ function quoted(node: Node, text: Text): string {
   return `\`${source.length > longest ? `${source.slice(0, longest)}…` : source}\``;
 }
 
-const verbs: Readonly<Record<Step["does"], string>> = { read: "reads", write: "gives a value to", declare: "declares", self: "touches", base: "calls", pause: "waits at" };
+const verbs: Readonly<Record<Step["does"], string>> = {
+  read: "reads",
+  write: "gives a value to",
+  declare: "declares",
+  self: "touches",
+  base: "calls",
+  pause: "waits at",
+};
 
 /** The blocks of a graph in the order of the text: what happens in each, and where control goes from there. */
 export function flowText(flow: FlowGraph, text: Text, options: { colour: boolean }): string {
@@ -22,13 +29,25 @@ export function flowText(flow: FlowGraph, text: Text, options: { colour: boolean
   const describe = ({ to, test, holds }: Edge): string => `  ${colours.strong("→")} ${nameOf(to)}${test === undefined ? "" : `  ${holds ? "if" : "unless"} ${quoted(test, text)}`}\n`;
   const { id } = flow.root as { id?: Node | null };
   let out = `${colours.strong(flow.root.type === "Program" ? "The module" : `The code of ${id ? quoted(id, text) : `line ${lineOf(flow.root)}`}`)}, ${flow.blocks.length} blocks\n`;
-  if (flow.root.type === "Program") out += colours.faint("Items that control always passes, and that touch no name whose values can be followed, are left out.\n");
+  if (flow.root.type === "Program") {
+    out += colours.faint(
+      "Items that control always passes, and that touch no name whose values can be followed, are left out.\n",
+    );
+  }
   for (const block of flow.blocks) {
     const begins = [...flow.statements].filter(([, at]) => at === block).map(([statement]) => statement);
     if (!block.reached && begins.length === 0) continue;
     out += `\n${colours.path(nameOf(block))}${block.reached ? "" : `  ${colours.level.warning("never reached")}`}${block === flow.end ? `  ${colours.faint("control runs off the end here")}` : ""}\n`;
-    const marks: { at: number; line: string }[] = begins.map((statement) => ({ at: statement.start, line: colours.faint(`${String(lineOf(statement)).padStart(5)}  ${quoted(statement, text)}`) }));
-    for (const step of block.steps) marks.push({ at: step.node.start, line: `${String(lineOf(step.node)).padStart(5)}  ${verbs[step.does]} ${"binding" in step ? `\`${step.binding.name}\`` : quoted(step.node, text)}` });
+    const marks: { at: number; line: string }[] = begins.map((statement) => ({
+      at: statement.start,
+      line: colours.faint(`${String(lineOf(statement)).padStart(5)}  ${quoted(statement, text)}`),
+    }));
+    for (const step of block.steps) {
+      marks.push({
+        at: step.node.start,
+        line: `${String(lineOf(step.node)).padStart(5)}  ${verbs[step.does]} ${"binding" in step ? `\`${step.binding.name}\`` : quoted(step.node, text)}`,
+      });
+    }
     for (const { line } of marks.sort((a, b) => a.at - b.at)) out += `${line}\n`;
     for (const edge of block.next) out += describe(edge);
   }

@@ -2,7 +2,11 @@
 import { refits } from "../refits/index.js";
 import type { RefitExample } from "../refits/refit.js";
 
-const kinds = { "refactor.rewrite": "Rewriting", "refactor.extract": "Extracting", "refactor.inline": "Inlining" } as const;
+const kinds = {
+  "refactor.rewrite": "Rewriting",
+  "refactor.extract": "Extracting",
+  "refactor.inline": "Inlining",
+} as const;
 
 const fenced = (code: string): string[] => ["```js", code.trimEnd(), "```", ""];
 
@@ -22,7 +26,12 @@ export function refitsPage(): string {
   for (const [kind, heading] of Object.entries(kinds)) {
     lines.push(`## ${heading}`, "");
     for (const refit of refits.filter((one) => one.kind === kind)) {
-      lines.push(`### \`${refit.id}\``, "", ...refit.examples.filter(({ after }) => after !== undefined).slice(0, 1).flatMap(shown), ...refit.examples.filter(({ refused }) => refused !== undefined).slice(0, 2).flatMap(shown));
+      lines.push(
+        `### \`${refit.id}\``,
+        "",
+        ...refit.examples.filter(({ after }) => after !== undefined).slice(0, 1).flatMap(shown),
+        ...refit.examples.filter(({ refused }) => refused !== undefined).slice(0, 2).flatMap(shown),
+      );
     }
   }
   return `${lines.join("\n").trimEnd()}\n`;

@@ -32,7 +32,12 @@ export function optionsOf(rule: Rule, toJsonSchema: (rule: Rule) => unknown): Op
   const { properties = {} } = toJsonSchema(rule) as JsonSchema;
   return optionNames(rule).map((name) => {
     const schema = properties[name] ?? {};
-    return { name, values: typeText(schema), standard: JSON.stringify(schema.default), effect: schema.description ?? "" };
+    return {
+      name,
+      values: typeText(schema),
+      standard: JSON.stringify(schema.default),
+      effect: schema.description ?? "",
+    };
   });
 }
 
@@ -50,7 +55,10 @@ const codeLanguage = (rule: Rule): string => (rule.language === "settings" ? "js
 
 export function markdownPage(rule: Rule, options: readonly OptionPage[]): string {
   const lines = [`# \`${rule.id}\``, "", `**${rule.title}.**`, "", rule.why, ""];
-  lines.push(`Level: \`${rule.level}\` · kits: ${kitsOf(rule).map((kit) => `\`${kit}\``).join(", ") || "none"}${rule.always ? " · always on" : ""}`, "");
+  lines.push(
+    `Level: \`${rule.level}\` · kits: ${kitsOf(rule).map((kit) => `\`${kit}\``).join(", ") || "none"}${rule.always ? " · always on" : ""}`,
+    "",
+  );
   lines.push("The marks `«` and `»` stand around what is marked in the editor.", "", "## Alerts", "");
   for (const { code, after, options: used, edition, largest } of rule.examples.alerts) {
     if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
@@ -69,7 +77,9 @@ export function markdownPage(rule: Rule, options: readonly OptionPage[]): string
   }
   if (options.length > 0) {
     lines.push("## Options", "", "| option | values | default | effect |", "| --- | --- | --- | --- |");
-    for (const { name, values, standard, effect } of options) lines.push(`| \`${name}\` | ${values.replaceAll("|", "\\|")} | \`${standard}\` | ${effect} |`);
+    for (const { name, values, standard, effect } of options) {
+      lines.push(`| \`${name}\` | ${values.replaceAll("|", "\\|")} | \`${standard}\` | ${effect} |`);
+    }
     lines.push("");
   }
   return lines.join("\n");
@@ -81,21 +91,33 @@ export function shortPage(rule: Rule, page: string | undefined): string {
   const lines = [rule.why, ""];
   if (example !== undefined && rule.language === undefined) {
     lines.push("```js", shorten(example.code.replaceAll(/[«»]/g, "")), "```", "");
-    if (example.after !== undefined && example.after.trim() !== "") lines.push("becomes", "", "```js", shorten(example.after), "```", "");
+    if (example.after !== undefined && example.after.trim() !== "") {
+      lines.push("becomes", "", "```js", shorten(example.after), "```", "");
+    }
   }
-  lines.push(rule.always ? "Always on." : `Change its level in \`alert-quill.jsonc\`: \`"levels": { "${rule.id}": "off" }\``);
+  lines.push(
+    rule.always ? "Always on." : `Change its level in \`alert-quill.jsonc\`: \`"levels": { "${rule.id}": "off" }\``,
+  );
   if (page !== undefined) lines.push("", `[All about \`${rule.id}\`](${page})`);
   return lines.join("\n");
 }
 
 export function terminalPage(rule: Rule, options: readonly OptionPage[], colours: Palette): string {
   const indent = (code: string): string => shorten(code).split("\n").map((line) => `    ${line}`).join("\n");
-  const lines = [`${colours.strong(rule.id)}  ${colours.level[rule.level](rule.level)}  ${colours.faint(kitsOf(rule).join(", "))}`, rule.title, "", wrap(rule.why, 96), ""];
+  const lines = [
+    `${colours.strong(rule.id)}  ${colours.level[rule.level](rule.level)}  ${colours.faint(kitsOf(rule).join(", "))}`,
+    rule.title,
+    "",
+    wrap(rule.why, 96),
+    "",
+  ];
   lines.push(colours.strong("Alerts"), "");
   for (const { code, after, options: used } of rule.examples.alerts) {
     if (used !== undefined) lines.push(colours.faint(`    with ${JSON.stringify(used)}`));
     lines.push(indent(code).replaceAll(/«([^»]*)»/g, (_, marked: string) => colours.level[rule.level](`«${marked}»`)));
-    if (after !== undefined && after.trim() !== "") lines.push(colours.faint("    becomes"), colours.good(indent(after)));
+    if (after !== undefined && after.trim() !== "") {
+      lines.push(colours.faint("    becomes"), colours.good(indent(after)));
+    }
     lines.push("");
   }
   lines.push(colours.strong("Stays quiet"), "");
@@ -106,10 +128,17 @@ export function terminalPage(rule: Rule, options: readonly OptionPage[], colours
   }
   if (options.length > 0) {
     lines.push(colours.strong("Options"), "");
-    for (const { name, values, standard, effect } of options) lines.push(`    ${colours.strong(name)}: ${values}  ${colours.faint(`default ${standard}`)}`, `        ${effect}`);
+    for (const { name, values, standard, effect } of options) {
+      lines.push(
+        `    ${colours.strong(name)}: ${values}  ${colours.faint(`default ${standard}`)}`,
+        `        ${effect}`,
+      );
+    }
     lines.push("");
   }
-  const advice = rule.always ? "Always on." : `Change its level in alert-quill.jsonc: "levels": { "${rule.id}": "off" }`;
+  const advice = rule.always
+    ? "Always on."
+    : `Change its level in alert-quill.jsonc: "levels": { "${rule.id}": "off" }`;
   lines.push(colours.faint(advice), "");
   return lines.join("\n");
 }

@@ -6,17 +6,29 @@ import type { Text } from "../text/text.js";
 import { version } from "../version.js";
 import type { Review } from "./model.js";
 
-const sarifLevels: Readonly<Record<AlertLevel, "error" | "warning" | "note">> = { error: "error", warning: "warning", information: "note", hint: "note" };
+const sarifLevels: Readonly<Record<AlertLevel, "error" | "warning" | "note">> = {
+  error: "error",
+  warning: "warning",
+  information: "note",
+  hint: "note",
+};
 
 /** A region: lines and columns from 1, columns in UTF-16 code units, the end column just behind the range. */
 function region(text: Text, from: number, to: number) {
   const start = positionAt(text, from);
   const end = positionAt(text, to);
-  return { startLine: start.line + 1, startColumn: start.character + 1, endLine: end.line + 1, endColumn: end.character + 1 };
+  return {
+    startLine: start.line + 1,
+    startColumn: start.character + 1,
+    endLine: end.line + 1,
+    endColumn: end.character + 1,
+  };
 }
 
 function location(path: string, text: Text, from: number, to: number) {
-  return { physicalLocation: { artifactLocation: { uri: encodeURI(path), uriBaseId: "ROOT" }, region: region(text, from, to) } };
+  return {
+    physicalLocation: { artifactLocation: { uri: encodeURI(path), uriBaseId: "ROOT" }, region: region(text, from, to) },
+  };
 }
 
 function result(path: string, text: Text, alert: Alert, ruleIndex: number) {
@@ -27,9 +39,15 @@ function result(path: string, text: Text, alert: Alert, ruleIndex: number) {
     message: { text: alert.message },
     ...(alert.ownLevel !== undefined && { properties: { level: alert.ownLevel } }),
     locations: [location(path, text, alert.from, alert.to)],
-    ...(alert.related.length > 0 && {
-      relatedLocations: alert.related.map(({ from, to, message }, id) => ({ id, ...location(path, text, from, to), message: { text: message } })),
-    }),
+    ...(
+      alert.related.length > 0 && {
+        relatedLocations: alert.related.map(({ from, to, message }, id) => ({
+          id,
+          ...location(path, text, from, to),
+          message: { text: message },
+        })),
+      }
+    ),
   };
 }
 
@@ -55,7 +73,12 @@ export function sarifReport(review: Review, rules: readonly Rule[], root: string
         },
         columnKind: "utf16CodeUnits",
         originalUriBaseIds: { ROOT: { uri: root } },
-        results: review.files.flatMap(({ path, text, alerts }) => alerts.map((alert) => result(path, text, alert, index.get(alert.rule)!))),
+        results: review.files.flatMap(({ path, text, alerts }) => alerts.map((alert) => result(
+          path,
+          text,
+          alert,
+          index.get(alert.rule)!,
+        ))),
       },
     ],
   };

@@ -15,15 +15,25 @@ export function settingsJsonSchema(rules: readonly Rule[]): object {
   const areas = [...new Set(rules.map(({ id }) => areaOf(id)))];
   const level = { anyOf: [{ enum: [...levels, "off"] }, { type: "string" }] };
   const byRule: JsonSchema = {
-    properties: { ...Object.fromEntries(areas.map((area) => [`${area}.*`, { ...level, description: `All rules of the area ${area}.` }])), ...Object.fromEntries(rules.map(({ id, title }) => [id, { ...level, description: `${title}.` }])) },
+    properties: {
+      ...Object.fromEntries(
+        areas.map((area) => [`${area}.*`, { ...level, description: `All rules of the area ${area}.` }]),
+      ),
+      ...Object.fromEntries(rules.map(({ id, title }) => [id, { ...level, description: `${title}.` }])),
+    },
     additionalProperties: { type: "string" },
   };
   const tuned = rules.filter(({ options }) => options !== undefined);
   const options: JsonSchema = {
-    properties: Object.fromEntries(tuned.map((rule) => {
-      const { $schema: _, ...own } = z.toJSONSchema(rule.options!, { io: "input", unrepresentable: "any" }) as JsonSchema;
-      return [rule.id, own];
-    })),
+    properties: Object.fromEntries(
+      tuned.map((rule) => {
+        const { $schema: _, ...own } = z.toJSONSchema(rule.options!, {
+          io: "input",
+          unrepresentable: "any",
+        }) as JsonSchema;
+        return [rule.id, own];
+      }),
+    ),
     additionalProperties: { type: "object" },
   };
   const place = (part: JsonSchema | undefined): void => {

@@ -13,9 +13,21 @@ export type Palette = ReturnType<typeof palette>;
 /** Colours by their purpose; with `colour` off every one leaves the text as it is. */
 export function palette(colour: boolean, ownLevels: OwnLevels = {}) {
   const paint = picocolors.createColors(colour);
-  const level: Record<AlertLevel, Paint> = { error: paint.red, warning: paint.yellow, information: paint.blue, hint: paint.cyan };
+  const level: Record<AlertLevel, Paint> = {
+    error: paint.red,
+    warning: paint.yellow,
+    information: paint.blue,
+    hint: paint.cyan,
+  };
   const own = (name: string): Paint => paint[ownLevels[name]?.colour ?? "magenta"];
-  return { level, own, strong: paint.bold, faint: paint.dim, good: paint.green, path: (text: string) => paint.bold(paint.underline(text)) };
+  return {
+    level,
+    own,
+    strong: paint.bold,
+    faint: paint.dim,
+    good: paint.green,
+    path: (text: string) => paint.bold(paint.underline(text)),
+  };
 }
 
 /** How wide a source line is shown at most; of longer ones the part around the range is shown. */
@@ -30,7 +42,8 @@ export function markedLine(text: Text, from: number, to: number, paint: Paint, f
   const column = from - line.from;
   if (shown.length > widest) {
     start = Math.max(0, Math.min(column - 30, shown.length - widest));
-    shown = `${start > 0 ? "…" : ""}${shown.slice(start, start + widest)}${start + widest < line.text.length ? "…" : ""}`;
+    shown =
+      `${start > 0 ? "…" : ""}${shown.slice(start, start + widest)}${start + widest < line.text.length ? "…" : ""}`;
     if (start > 0) start -= 1;
   }
   const before = line.text.slice(0, column).slice(start === 0 ? 0 : start + 1).replace(/[^\t]/g, " ");
@@ -55,7 +68,10 @@ function alertLines(file: FileReview, alert: Alert, colours: Palette, gutter: nu
 }
 
 /** The whole report: each file with its alerts, then the sum. */
-export function textReport(review: Review, { colour, ownLevels }: { readonly colour: boolean; readonly ownLevels?: OwnLevels }): string {
+export function textReport(
+  review: Review,
+  { colour, ownLevels }: { readonly colour: boolean; readonly ownLevels?: OwnLevels },
+): string {
   const colours = palette(colour, ownLevels);
   const lines: string[] = [];
   for (const file of review.files) {
@@ -74,8 +90,12 @@ export function summary(review: Review, colours: Palette): string {
   const total = Object.values(counts).reduce((sum, count) => sum + count, 0);
   const files = counted(review.files.length, "file");
   if (total === 0) return colours.good(`No alerts in ${files}.`);
-  const parts = levels.filter((level) => counts[level] > 0).map((level) => colours.level[level](level === "information" ? `${counts[level]} information` : counted(counts[level], level)));
+  const parts = levels.filter((level) => counts[level] > 0).map((level) => colours.level[level](
+    level === "information" ? `${counts[level]} information` : counted(counts[level], level),
+  ));
   const mendable = review.files.reduce((sum, file) => sum + file.mendable, 0);
-  const hint = mendable > 0 ? `\n${colours.faint(`${mendable} of them can be settled with \`alert-quill mend\`.`)}` : "";
+  const hint = mendable > 0
+    ? `\n${colours.faint(`${mendable} of them can be settled with \`alert-quill mend\`.`)}`
+    : "";
   return `${colours.strong(counted(total, "alert"))} in ${files}: ${parts.join(", ")}.${hint}`;
 }

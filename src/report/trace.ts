@@ -19,7 +19,9 @@ export interface FileTrace {
 }
 
 /** How a layer that stands in a settings file is called in a short line. */
-const nameOf = (layer: string, trace: FileTrace): string => (layer === trace.settingsFile ? "the settings file" : layer);
+const nameOf = (layer: string, trace: FileTrace): string => (
+  layer === trace.settingsFile ? "the settings file" : layer
+);
 
 export function traceText(trace: FileTrace, { colour }: { readonly colour: boolean }): string {
   const colours = palette(colour);
@@ -28,26 +30,45 @@ export function traceText(trace: FileTrace, { colour }: { readonly colour: boole
   const { modules, edition } = resolved.language;
   const lines = [
     colours.path(trace.path),
-    fact("language", trace.language === undefined ? colours.level.warning("none is known for this kind of file: nothing is analysed") : `${trace.language}, edition ${edition}, modules ${modules === "detect" ? "told by name and content" : modules ? "always" : "never"}`),
+    fact(
+      "language",
+      trace.language === undefined
+        ? colours.level.warning("none is known for this kind of file: nothing is analysed")
+        : `${trace.language}, edition ${edition}, modules ${modules === "detect" ? "told by name and content" : modules ? "always" : "never"}`,
+    ),
     fact("runtimes", resolved.runtime.join(", ") || "none"),
     ...(resolved.known.length > 0 ? [fact("known names", resolved.known.join(", "))] : []),
-    fact("settings file", trace.settingsFile ?? "none was found upward from here, and no settings of your own: the kit sound alone"),
+    fact(
+      "settings file",
+      trace.settingsFile ?? "none was found upward from here, and no settings of your own: the kit sound alone",
+    ),
     fact("in this order", trace.layers.map(({ name }) => nameOf(name, trace)).join(" → ")),
     ...(trace.profiles.length > 0 ? [fact("profiles", `${trace.profiles.join(", ")} (with --profile)`)] : []),
     fact("reviewed", trace.leftOut === undefined ? "yes" : colours.level.warning(`no: ${trace.leftOut}`)),
     ...trace.issues.map((issue, index) => fact(index === 0 ? "broken" : "", colours.level.error(issue))),
     "",
   ];
-  const rows = [...resolved.outcomes].map(([id, { level, from, tunedBy }]) => ({ id, level, from: nameOf(from, trace), tuned: tunedBy.map((name) => nameOf(name, trace)) }));
+  const rows = [...resolved.outcomes].map(([id, { level, from, tunedBy }]) => ({
+    id,
+    level,
+    from: nameOf(from, trace),
+    tuned: tunedBy.map((name) => nameOf(name, trace)),
+  }));
   const widest = Math.max(...rows.map(({ id: { length } }) => length));
-  const paint = (level: string): ((text: string) => string) => (level === "off" ? colours.faint : colours.level[(resolved.ownLevels[level]?.standsOn ?? level) as keyof typeof colours.level]);
+  const paint = (level: string): ((text: string) => string) => (
+    level === "off"
+      ? colours.faint
+      : colours.level[(resolved.ownLevels[level]?.standsOn ?? level) as keyof typeof colours.level]
+  );
   // What was decided last, and so most on purpose, comes first; within a layer the order is that of the catalogue.
   const order = trace.layers.map(({ name }) => nameOf(name, trace));
   rows.sort((a, b) => order.lastIndexOf(b.from) - order.lastIndexOf(a.from));
   const group = (title: string, list: typeof rows): void => {
     if (list.length === 0) return;
     lines.push(colours.strong(title));
-    for (const { id, level, from, tuned } of list) lines.push(`  ${id.padEnd(widest)}  ${paint(level)(level.padEnd(11))}  ${from}${tuned.length > 0 ? `; tuned by ${tuned.join(", ")}` : ""}`);
+    for (const { id, level, from, tuned } of list) {
+      lines.push(`  ${id.padEnd(widest)}  ${paint(level)(level.padEnd(11))}  ${from}${tuned.length > 0 ? `; tuned by ${tuned.join(", ")}` : ""}`);
+    }
     lines.push("");
   };
   const on = rows.filter(({ level }) => level !== "off");

@@ -7,7 +7,9 @@ import type { Reach } from "./reach.js";
 export function baselineOf(source: SettingsSource | undefined, reach: Reach): { known?: Baseline; fault?: string } {
   const file = Baseline.fileOf(source);
   if (file === undefined) return {};
-  if (!reach.mayRead(path.dirname(file))) return { fault: `the baseline ${file} lies outside the folders of this workspace and is not read` };
+  if (!reach.mayRead(path.dirname(file))) {
+    return { fault: `the baseline ${file} lies outside the folders of this workspace and is not read` };
+  }
   try {
     return { known: Baseline.read(file) };
   } catch (error) {

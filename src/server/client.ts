@@ -36,16 +36,31 @@ export interface Client {
 
 const encodings: readonly string[] = ["utf-8", "utf-16", "utf-32"] satisfies PositionEncoding[];
 
-export function readClient({ capabilities, processId, workspaceFolders, rootUri, rootPath }: Partial<InitializeParams>): Client {
+export function readClient({
+  capabilities,
+  processId,
+  workspaceFolders,
+  rootUri,
+  rootPath,
+}: Partial<InitializeParams>): Client {
   const { general, workspace, textDocument, window } = capabilities ?? {};
   const { publishDiagnostics: published, codeAction, hover } = textDocument ?? {};
   const resolved = codeAction?.resolveSupport?.properties ?? [];
-  const root = rootUri ?? (typeof rootPath === "string" ? `file://${encodeURI(rootPath.replaceAll("\\", "/").replace(/^(?!\/)/, "/"))}` : undefined);
+  const root = rootUri ??
+    (
+      typeof rootPath === "string"
+        ? `file://${encodeURI(rootPath.replaceAll("\\", "/").replace(/^(?!\/)/, "/"))}`
+        : undefined
+    );
   const folders = workspaceFolders?.map(({ uri }) => uri) ?? (root === undefined ? undefined : [root]);
   return {
-    encoding: (general?.positionEncodings?.find((encoding) => encodings.includes(encoding)) as PositionEncoding | undefined) ?? "utf-16",
+    encoding: (general?.positionEncodings?.find((encoding) => encodings.includes(encoding)) as
+      | PositionEncoding
+      | undefined) ??
+      "utf-16",
     documentChanges: workspace?.workspaceEdit?.documentChanges === true,
-    annotations: workspace?.workspaceEdit?.documentChanges === true && workspace.workspaceEdit.changeAnnotationSupport !== undefined,
+    annotations: workspace?.workspaceEdit?.documentChanges === true &&
+      workspace.workspaceEdit.changeAnnotationSupport !== undefined,
     disabledActions: codeAction?.disabledSupport === true,
     resolvesEdits: codeAction?.dataSupport === true && resolved.includes("edit"),
     canPull: textDocument?.diagnostic !== undefined,

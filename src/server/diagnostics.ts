@@ -4,7 +4,12 @@ import type { Alert } from "../engine/alert.js";
 import type { Client } from "./client.js";
 import type { Place } from "./place.js";
 
-const severities: Readonly<Record<Alert["level"], DiagnosticSeverity>> = { error: 1, warning: 2, information: 3, hint: 4 };
+const severities: Readonly<Record<Alert["level"], DiagnosticSeverity>> = {
+  error: 1,
+  warning: 2,
+  information: 3,
+  hint: 4,
+};
 const tags: Readonly<Record<Alert["labels"][number], DiagnosticTag>> = { unnecessary: 1, deprecated: 2 };
 
 /** Of more alerts than this a document's gravest are shown: no editor helps anybody through more. */
@@ -23,7 +28,11 @@ export interface DiagnosticContext {
   readonly rulePage: (rule: string) => string | undefined;
 }
 
-export function toDiagnostic(alert: Alert, place: Pick<Place, "uri" | "range">, { client, rulePage }: DiagnosticContext): Diagnostic {
+export function toDiagnostic(
+  alert: Alert,
+  place: Pick<Place, "uri" | "range">,
+  { client, rulePage }: DiagnosticContext,
+): Diagnostic {
   const href = client.codeDescription ? rulePage(alert.rule) : undefined;
   const data: DiagnosticData = { rule: alert.rule, from: alert.from, to: alert.to };
   const labels = alert.labels.map((label) => tags[label]).filter((tag) => client.tags.includes(tag));
@@ -35,20 +44,43 @@ export function toDiagnostic(alert: Alert, place: Pick<Place, "uri" | "range">, 
     source: "alert-quill",
     message: alert.message,
     ...(labels.length > 0 && { tags: labels }),
-    ...(client.relatedInformation && alert.related.length > 0 && {
-      relatedInformation: alert.related.map(({ from, to, message }) => ({ location: { uri: place.uri, range: place.range(from, to) }, message })),
-    }),
+    ...(
+      client.relatedInformation && alert.related.length > 0 && {
+        relatedInformation: alert.related.map(({ from, to, message }) => ({
+          location: { uri: place.uri, range: place.range(from, to) },
+          message,
+        })),
+      }
+    ),
     // Clients that do not know of it leave it alone, and some that do not say so send it back.
     data,
   };
 }
 
 /** The diagnostics of some alerts; of very many the gravest, with a word on how many more there are. */
-export function toDiagnostics(alerts: readonly Alert[], place: Pick<Place, "uri" | "range">, context: DiagnosticContext): Diagnostic[] {
+export function toDiagnostics(
+  alerts: readonly Alert[],
+  place: Pick<Place, "uri" | "range">,
+  context: DiagnosticContext,
+): Diagnostic[] {
   if (alerts.length <= mostShown) return alerts.map((alert) => toDiagnostic(alert, place, context));
-  const grave = [...alerts].sort((a, b) => severities[a.level] - severities[b.level] || a.from - b.from).slice(0, mostShown - 1);
-  const shown = grave.sort((a, b) => a.from - b.from || a.to - b.to).map((alert) => toDiagnostic(alert, place, context));
-  return [...shown, { range: place.range(0, 0), severity: 3, source: "alert-quill", message: `${alerts.length - grave.length} more alerts of this file are not shown here: \`alert-quill review\` lists them` }];
+  const grave = [...alerts]
+    .sort((a, b) => severities[a.level] - severities[b.level] || a.from - b.from)
+    .slice(0, mostShown - 1);
+  const shown = grave.sort((a, b) => a.from - b.from || a.to - b.to).map((alert) => toDiagnostic(
+    alert,
+    place,
+    context,
+  ));
+  return [
+    ...shown,
+    {
+      range: place.range(0, 0),
+      severity: 3,
+      source: "alert-quill",
+      message: `${alerts.length - grave.length} more alerts of this file are not shown here: \`alert-quill review\` lists them`,
+    },
+  ];
 }
 
 /** A short name for what some diagnostics say, equal for equal ones: cyrb53, by bryc, in the public domain. */

@@ -17,7 +17,10 @@ export interface GivenDocument {
 }
 
 export interface ContentChange {
-  readonly range?: { readonly start: { readonly line: number; readonly character: number }; readonly end: { readonly line: number; readonly character: number } } | undefined;
+  readonly range?: {
+    readonly start: { readonly line: number; readonly character: number };
+    readonly end: { readonly line: number; readonly character: number };
+  } | undefined;
   readonly text: string;
 }
 
@@ -73,7 +76,9 @@ export class Documents {
   /** What a document is written in. Where an editor has a name of its own for that, the ending of the file tells. */
   private languageOf(uri: string, languageId: string): string | undefined {
     if (this.session.workspace.supports(languageId)) return languageId;
-    return this.session.languages.find(({ extensions }) => extensions.some((extension) => uri.endsWith(extension)))?.languageIds[0];
+    return this.session.languages.find(({ extensions }) => extensions.some((extension) => uri.endsWith(
+      extension,
+    )))?.languageIds[0];
   }
 
   /** Changes a document; tells under which name it is to be analysed again, if it is. */
@@ -97,7 +102,10 @@ export class Documents {
     } catch (error) {
       if (error instanceof WorkspaceError && error.code === "range-outside-text") {
         this.lost.set(uri, error.message);
-        this.session.say(1, `${error.message}. What the editor shows may differ from what is analysed, so nothing is told of it until it is opened again.`);
+        this.session.say(
+          1,
+          `${error.message}. What the editor shows may differ from what is analysed, so nothing is told of it until it is opened again.`,
+        );
         return uri;
       }
       throw error;
@@ -111,7 +119,11 @@ export class Documents {
   private editsFor(before: Text, changes: readonly ContentChange[]): Edit[] {
     let text = before;
     return changes.map(({ range, text: insert }, index) => {
-      const edit = { from: range === undefined ? 0 : offsetAt(text, range.start, this.encoding), to: range === undefined ? text.length : offsetAt(text, range.end, this.encoding), insert };
+      const edit = {
+        from: range === undefined ? 0 : offsetAt(text, range.start, this.encoding),
+        to: range === undefined ? text.length : offsetAt(text, range.end, this.encoding),
+        insert,
+      };
       if (index < changes.length - 1 && edit.from <= edit.to) text = text.apply(edit);
       return edit;
     });
@@ -146,11 +158,19 @@ export class Documents {
   /** Takes a notebook in, with the texts of its cells and the order in which they stand. */
   openNotebook(uri: string, given: readonly GivenDocument[], order: readonly string[]): string {
     if (this.notebooks.has(uri)) this.closeNotebook(uri);
-    const cells = given.filter(({ languageId }) => this.session.workspace.supports(languageId)).sort((a, b) => order.indexOf(a.uri) - order.indexOf(b.uri));
+    const cells = given.filter(({ languageId }) => this.session.workspace.supports(
+      languageId,
+    )).sort((a, b) => order.indexOf(a.uri) - order.indexOf(b.uri));
     const notebook = new Notebook(uri, cells.map((cell) => ({ ...cell, text: Text.of(cell.text) })), [...order]);
     this.notebooks.set(uri, notebook);
     for (const cell of notebook.cells) this.cells.set(cell.uri, notebook);
-    this.session.workspace.open({ uri, languageId: notebook.languageId, version: notebook.version, text: notebook.text, settings: this.apply(uri).settings });
+    this.session.workspace.open({
+      uri,
+      languageId: notebook.languageId,
+      version: notebook.version,
+      text: notebook.text,
+      settings: this.apply(uri).settings,
+    });
     return uri;
   }
 
@@ -168,7 +188,13 @@ export class Documents {
       workspace.edit(notebook.uri, notebook.version, edit === undefined ? [] : [edit]);
     } else {
       workspace.close(notebook.uri);
-      workspace.open({ uri: notebook.uri, languageId: notebook.languageId, version: notebook.version, text: notebook.text, settings: this.settingsOf(notebook.uri).settings });
+      workspace.open({
+        uri: notebook.uri,
+        languageId: notebook.languageId,
+        version: notebook.version,
+        text: notebook.text,
+        settings: this.settingsOf(notebook.uri).settings,
+      });
     }
     return gone;
   }
@@ -179,7 +205,11 @@ export class Documents {
 
   /** Text that changed in a cell. */
   cellAfter(cell: Cell, version: number, changes: readonly ContentChange[]): Cell {
-    return { ...cell, version, text: this.editsFor(cell.text, changes).reduce((text, edit) => text.apply(edit), cell.text) };
+    return {
+      ...cell,
+      version,
+      text: this.editsFor(cell.text, changes).reduce((text, edit) => text.apply(edit), cell.text),
+    };
   }
 
   closeNotebook(uri: string): readonly Cell[] {
@@ -203,7 +233,16 @@ export class Documents {
   /** All that is in a document of the workspace. */
   places(home: string): Place[] {
     const notebook = this.notebooks.get(home);
-    if (notebook !== undefined) return [...notebook.placed()].map(({ cell, from }) => new Place(cell.uri, home, cell.version, cell.text, from, this.encoding));
+    if (notebook !== undefined) {
+      return [...notebook.placed()].map(({ cell, from }) => new Place(
+        cell.uri,
+        home,
+        cell.version,
+        cell.text,
+        from,
+        this.encoding,
+      ));
+    }
     const place = this.place(home);
     return place === undefined ? [] : [place];
   }
@@ -222,7 +261,10 @@ export class Documents {
   }
 
   /** Those of a document's alerts that are shown. */
-  alerts({ home, isWhole, text, from, to }: Place, all: readonly Alert[] = this.session.workspace.alerts(home)): readonly Alert[] {
+  alerts(
+    { home, isWhole, text, from, to }: Place,
+    all: readonly Alert[] = this.session.workspace.alerts(home),
+  ): readonly Alert[] {
     const { off, fresh } = this.settingsOf(home);
     if (off !== undefined) return [];
     const shown = fresh?.(all, this.session.workspace.text(home)) ?? all;

@@ -102,14 +102,24 @@ export class FrameReader extends AbstractMessageReader {
 
 /** What keeps a value from being a message of JSON-RPC 2.0, or one that the connection takes without looking at it. */
 function faultOf(value: unknown): string | undefined {
-  if (typeof value !== "object" || value === null || Array.isArray(value) || !("method" in value || "id" in value)) return "The message is neither a request, a response nor a notification";
+  if (typeof value !== "object" || value === null || Array.isArray(value) || !("method" in value || "id" in value)) {
+    return "The message is neither a request, a response nor a notification";
+  }
   const { method, params, id } = value as { method?: unknown; params?: unknown; id?: unknown };
   if (method !== undefined && typeof method !== "string") return "The method of the message is no text";
-  if (id !== undefined && id !== null && typeof id !== "string" && typeof id !== "number") return "The id of the message is neither a text nor a number";
-  if (params !== undefined && params !== null && typeof params !== "object") return "The parameters of the message are neither an object nor a list";
+  if (id !== undefined && id !== null && typeof id !== "string" && typeof id !== "number") {
+    return "The id of the message is neither a text nor a number";
+  }
+  if (params !== undefined && params !== null && typeof params !== "object") {
+    return "The parameters of the message are neither an object nor a list";
+  }
   const about = params as { id?: unknown; token?: unknown } | null | undefined;
-  if (method === "$/cancelRequest" && typeof about?.id !== "number" && typeof about?.id !== "string") return "`$/cancelRequest` needs the id of a request";
-  if (method === "$/progress" && typeof about?.token !== "number" && typeof about?.token !== "string") return "`$/progress` needs a token";
+  if (method === "$/cancelRequest" && typeof about?.id !== "number" && typeof about?.id !== "string") {
+    return "`$/cancelRequest` needs the id of a request";
+  }
+  if (method === "$/progress" && typeof about?.token !== "number" && typeof about?.token !== "string") {
+    return "`$/progress` needs a token";
+  }
   return undefined;
 }
 

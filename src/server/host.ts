@@ -42,9 +42,19 @@ export interface ProjectHost {
   /** The files of the workspace's folders, or those below one place, as URIs. */
   files(below?: string): Promise<readonly string[]>;
   /** Analyses files; each is handed to `found` when it is done, until `token` says to leave off. */
-  review(uris: readonly string[], client: ClientTraits, found: (uri: string, diagnostics: readonly Diagnostic[]) => void, token: CancellationToken): Promise<void>;
+  review(
+    uris: readonly string[],
+    client: ClientTraits,
+    found: (uri: string, diagnostics: readonly Diagnostic[]) => void,
+    token: CancellationToken
+  ): Promise<void>;
   /** Mends files, without writing them; those that change are handed to `found`. */
-  mend(uris: readonly string[], client: ClientTraits, found: (uri: string, edits: readonly TextEdit[]) => void, token: CancellationToken): Promise<void>;
+  mend(
+    uris: readonly string[],
+    client: ClientTraits,
+    found: (uri: string, edits: readonly TextEdit[]) => void,
+    token: CancellationToken
+  ): Promise<void>;
 }
 
 /** What the server needs of the platform it runs on. */

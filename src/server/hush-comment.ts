@@ -19,9 +19,11 @@ export function hushAt({ workspace }: Session, { home }: Place, offset: number):
   if (offset < start) return undefined;
   const rest = line.text.slice(found.index + found[0].length);
   const list = /^hush(?:-file|-from|-to)?\s+([\w.*-]+(?:\s*,\s*[\w.*-]+)*)/.exec(rest);
-  const names = list === null ? [] : [...list[1]!.matchAll(/[\w.*-]+/g)].map((match) => {
-    const from = start + list[0].length - list[1]!.length + match.index;
-    return { name: match[0], from, to: from + match[0].length };
-  });
+  const names = list === null
+    ? []
+    : [...list[1]!.matchAll(/[\w.*-]+/g)].map((match) => {
+      const from = start + list[0].length - list[1]!.length + match.index;
+      return { name: match[0], from, to: from + match[0].length };
+    });
   return { before: rest.slice(0, offset - start), names };
 }

@@ -5,7 +5,12 @@ import { javascript } from "../languages/javascript/index.js";
 import { Baseline } from "../project/baseline.js";
 import { discover, ignoredBy } from "../project/discover.js";
 import { traceOf } from "../project/file-trace.js";
-import { ProjectSettings, settingsFileName, userSettingsFile, type SettingsSource } from "../project/project-settings.js";
+import {
+  ProjectSettings,
+  settingsFileName,
+  userSettingsFile,
+  type SettingsSource,
+} from "../project/project-settings.js";
 import { issuesIn } from "../project/settings-alerts.js";
 import { traceText } from "../report/trace.js";
 import type { Settings } from "../settings/schema.js";
@@ -28,7 +33,11 @@ const looking = 2000;
 export function nodeHost(exit: (code: number) => void): ServerHost {
   const reach = new Reach();
   const trusted = new TrustedFolders();
-  const settings = new ProjectSettings({ mayRead: reach.mayRead, mayRun: (file) => trusted.has(path.dirname(file)), mostLoadTime });
+  const settings = new ProjectSettings({
+    mayRead: reach.mayRead,
+    mayRun: (file) => trusted.has(path.dirname(file)),
+    mostLoadTime,
+  });
   let changed: () => void = () => undefined;
   let failed: (uri: string, fault: string) => void = () => undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -38,7 +47,10 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
   let editor: Settings | undefined;
   let settingsFile: "merge" | "only" = "merge";
   const today = (): string => new Date().toISOString().slice(0, 10);
-  const project = new NodeProject(() => ({ revision, folders: reach.all, trusted: trusted.all, editor, settingsFile, today: today() }), (uri, fault) => failed(uri, fault));
+  const project = new NodeProject(
+    () => ({ revision, folders: reach.all, trusted: trusted.all, editor, settingsFile, today: today() }),
+    (uri, fault) => failed(uri, fault),
+  );
 
   const forget = (): void => {
     revision += 1;
@@ -68,7 +80,8 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
     }, () => changed());
   };
   /** A document that has no file yet counts as one at the top of the first folder. */
-  const placeOf = (uri: string): string | undefined => fileOf(uri) ?? (/^untitled:/.test(uri) && reach.all[0] !== undefined ? path.join(reach.all[0], "untitled.js") : undefined);
+  const placeOf = (uri: string): string | undefined => fileOf(uri) ??
+    (/^untitled:/.test(uri) && reach.all[0] !== undefined ? path.join(reach.all[0], "untitled.js") : undefined);
 
   return {
     project,
@@ -92,9 +105,14 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       const { resolved, source } = settings.forFile(file);
       follow([...places(folder, reach), ...(source?.parts ?? [])]);
       if (source !== undefined) loadPacks(source.file);
-      const skipped = settings.skippedBy(file, folder) ?? settings.skippedBy(file, source === undefined ? folder : path.dirname(source.file));
+      const skipped = settings.skippedBy(file, folder) ??
+        settings.skippedBy(file, source === undefined ? folder : path.dirname(source.file));
       const ignored = ignoredBy(file, reach.mayRead);
-      const off = skipped !== undefined ? `${path.basename(skipped.file)} skips \`${skipped.glob}\`` : ignored !== undefined ? (ignored.endsWith("node_modules") ? "it lies in node_modules" : `${path.basename(ignored)} ignores it`) : undefined;
+      const off = skipped !== undefined
+        ? `${path.basename(skipped.file)} skips \`${skipped.glob}\``
+        : ignored !== undefined
+          ? (ignored.endsWith("node_modules") ? "it lies in node_modules" : `${path.basename(ignored)} ignores it`)
+          : undefined;
       const { known, fault } = baselineOf(source, reach);
       const named = Baseline.fileOf(source);
       if (named !== undefined && fault === undefined) follow([named]);
@@ -103,9 +121,17 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
         settings: resolved,
         ...(source !== undefined && { file: uriOf(source.file) }),
         ...(off !== undefined && { off }),
-        ...(issue !== undefined && { broken: `${path.basename(source!.file)}: ${issue.message}. ${source!.isStale ? "The last good settings stay in force." : "What is valid of it counts."}` }),
+        ...(
+          issue !== undefined && {
+            broken: `${path.basename(source!.file)}: ${issue.message}. ${source!.isStale ? "The last good settings stay in force." : "What is valid of it counts."}`,
+          }
+        ),
         ...(issue === undefined && fault !== undefined && { broken: fault }),
-        ...(source !== undefined && source.waiting.length > 0 && { waiting: { folder: path.dirname(source.file), packs: source.waiting } }),
+        ...(
+          source !== undefined && source.waiting.length > 0 && {
+            waiting: { folder: path.dirname(source.file), packs: source.waiting },
+          }
+        ),
         ...(known !== undefined && { fresh: (alerts, text) => known.fresh(file, alerts, text) }),
       };
     },
@@ -134,7 +160,11 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
     },
     trace(uri) {
       const file = fileOf(uri);
-      return file === undefined ? undefined : traceText(traceOf(file, settings, { mayRead: reach.mayRead, folder: reach.all[0] ?? path.dirname(file) }), { colour: false });
+      return file === undefined
+        ? undefined
+        : traceText(traceOf(file, settings, { mayRead: reach.mayRead, folder: reach.all[0] ?? path.dirname(file) }), {
+          colour: false,
+        });
     },
     rulePage,
     today,
@@ -181,6 +211,8 @@ let listed: { readonly folder: string; readonly at: number; readonly files: read
 function projectFiles({ file, checked }: SettingsSource): readonly string[] | undefined {
   if ((checked.settings.zones ?? []).length === 0) return undefined;
   const folder = path.dirname(file);
-  if (listed?.folder !== folder || performance.now() - listed.at > listKept) listed = { folder, at: performance.now(), files: discover([folder], javascript().extensions, () => false).files };
+  if (listed?.folder !== folder || performance.now() - listed.at > listKept) {
+    listed = { folder, at: performance.now(), files: discover([folder], javascript().extensions, () => false).files };
+  }
   return listed.files;
 }

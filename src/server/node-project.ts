@@ -24,17 +24,37 @@ export class NodeProject implements ProjectHost {
   files(below?: string): Promise<readonly string[]> {
     const setup = this.setup();
     const place = below === undefined ? undefined : fileOf(below);
-    return this.run({ setup, does: "list", below: below === undefined ? setup.folders : place === undefined ? [] : [place] }) as Promise<string[]>;
+    return this.run({
+      setup,
+      does: "list",
+      below: below === undefined ? setup.folders : place === undefined ? [] : [place],
+    }) as Promise<string[]>;
   }
 
-  async review(uris: readonly string[], client: ClientTraits, found: Parameters<ProjectHost["review"]>[2], token: CancellationToken): Promise<void> {
+  async review(
+    uris: readonly string[],
+    client: ClientTraits,
+    found: Parameters<ProjectHost["review"]>[2],
+    token: CancellationToken,
+  ): Promise<void> {
     await this.each("review", uris, client, ({ uri, diagnostics }) => found(uri, diagnostics), token);
   }
 
-  async mend(uris: readonly string[], client: ClientTraits, found: Parameters<ProjectHost["mend"]>[2], token: CancellationToken): Promise<void> {
-    await this.each("mend", uris, client, ({ uri, edits }) => {
-      if (edits.length > 0) found(uri, edits);
-    }, token);
+  async mend(
+    uris: readonly string[],
+    client: ClientTraits,
+    found: Parameters<ProjectHost["mend"]>[2],
+    token: CancellationToken,
+  ): Promise<void> {
+    await this.each(
+      "mend",
+      uris,
+      client,
+      ({ uri, edits }) => {
+        if (edits.length > 0) found(uri, edits);
+      },
+      token,
+    );
   }
 
   async stop(): Promise<void> {
@@ -42,9 +62,18 @@ export class NodeProject implements ProjectHost {
     this.pool = undefined;
   }
 
-  private async each(does: "review" | "mend", uris: readonly string[], { encoding, relatedInformation, tags, codeDescription }: ClientTraits, use: (result: FileResult) => void, token: CancellationToken): Promise<void> {
+  private async each(
+    does: "review" | "mend",
+    uris: readonly string[],
+    { encoding, relatedInformation, tags, codeDescription }: ClientTraits,
+    use: (result: FileResult) => void,
+    token: CancellationToken,
+  ): Promise<void> {
     const client = { encoding, relatedInformation, tags, codeDescription };
-    const left = Array.from({ length: Math.ceil(uris.length / batch) }, (_, index) => uris.slice(index * batch, (index + 1) * batch));
+    const left = Array.from({ length: Math.ceil(uris.length / batch) }, (_, index) => uris.slice(
+      index * batch,
+      (index + 1) * batch,
+    ));
     // As many at a time as there are threads, so that nothing waits in them when somebody cancels.
     const next = async (): Promise<void> => {
       for (let some = left.shift(); some !== undefined && !token.isCancellationRequested; some = left.shift()) {
@@ -62,7 +91,12 @@ export class NodeProject implements ProjectHost {
   }
 
   private run(task: ProjectTask): Promise<unknown> {
-    this.pool ??= new Tinypool({ filename: new URL("./project-worker.js", import.meta.url).href, minThreads: 0, maxThreads: this.threads, idleTimeout: idle });
+    this.pool ??= new Tinypool({
+      filename: new URL("./project-worker.js", import.meta.url).href,
+      minThreads: 0,
+      maxThreads: this.threads,
+      idleTimeout: idle,
+    });
     return this.pool.run(task) as Promise<unknown>;
   }
 }

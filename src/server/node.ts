@@ -1,6 +1,12 @@
 /** The server on Node.js. */
 import { createConnection } from "node:net";
-import { createMessageConnection, IPCMessageReader, IPCMessageWriter, StreamMessageWriter, type MessageConnection } from "vscode-jsonrpc/node";
+import {
+  createMessageConnection,
+  IPCMessageReader,
+  IPCMessageWriter,
+  StreamMessageWriter,
+  type MessageConnection,
+} from "vscode-jsonrpc/node";
 import { javascript } from "../languages/javascript/index.js";
 import { cutOff } from "../project/cut-off.js";
 import { FrameReader, type ByteSource } from "./framing.js";
@@ -42,14 +48,20 @@ export function serveStdio(): void {
 
 /** Serves the client that forked this process, over the channel between the two. Throws when there is none. */
 export function serveIpc(): void {
-  if (process.send === undefined) throw new Error("this process was not forked by another one: there is no channel to talk over");
+  if (process.send === undefined) {
+    throw new Error("this process was not forked by another one: there is no channel to talk over");
+  }
   process.once("disconnect", () => process.exit(1));
-  listen(createMessageConnection(new IPCMessageReader(process), new IPCMessageWriter(process)), (code) => process.exit(code));
+  listen(createMessageConnection(new IPCMessageReader(process), new IPCMessageWriter(process)), (code) => process.exit(
+    code,
+  ));
 }
 
 /** Serves the client that listens at a port of this machine or at a named pipe. */
 export function serveSocket(address: { readonly port: number } | { readonly path: string }): void {
-  const socket = "port" in address ? createConnection({ port: address.port, host: "127.0.0.1" }) : createConnection({ path: address.path });
+  const socket = "port" in address
+    ? createConnection({ port: address.port, host: "127.0.0.1" })
+    : createConnection({ path: address.path });
   socket.once("error", (error) => {
     process.stderr.write(`alert-quill: the editor cannot be reached: ${error.message}\n`);
     process.exit(2);

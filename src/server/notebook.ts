@@ -33,7 +33,9 @@ export class Notebook {
 
   /** Types may be written in all cells if they are in one. */
   get languageId(): string {
-    return this.cells.find(({ languageId }) => languageId.startsWith("typescript"))?.languageId ?? this.cells[0]?.languageId ?? "javascript";
+    return this.cells.find(({ languageId }) => languageId.startsWith("typescript"))?.languageId ??
+      this.cells[0]?.languageId ??
+      "javascript";
   }
 
   /** Each cell with the offset at which it begins. */

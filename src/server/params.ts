@@ -13,12 +13,22 @@ const ofDocument = z.looseObject({ textDocument: identifier });
 const atPosition = z.looseObject({ textDocument: identifier, position });
 const changes = z.array(z.looseObject({ range: range.optional(), text: z.string() }));
 const diagnostic = z.looseObject({ range });
-const files = z.looseObject({ files: z.array(z.looseObject({ uri: uri.optional(), oldUri: uri.optional(), newUri: uri.optional() })) });
-const notebook = z.looseObject({ uri, version: z.number().int().optional(), cells: z.array(z.looseObject({ kind: z.number().int(), document: uri })) });
+const files = z.looseObject({
+  files: z.array(z.looseObject({ uri: uri.optional(), oldUri: uri.optional(), newUri: uri.optional() })),
+});
+const notebook = z.looseObject({
+  uri,
+  version: z.number().int().optional(),
+  cells: z.array(z.looseObject({ kind: z.number().int(), document: uri })),
+});
 
 const cellChanges = z.looseObject({
   structure: z.looseObject({
-    array: z.looseObject({ start: whole, deleteCount: whole, cells: z.array(z.looseObject({ kind: z.number().int(), document: uri })).nullish() }),
+    array: z.looseObject({
+      start: whole,
+      deleteCount: whole,
+      cells: z.array(z.looseObject({ kind: z.number().int(), document: uri })).nullish(),
+    }),
     didOpen: z.array(item).nullish(),
     didClose: z.array(identifier).nullish(),
   }).nullish(),
@@ -28,14 +38,37 @@ const cellChanges = z.looseObject({
 
 /** The shapes by method; a method that is not here takes anything. */
 export const shapes: Readonly<Record<string, z.ZodType | undefined>> = {
-  initialize: z.looseObject({ capabilities: z.looseObject({}).default({}), workspaceFolders: z.array(folder).nullish(), rootUri: z.string().nullish(), processId: z.number().int().nullish() }),
+  initialize: z.looseObject({
+    capabilities: z.looseObject({}).default({}),
+    workspaceFolders: z.array(folder).nullish(),
+    rootUri: z.string().nullish(),
+    processId: z.number().int().nullish(),
+  }),
   "textDocument/didOpen": z.looseObject({ textDocument: item }),
   "textDocument/didChange": z.looseObject({ textDocument: versioned, contentChanges: changes }),
   "textDocument/didSave": ofDocument,
   "textDocument/didClose": ofDocument,
   "textDocument/willSaveWaitUntil": ofDocument,
-  "textDocument/codeAction": z.looseObject({ textDocument: identifier, range, context: z.looseObject({ diagnostics: z.array(diagnostic), only: z.array(z.string()).nullish(), triggerKind: z.number().nullish() }) }),
-  "codeAction/resolve": z.looseObject({ title: z.string(), data: z.looseObject({ uri, version: z.number().int(), does: z.enum(["settle-rule", "settle-all", "order-imports", "refit"]), id: z.string().optional(), from: whole.optional(), to: whole.optional() }).optional() }),
+  "textDocument/codeAction": z.looseObject({
+    textDocument: identifier,
+    range,
+    context: z.looseObject({
+      diagnostics: z.array(diagnostic),
+      only: z.array(z.string()).nullish(),
+      triggerKind: z.number().nullish(),
+    }),
+  }),
+  "codeAction/resolve": z.looseObject({
+    title: z.string(),
+    data: z.looseObject({
+      uri,
+      version: z.number().int(),
+      does: z.enum(["settle-rule", "settle-all", "order-imports", "refit"]),
+      id: z.string().optional(),
+      from: whole.optional(),
+      to: whole.optional(),
+    }).optional(),
+  }),
   "textDocument/formatting": ofDocument,
   "textDocument/rangeFormatting": z.looseObject({ textDocument: identifier, range }),
   "textDocument/rangesFormatting": z.looseObject({ textDocument: identifier, ranges: z.array(range) }),
@@ -43,17 +76,29 @@ export const shapes: Readonly<Record<string, z.ZodType | undefined>> = {
   "textDocument/hover": atPosition,
   "textDocument/completion": atPosition,
   "textDocument/diagnostic": z.looseObject({ textDocument: identifier, previousResultId: z.string().nullish() }),
-  "workspace/diagnostic": z.looseObject({ previousResultIds: z.array(z.looseObject({ uri, value: z.string() })).default([]) }),
+  "workspace/diagnostic": z.looseObject({
+    previousResultIds: z.array(z.looseObject({ uri, value: z.string() })).default([]),
+  }),
   "workspace/executeCommand": z.looseObject({ command: z.string(), arguments: z.array(z.unknown()).nullish() }),
-  "workspace/didChangeWatchedFiles": z.looseObject({ changes: z.array(z.looseObject({ uri, type: z.number().int() })) }),
-  "workspace/didChangeWorkspaceFolders": z.looseObject({ event: z.looseObject({ added: z.array(folder), removed: z.array(folder) }) }),
+  "workspace/didChangeWatchedFiles": z.looseObject({
+    changes: z.array(z.looseObject({ uri, type: z.number().int() })),
+  }),
+  "workspace/didChangeWorkspaceFolders": z.looseObject({
+    event: z.looseObject({ added: z.array(folder), removed: z.array(folder) }),
+  }),
   "workspace/didCreateFiles": files,
   "workspace/didRenameFiles": files,
   "workspace/didDeleteFiles": files,
   "notebookDocument/didOpen": z.looseObject({ notebookDocument: notebook, cellTextDocuments: z.array(item) }),
-  "notebookDocument/didChange": z.looseObject({ notebookDocument: z.looseObject({ uri, version: z.number().int().optional() }), change: z.looseObject({ cells: cellChanges.nullish() }) }),
+  "notebookDocument/didChange": z.looseObject({
+    notebookDocument: z.looseObject({ uri, version: z.number().int().optional() }),
+    change: z.looseObject({ cells: cellChanges.nullish() }),
+  }),
   "notebookDocument/didSave": z.looseObject({ notebookDocument: z.looseObject({ uri }) }),
-  "notebookDocument/didClose": z.looseObject({ notebookDocument: z.looseObject({ uri }), cellTextDocuments: z.array(identifier) }),
+  "notebookDocument/didClose": z.looseObject({
+    notebookDocument: z.looseObject({ uri }),
+    cellTextDocuments: z.array(identifier),
+  }),
   "window/workDoneProgress/cancel": z.looseObject({ token: z.union([z.string(), z.number()]) }),
   "$/setTrace": z.looseObject({ value: z.enum(["off", "messages", "verbose"]) }),
 };

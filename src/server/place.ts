@@ -47,6 +47,9 @@ export class Place {
 
   /** Those of some edits that lie in it, in its own positions. */
   edits(edits: readonly Edit[]): TextEdit[] {
-    return edits.filter((edit) => this.holds(edit)).map(({ from, to, insert }) => ({ range: this.range(from, to), newText: insert }));
+    return edits.filter((edit) => this.holds(edit)).map(({ from, to, insert }) => ({
+      range: this.range(from, to),
+      newText: insert,
+    }));
   }
 }

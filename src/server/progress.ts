@@ -17,7 +17,12 @@ export class Progress {
    * Runs work under a token of the client's, or one of our own where the client shows such work; otherwise without showing anything. However it ends, so does
    * what is shown. `token` cancels it too.
    */
-  async run<Result>(title: string, given: ProgressToken | undefined, token: CancellationToken | undefined, work: (report: Report, cancelled: CancellationToken) => Promise<Result>): Promise<Result> {
+  async run<Result>(
+    title: string,
+    given: ProgressToken | undefined,
+    token: CancellationToken | undefined,
+    work: (report: Report, cancelled: CancellationToken) => Promise<Result>,
+  ): Promise<Result> {
     const source = new CancellationTokenSource();
     const linked = token?.onCancellationRequested(() => source.cancel());
     const shown = given ?? (await this.create());
@@ -27,7 +32,11 @@ export class Progress {
     };
     tell({ kind: "begin", title, cancellable: true, percentage: 0 });
     try {
-      return await work((message, share) => tell({ kind: "report", message, percentage: Math.floor(share * 100) }), source.token);
+      return await work((message, share) => tell({
+        kind: "report",
+        message,
+        percentage: Math.floor(share * 100),
+      }), source.token);
     } finally {
       tell({ kind: "end", ...(source.token.isCancellationRequested && { message: "Cancelled" }) });
       if (shown !== undefined) this.running.delete(shown);

@@ -67,7 +67,11 @@ export class ProjectReview {
   }
 
   /** Brings all up to date, open files first. Each file of which something is known now is handed to `each`; what is told is what is not told yet. */
-  async run(token: CancellationToken, each: (report: FileReport) => void, report: Report = () => undefined): Promise<{ files: number; alerts: number }> {
+  async run(
+    token: CancellationToken,
+    each: (report: FileReport) => void,
+    report: Report = () => undefined,
+  ): Promise<{ files: number; alerts: number }> {
     const { session } = this;
     await session.scheduler.idle();
     let alerts = 0;
@@ -82,7 +86,14 @@ export class ProjectReview {
       open.add(sameFile(place.uri));
       if (token.isCancellationRequested || !(await session.scheduler.ready(place.home, token))) continue;
       const told = this.publisher.diagnosticsOf(place.uri);
-      if (told !== undefined) tell({ uri: place.uri, version: told.version, diagnostics: told.diagnostics, resultId: resultIdOf(told.diagnostics) });
+      if (told !== undefined) {
+        tell({
+          uri: place.uri,
+          version: told.version,
+          diagnostics: told.diagnostics,
+          resultId: resultIdOf(told.diagnostics),
+        });
+      }
     }
     const { project } = session.host;
     if (project === undefined || token.isCancellationRequested) return { files, alerts };
@@ -93,13 +104,18 @@ export class ProjectReview {
     const closed = wanted.filter((uri) => !open.has(sameFile(uri)));
     let done = 0;
     const finished = new Set<string>();
-    await project.review(closed, session.client, (uri, diagnostics) => {
-      done += 1;
-      finished.add(uri);
-      const one = { uri, version: null, diagnostics, resultId: resultIdOf(diagnostics) };
-      this.found.set(sameFile(uri), one);
-      report(`${done} of ${closed.length} files`, done / closed.length);
-    }, token);
+    await project.review(
+      closed,
+      session.client,
+      (uri, diagnostics) => {
+        done += 1;
+        finished.add(uri);
+        const one = { uri, version: null, diagnostics, resultId: resultIdOf(diagnostics) };
+        this.found.set(sameFile(uri), one);
+        report(`${done} of ${closed.length} files`, done / closed.length);
+      },
+      token,
+    );
     // What was cancelled is still to be done.
     if (token.isCancellationRequested) this.putBack(stale, finished);
     for (const [key, one] of this.found) if (!open.has(key)) tell(one);

@@ -37,7 +37,9 @@ interface FileTask {
   readonly client: ClientTraits;
 }
 
-export type ProjectTask = FileTask | { readonly setup: ProjectSetup; readonly does: "list"; readonly below: readonly string[] };
+export type ProjectTask =
+  | FileTask
+  | { readonly setup: ProjectSetup; readonly does: "list"; readonly below: readonly string[] };
 
 /** What was found in a file, or what changes in it. */
 export interface FileResult {
@@ -53,7 +55,12 @@ const extensions = languages.flatMap((language) => language.extensions);
 const store = new ResultStore();
 const mostLoadTime = 5000;
 
-let current: { readonly setup: ProjectSetup; readonly settings: ProjectSettings; readonly reach: Reach; readonly baselines: Map<string, Baseline | undefined> } | undefined;
+let current: {
+  readonly setup: ProjectSetup;
+  readonly settings: ProjectSettings;
+  readonly reach: Reach;
+  readonly baselines: Map<string, Baseline | undefined>;
+} | undefined;
 
 function settingsFor(setup: ProjectSetup): NonNullable<typeof current> {
   if (current?.setup.revision === setup.revision) return current;
@@ -75,7 +82,12 @@ export default async function run(task: ProjectTask): Promise<string[] | FileRes
   const { settings, reach, baselines } = settingsFor(task.setup);
   if (task.does === "list") {
     store.prune();
-    return discover(task.below.filter(reach.mayRead), extensions, (file, start) => settings.skippedBy(file, start) !== undefined, reach.mayRead).files.map(uriOf);
+    return discover(
+      task.below.filter(reach.mayRead),
+      extensions,
+      (file, start) => settings.skippedBy(file, start) !== undefined,
+      reach.mayRead,
+    ).files.map(uriOf);
   }
   const results: FileResult[] = [];
   for (const uri of task.uris) {
@@ -86,13 +98,25 @@ export default async function run(task: ProjectTask): Promise<string[] | FileRes
       results.push(resultOf(uri, file, settings.forFile(file), task, baselines, reach));
     } catch (error) {
       // What fails on one file is told of it, and the others are looked at.
-      results.push({ uri, diagnostics: [], edits: [], fault: error instanceof Error ? (error.stack ?? error.message) : String(error) });
+      results.push({
+        uri,
+        diagnostics: [],
+        edits: [],
+        fault: error instanceof Error ? (error.stack ?? error.message) : String(error),
+      });
     }
   }
   return results;
 }
 
-function resultOf(uri: string, file: string, own: FileSettings, { does, client, setup }: FileTask, baselines: Map<string, Baseline | undefined>, reach: Reach): FileResult {
+function resultOf(
+  uri: string,
+  file: string,
+  own: FileSettings,
+  { does, client, setup }: FileTask,
+  baselines: Map<string, Baseline | undefined>,
+  reach: Reach,
+): FileResult {
   const content = readable(file);
   if (content === undefined) return { uri, diagnostics: [], edits: [] };
   const text = Text.of(content);
@@ -113,13 +137,22 @@ function readable(file: string): string | undefined {
 
 function open(uri: string, text: string, { resolved }: FileSettings, { today }: ProjectSetup) {
   const workspace = createWorkspace({ languages, today, cutOff });
-  workspace.open({ uri, languageId: languages.find((language) => language.extensions.includes(path.extname(uri)))!.languageIds[0]!, version: 0, text, settings: resolved });
+  workspace.open({
+    uri,
+    languageId: languages.find((language) => language.extensions.includes(path.extname(uri)))!.languageIds[0]!,
+    version: 0,
+    text,
+    settings: resolved,
+  });
   return workspace;
 }
 
 /** The alerts of a file: those that were found when it was as it is, or new ones. */
 function alertsOf(uri: string, file: string, text: string, own: FileSettings, setup: ProjectSetup): readonly Alert[] {
-  const settings = settingsKey(own.resolved, own.source && [own.source.checked.settings.patterns, own.source.checked.found.map(({ kit }) => kit.patterns)]);
+  const settings = settingsKey(
+    own.resolved,
+    own.source && [own.source.checked.settings.patterns, own.source.checked.found.map(({ kit }) => kit.patterns)],
+  );
   if (settings === undefined) return open(uri, text, own, setup).alerts(uri);
   const key = store.keyOf(text, file, settings, setup.today);
   const before = store.get(key);
@@ -130,7 +163,14 @@ function alertsOf(uri: string, file: string, text: string, own: FileSettings, se
 }
 
 /** Those of a file's alerts that are not in the baseline; all where it cannot be read, which the documents that are open tell. */
-function fresh(baselines: Map<string, Baseline | undefined>, reach: Reach, file: string, { source }: FileSettings, text: Text, alerts: readonly Alert[]): readonly Alert[] {
+function fresh(
+  baselines: Map<string, Baseline | undefined>,
+  reach: Reach,
+  file: string,
+  { source }: FileSettings,
+  text: Text,
+  alerts: readonly Alert[],
+): readonly Alert[] {
   const named = Baseline.fileOf(source);
   if (named === undefined) return alerts;
   if (!baselines.has(named)) baselines.set(named, baselineOf(source, reach).known);

@@ -21,9 +21,16 @@ export class Publisher {
   diagnosticsOf(uri: string): { readonly version: number; readonly diagnostics: Diagnostic[] } | undefined {
     const { session } = this;
     const settings = openSettings(session, uri);
-    if (settings !== undefined) return { version: settings.place.version, diagnostics: settingsDiagnostics(settings.settings, settings.place, session) };
+    if (settings !== undefined) {
+      return {
+        version: settings.place.version,
+        diagnostics: settingsDiagnostics(settings.settings, settings.place, session),
+      };
+    }
     const place = session.documents.place(uri);
-    return place === undefined ? undefined : { version: place.version, diagnostics: toDiagnostics(session.documents.alerts(place), place, session) };
+    return place === undefined
+      ? undefined
+      : { version: place.version, diagnostics: toDiagnostics(session.documents.alerts(place), place, session) };
   }
 
   /** Sends what is known of a document of the workspace, all of it or what has been found so far. */
@@ -66,7 +73,10 @@ export class Publisher {
     const { session } = this;
     if (session.pulls || !session.client.canPull) return;
     session.pulls = true;
-    const open = [...session.workspace.uris.flatMap((home) => session.documents.places(home).map(({ uri }) => uri)), ...session.documents.settingsFiles.keys()];
+    const open = [
+      ...session.workspace.uris.flatMap((home) => session.documents.places(home).map(({ uri }) => uri)),
+      ...session.documents.settingsFiles.keys(),
+    ];
     for (const uri of open) if (this.sent.has(uri)) this.send(uri, []);
   }
 
@@ -86,6 +96,10 @@ export class Publisher {
   private send(uri: string, diagnostics: readonly Diagnostic[], version?: number): void {
     if (diagnostics.length === 0) this.sent.delete(uri);
     else this.sent.add(uri);
-    this.session.send("textDocument/publishDiagnostics", { uri, ...(version !== undefined && { version }), diagnostics });
+    this.session.send("textDocument/publishDiagnostics", {
+      uri,
+      ...(version !== undefined && { version }),
+      diagnostics,
+    });
   }
 }

@@ -110,7 +110,10 @@ export class Scheduler {
       }
     } catch (error) {
       // A fault of ours costs this report, not the session.
-      this.session.log(1, `${home} could not be analysed at version ${workspace.version(home)}: ${error instanceof Error ? error.stack : String(error)}`);
+      this.session.log(
+        1,
+        `${home} could not be analysed at version ${workspace.version(home)}: ${error instanceof Error ? error.stack : String(error)}`,
+      );
       this.release(home, false);
       this.tellIdle();
       return;

@@ -1,6 +1,11 @@
 /** The language server: one session over any connection. What it can do is in `features`. */
 import { ErrorCodes, ResponseError, type CancellationToken, type MessageConnection } from "vscode-jsonrpc";
-import { LSPErrorCodes, type InitializeParams, type InitializeResult, type ServerCapabilities } from "vscode-languageserver-protocol";
+import {
+  LSPErrorCodes,
+  type InitializeParams,
+  type InitializeResult,
+  type ServerCapabilities,
+} from "vscode-languageserver-protocol";
 import { WorkspaceError } from "../engine/errors.js";
 import { version as packageVersion } from "../version.js";
 import { readClient } from "./client.js";
@@ -52,7 +57,12 @@ export class Server {
     this.project = project;
     configuration.onChange = () => project.allChanged();
     this.features = [
-      synchronisationFeature(session, publisher, saves, { settingsSaved: () => configuration.readAgain(), fileChanged: (uri) => project.fileChanged(uri), opened: (home) => configuration.opened(home), edited: () => review.touch() }),
+      synchronisationFeature(session, publisher, saves, {
+        settingsSaved: () => configuration.readAgain(),
+        fileChanged: (uri) => project.fileChanged(uri),
+        opened: (home) => configuration.opened(home),
+        edited: () => review.touch(),
+      }),
       notebookFeature(session, publisher),
       diagnosticsFeature(session, publisher),
       codeActionFeature(session, saves),
@@ -62,10 +72,18 @@ export class Server {
       completionFeature(session),
       commandFeature(session, project, progress),
       configuration.feature(),
-      filesFeature(session, { settingsChanged: () => configuration.readAgain(), foldersChanged: () => configuration.settingsChanged(), fileChanged: (uri) => project.fileChanged(uri), filesMoved: () => project.allChanged() }),
+      filesFeature(session, {
+        settingsChanged: () => configuration.readAgain(),
+        foldersChanged: () => configuration.settingsChanged(),
+        fileChanged: (uri) => project.fileChanged(uri),
+        filesMoved: () => project.allChanged(),
+      }),
       project.feature(),
     ];
-    this.requests = Object.assign({ initialize: (params: InitializeParams) => this.initialize(params), shutdown: () => this.shutDown() }, ...this.features.map(({ requests }) => requests));
+    this.requests = Object.assign(
+      { initialize: (params: InitializeParams) => this.initialize(params), shutdown: () => this.shutDown() },
+      ...this.features.map(({ requests }) => requests),
+    );
     this.notifications = Object.assign(
       {
         initialized: () => this.features.forEach(({ begin }) => begin?.()),
@@ -87,18 +105,31 @@ export class Server {
 
   private async answer(method: string, params: unknown, token: CancellationToken): Promise<unknown> {
     const handler = Object.hasOwn(this.requests, method) ? this.requests[method] : undefined;
-    if (this.state === "new" && method !== "initialize") return new ResponseError(ErrorCodes.ServerNotInitialized, "The first request is `initialize`");
-    if (this.state === "shut-down") return new ResponseError(ErrorCodes.InvalidRequest, "The server has been shut down: only `exit` can follow");
+    if (this.state === "new" && method !== "initialize") {
+      return new ResponseError(ErrorCodes.ServerNotInitialized, "The first request is `initialize`");
+    }
+    if (this.state === "shut-down") {
+      return new ResponseError(ErrorCodes.InvalidRequest, "The server has been shut down: only `exit` can follow");
+    }
     if (handler === undefined) return new ResponseError(ErrorCodes.MethodNotFound, `There is no method ${method} here`);
-    if (method === "initialize" && this.state !== "new") return new ResponseError(ErrorCodes.InvalidRequest, "`initialize` comes only once");
+    if (method === "initialize" && this.state !== "new") {
+      return new ResponseError(ErrorCodes.InvalidRequest, "`initialize` comes only once");
+    }
     this.trace.note(`${method} was asked`, params);
     try {
-      if (token.isCancellationRequested) return new ResponseError(LSPErrorCodes.RequestCancelled, `${method} was cancelled`);
+      if (token.isCancellationRequested) {
+        return new ResponseError(LSPErrorCodes.RequestCancelled, `${method} was cancelled`);
+      }
       return await handler(readParams(method, params) as never, token);
     } catch (error) {
       if (error instanceof ParamsError) return new ResponseError(ErrorCodes.InvalidParams, error.message);
-      if (error instanceof WorkspaceError) return new ResponseError(ErrorCodes.InvalidParams, `${method}: ${error.message}`);
-      return new ResponseError(ErrorCodes.InternalError, `${method}: ${error instanceof Error ? error.message : String(error)}`);
+      if (error instanceof WorkspaceError) {
+        return new ResponseError(ErrorCodes.InvalidParams, `${method}: ${error.message}`);
+      }
+      return new ResponseError(
+        ErrorCodes.InternalError,
+        `${method}: ${error instanceof Error ? error.message : String(error)}`,
+      );
     }
   }
 
@@ -114,7 +145,12 @@ export class Server {
     try {
       handler(readParams(method, params) as never, undefined as never);
     } catch (error) {
-      this.session.log(1, error instanceof ParamsError ? error.message : `${method}: ${error instanceof Error ? error.message : String(error)}`);
+      this.session.log(
+        1,
+        error instanceof ParamsError
+          ? error.message
+          : `${method}: ${error instanceof Error ? error.message : String(error)}`,
+      );
     }
   }
 
@@ -130,7 +166,10 @@ export class Server {
     session.host.setFolders(client.folders);
     this.configuration.configure(params.initializationOptions);
     if (client.processId !== undefined) session.host.watchProcess?.(client.processId, () => this.exit());
-    const capabilities: ServerCapabilities = Object.assign({ positionEncoding: client.encoding }, ...this.features.map((feature) => feature.capabilities?.(client)));
+    const capabilities: ServerCapabilities = Object.assign(
+      { positionEncoding: client.encoding },
+      ...this.features.map((feature) => feature.capabilities?.(client)),
+    );
     return { capabilities, serverInfo: { name: "alert-quill", version: packageVersion } };
   }
 

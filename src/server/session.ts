@@ -53,7 +53,15 @@ export class Session {
   ) {
     this.host = host;
     this.languages = languages;
-    this.editor = { when: "type", pause, scope: "open", trust: "ask", cost: false, status: false, settingsFile: "merge" };
+    this.editor = {
+      when: "type",
+      pause,
+      scope: "open",
+      trust: "ask",
+      cost: false,
+      status: false,
+      settingsFile: "merge",
+    };
     this.workspace = createWorkspace({
       meter: this.meter,
       languages,
@@ -72,7 +80,10 @@ export class Session {
       this.say(1, `The rule ${rule} was stopped on ${uri}: ${error.message}`);
       return;
     }
-    this.log(1, `The rule ${rule} failed on ${uri} and is off until the document changes: ${error instanceof Error ? error.stack : String(error)}`);
+    this.log(
+      1,
+      `The rule ${rule} failed on ${uri} and is off until the document changes: ${error instanceof Error ? error.stack : String(error)}`,
+    );
   }
 
   /** A line in the editor's log. */
@@ -93,9 +104,13 @@ export class Session {
   /** Asks the client. An answer that is an error is told in the log and is `undefined`. */
   async ask<Answer>(method: string, params?: object): Promise<Answer | undefined> {
     try {
-      return (await (params === undefined ? this.connection.sendRequest(method) : this.connection.sendRequest(method, params))) as Answer;
+      return (await (
+        params === undefined ? this.connection.sendRequest(method) : this.connection.sendRequest(method, params)
+      )) as Answer;
     } catch (error) {
-      if (this.isRunning) this.log(2, `The editor did not answer ${method}: ${error instanceof Error ? error.message : String(error)}`);
+      if (this.isRunning) {
+        this.log(2, `The editor did not answer ${method}: ${error instanceof Error ? error.message : String(error)}`);
+      }
       return undefined;
     }
   }

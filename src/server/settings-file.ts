@@ -1,6 +1,14 @@
 /** A settings file in the editor: alerts while it is typed, remedies, completion and hover. */
 import { getLocation } from "jsonc-parser";
-import type { CodeAction, CodeActionParams, CompletionItem, Diagnostic, Hover, MarkupContent, Position } from "vscode-languageserver-protocol";
+import type {
+  CodeAction,
+  CodeActionParams,
+  CompletionItem,
+  Diagnostic,
+  Hover,
+  MarkupContent,
+  Position,
+} from "vscode-languageserver-protocol";
 import { z } from "zod";
 import { settingsAlert } from "../engine/settings-alert.js";
 import { optionsOf, shortPage } from "../report/rule-page.js";
@@ -16,17 +24,31 @@ import type { Session } from "./session.js";
 import { joined } from "./workspace-edit.js";
 
 /** A settings file that is open, with what is in it; `undefined` for other documents. */
-export function openSettings({ documents, host, client }: Session, uri: string): { settings: SettingsText; place: Place } | undefined {
+export function openSettings(
+  { documents, host, client }: Session,
+  uri: string,
+): { settings: SettingsText; place: Place } | undefined {
   const open = documents.settingsFiles.get(uri);
   if (open === undefined) return undefined;
-  return { settings: host.readSettings(uri, open.text.value), place: new Place(uri, uri, open.version, open.text, 0, client.encoding) };
+  return {
+    settings: host.readSettings(uri, open.text.value),
+    place: new Place(uri, uri, open.version, open.text, 0, client.encoding),
+  };
 }
 
-const descriptions: readonly { readonly shape: object }[] = [settingsSchema, kitSchema, zoneSchema, profileSchema, patternSchema];
+const descriptions: readonly { readonly shape: object }[] = [
+  settingsSchema,
+  kitSchema,
+  zoneSchema,
+  profileSchema,
+  patternSchema,
+];
 
 /** What a key of the settings means. */
 function meaningOf(key: string, path: SettingsPath): string | undefined {
-  const schema = path[0] === "patterns" ? patternSchema : path[0] === "zones" ? zoneSchema : path[0] === "profiles" ? profileSchema : settingsSchema;
+  const schema = path[0] === "patterns"
+    ? patternSchema
+    : path[0] === "zones" ? zoneSchema : path[0] === "profiles" ? profileSchema : settingsSchema;
   for (const { shape } of [schema, ...descriptions]) {
     const field = (shape as Record<string, z.ZodType | undefined>)[key];
     if (field?.description !== undefined) return field.description;
@@ -38,7 +60,12 @@ export function settingsDiagnostics(settings: SettingsText, place: Place, contex
   return settings.issues.map((issue) => toDiagnostic(settingsAlert(issue, settings.document), place, context));
 }
 
-export function settingsActions(settings: SettingsText, params: CodeActionParams, open: Place, context: DiagnosticContext & Pick<Session, "client">): CodeAction[] {
+export function settingsActions(
+  settings: SettingsText,
+  params: CodeActionParams,
+  open: Place,
+  context: DiagnosticContext & Pick<Session, "client">,
+): CodeAction[] {
   const { from, to } = open.span(params.range);
   const diagnostics = settingsDiagnostics(settings, open, context);
   return settings.issues.flatMap((issue, index) => {
@@ -46,13 +73,20 @@ export function settingsActions(settings: SettingsText, params: CodeActionParams
     if (place.from > to || place.to < from) return [];
     return (issue.remedies ?? []).map((remedy, at): CodeAction => {
       const edits = open.edits(settings.document.editsFor(remedy));
-      return { title: remedy.title, kind: "quickfix", diagnostics: [diagnostics[index]!], isPreferred: at === 0, edit: joined([{ uri: open.uri, version: open.version, edits }], context.client) };
+      return {
+        title: remedy.title,
+        kind: "quickfix",
+        diagnostics: [diagnostics[index]!],
+        isPreferred: at === 0,
+        edit: joined([{ uri: open.uri, version: open.version, edits }], context.client),
+      };
     });
   });
 }
 
 /** The options of a rule, as documentation shows them. */
-const optionPages = (rule: Rule): ReturnType<typeof optionsOf> => optionsOf(rule, ({ options }) => z.toJSONSchema(options!, { io: "input", unrepresentable: "any" }));
+const optionPages = (rule: Rule): ReturnType<typeof optionsOf> =>
+  optionsOf(rule, ({ options }) => z.toJSONSchema(options!, { io: "input", unrepresentable: "any" }));
 
 interface Offer {
   readonly label: string;
@@ -67,15 +101,36 @@ function offersAt(path: SettingsPath, isKey: boolean, { rules }: SettingsText, o
   const key = isKey ? holder.at(-1) : parent;
   const ruleOffers = (): Offer[] => rules.map(({ id, title }) => ({ label: id, detail: title }));
   if (isKey) {
-    if (key === "levels") return [...ruleOffers(), ...[...new Set(rules.map(({ id }) => areaOf(id)))].map((area) => ({ label: `${area}.*`, detail: `all rules of the area ${area}` }))];
-    if (key === "tune") return ruleOffers().filter(({ label }) => rules.some(({ id, options }) => id === label && options !== undefined));
+    if (key === "levels") {
+      return [
+        ...ruleOffers(),
+        ...[...new Set(rules.map(({ id }) => areaOf(id)))].map((area) => ({
+          label: `${area}.*`,
+          detail: `all rules of the area ${area}`,
+        })),
+      ];
+    }
+    if (key === "tune") {
+      return ruleOffers().filter(({ label }) => rules.some(({ id, options }) => id === label && options !== undefined));
+    }
     if (holder.at(-2) === "tune") {
       const rule = rules.find(({ id }) => id === key);
-      return rule === undefined ? [] : optionPages(rule).map(({ name, values, standard, effect }) => ({ label: name, detail: `${values}, default ${standard}`, documentation: effect }));
+      return rule === undefined
+        ? []
+        : optionPages(rule).map(({ name, values, standard, effect }) => ({
+          label: name,
+          detail: `${values}, default ${standard}`,
+          documentation: effect,
+        }));
     }
-    return keysAt(holder).map((label) => ({ label, ...(meaningOf(label, holder) && { documentation: meaningOf(label, holder)! }) }));
+    return keysAt(holder).map((label) => ({
+      label,
+      ...(meaningOf(label, holder) && { documentation: meaningOf(label, holder)! }),
+    }));
   }
-  if (parent === "levels" || (path[0] === "patterns" && path.at(-1) === "level")) return [...levels, "off", ...ownLevels].map((label) => ({ label }));
+  if (parent === "levels" || (path[0] === "patterns" && path.at(-1) === "level")) {
+    return [...levels, "off", ...ownLevels].map((label) => ({ label }));
+  }
   if (parent === "kits") return kitNames.map((label) => ({ label }));
   if (parent === "runtime") return ["browser", "node", "worker", "service-worker"].map((label) => ({ label }));
   if (path.at(-1) === "base") return ["project", "nothing"].map((label) => ({ label }));
@@ -88,10 +143,18 @@ export function settingsCompletion(settings: SettingsText, position: Position, p
   const source = place.text.value;
   const { path, isAtPropertyKey, previousNode } = getLocation(source, offset);
   const ownLevels = Object.keys((settings.document.value as { ownLevels?: object } | undefined)?.ownLevels ?? {});
-  const inside = previousNode !== undefined && previousNode.offset <= offset && offset <= previousNode.offset + previousNode.length && previousNode.type === "string" ? previousNode : undefined;
+  const inside = previousNode !== undefined &&
+    previousNode.offset <= offset &&
+    offset <= previousNode.offset + previousNode.length &&
+    previousNode.type === "string"
+    ? previousNode
+    : undefined;
   const range = place.range(inside?.offset ?? offset, inside === undefined ? offset : inside.offset + inside.length);
   return offersAt(path, isAtPropertyKey, settings, ownLevels).map(({ label, detail, documentation }) => {
-    const colon = isAtPropertyKey && !/^\s*:/.test(source.slice(inside === undefined ? offset : inside.offset + inside.length)) ? ": " : "";
+    const colon = isAtPropertyKey &&
+      !/^\s*:/.test(source.slice(inside === undefined ? offset : inside.offset + inside.length))
+      ? ": "
+      : "";
     return {
       label,
       kind: isAtPropertyKey ? 10 : 12,
@@ -103,24 +166,43 @@ export function settingsCompletion(settings: SettingsText, position: Position, p
   });
 }
 
-export function settingsHover(settings: SettingsText, position: Position, place: Place, rulePage: (rule: string) => string | undefined): Hover | null {
+export function settingsHover(
+  settings: SettingsText,
+  position: Position,
+  place: Place,
+  rulePage: (rule: string) => string | undefined,
+): Hover | null {
   const offset = place.offset(position);
   const { path, previousNode } = getLocation(place.text.value, offset);
   if (previousNode === undefined || offset > previousNode.offset + previousNode.length) return null;
   const word = String(previousNode.value ?? "");
   const contents = hoverText(word, path, settings, rulePage);
-  return contents === undefined ? null : { contents, range: place.range(previousNode.offset, previousNode.offset + previousNode.length) };
+  return contents === undefined
+    ? null
+    : { contents, range: place.range(previousNode.offset, previousNode.offset + previousNode.length) };
 }
 
-function hoverText(word: string, path: SettingsPath, { rules }: SettingsText, rulePage: (rule: string) => string | undefined): MarkupContent | undefined {
+function hoverText(
+  word: string,
+  path: SettingsPath,
+  { rules }: SettingsText,
+  rulePage: (rule: string) => string | undefined,
+): MarkupContent | undefined {
   const rule = rules.find(({ id }) => id === word);
   if (rule !== undefined) return { kind: "markdown", value: shortPage(rule, rulePage(rule.id)) };
   const owner = rules.find(({ id }) => id === path.at(-2));
   const option = owner === undefined ? undefined : optionPages(owner).find(({ name }) => name === word);
-  if (option !== undefined) return { kind: "markdown", value: `**${option.name}**: ${option.effect}\n\n${option.values}; default \`${option.standard}\`` };
+  if (option !== undefined) {
+    return {
+      kind: "markdown",
+      value: `**${option.name}**: ${option.effect}\n\n${option.values}; default \`${option.standard}\``,
+    };
+  }
   if (word.endsWith(".*")) {
     const list = rules.filter(({ id }) => areaOf(id) === word.slice(0, -2));
-    return list.length === 0 ? undefined : { kind: "markdown", value: list.map(({ id, title }) => `- \`${id}\`: ${title}`).join("\n") };
+    return list.length === 0
+      ? undefined
+      : { kind: "markdown", value: list.map(({ id, title }) => `- \`${id}\`: ${title}`).join("\n") };
   }
   const meaning = meaningOf(word, path.slice(0, -1));
   return meaning === undefined ? undefined : { kind: "markdown", value: meaning };

@@ -10,6 +10,9 @@ export class Trace {
 
   note(message: string, more: unknown): void {
     if (this.value === "off") return;
-    this.send("$/logTrace", { message, ...(this.value === "verbose" && { verbose: JSON.stringify(more)?.slice(0, 2000) }) });
+    this.send("$/logTrace", {
+      message,
+      ...(this.value === "verbose" && { verbose: JSON.stringify(more)?.slice(0, 2000) }),
+    });
   }
 }

@@ -20,7 +20,11 @@ export class Trust {
     if (waiting === undefined || session.editor.trust !== "ask" || this.asked.has(waiting.folder)) return;
     const { folder, packs } = waiting;
     this.asked.add(folder);
-    const question = { type: 2, message: `The settings in ${folder} name packs of rules, which are programs: ${packs.join(", ")}. Run them?`, actions: [{ title: once }, { title: always }, { title: never }] };
+    const question = {
+      type: 2,
+      message: `The settings in ${folder} name packs of rules, which are programs: ${packs.join(", ")}. Run them?`,
+      actions: [{ title: once }, { title: always }, { title: never }],
+    };
     void session.ask<{ title: string } | null>("window/showMessageRequest", question).then((answer) => {
       if (answer?.title !== once && answer?.title !== always) {
         session.log(3, `The packs of ${folder} do not run. \`alertQuill.trust\` set to \`always\` lets them.`);

@@ -24,7 +24,10 @@ export class TrustedFolders {
     this.folders.add(folder);
     if (!forGood) return;
     mkdirSync(path.dirname(file()), { recursive: true });
-    writeFileSync(file(), `${JSON.stringify({ folders: [...new Set([...readRemembered(), folder])] }, undefined, 2)}\n`);
+    writeFileSync(
+      file(),
+      `${JSON.stringify({ folders: [...new Set([...readRemembered(), folder])] }, undefined, 2)}\n`,
+    );
   }
 
   /** All of them, for those who work elsewhere; `true` when it is all folders. */

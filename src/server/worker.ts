@@ -22,7 +22,10 @@ export interface WorkerScope {
 
 /** Serves the page that started this worker. To be called in the worker. */
 export function serveWorker(scope: WorkerScope, { settings, rulePage = () => undefined }: WorkerOptions = {}): void {
-  const connection = createMessageConnection(new BrowserMessageReader(scope as never), new BrowserMessageWriter(scope as never));
+  const connection = createMessageConnection(
+    new BrowserMessageReader(scope as never),
+    new BrowserMessageWriter(scope as never),
+  );
   new Server(connection, {
     languages: [javascript()],
     host: {

@@ -4,7 +4,16 @@ import { patternRule } from "../rules/pattern/rule.js";
 import { areaOf, levels, type Rule } from "../rules/rule.js";
 import { salvage, unknownWord, type SettingsIssue, type SettingsPath } from "./issue.js";
 import { kitLayers, type FoundKit, type KitFinder, type Layer } from "./kits.js";
-import { kitSchema, patternSchema, profileSchema, settingsSchema, zoneSchema, type Kit, type Settings, type SettingsPart } from "./schema.js";
+import {
+  kitSchema,
+  patternSchema,
+  profileSchema,
+  settingsSchema,
+  zoneSchema,
+  type Kit,
+  type Settings,
+  type SettingsPart,
+} from "./schema.js";
 
 export interface CheckOptions {
   /** The rules there are, those of packs among them. */
@@ -39,7 +48,9 @@ export function keysAt(path: SettingsPath): readonly string[] {
   if (first === "zones" && path.length === 2) return keys(zoneSchema);
   if (first === "profiles" && path.length === 2) return keys(profileSchema);
   if (first === "patterns" && path.length === 2) return keys(patternSchema);
-  if (first === "patterns" && third === "where" && path.length === 4) return ["kind", "not", "text", "atLeast", "atMost"];
+  if (first === "patterns" && third === "where" && path.length === 4) {
+    return ["kind", "not", "text", "atLeast", "atMost"];
+  }
   if (first === "ownLevels" && path.length === 2) return ["standsOn", "colour"];
   if (path.at(-1) === "language") return ["edition", "modules"];
   if (path.at(-1) === "onSave") return ["remedies", "imports", "layout", "keep", "removals", "when"];
@@ -56,14 +67,26 @@ interface PlacedPart {
 function partsOf(settings: Settings, left: readonly SettingsIssue[]): PlacedPart[] {
   return [
     { part: settings, path: [], written: [] },
-    ...(settings.zones ?? []).map((part, index) => ({ part, path: ["zones", index], written: ["zones", writtenIndex(["zones"], index, left)] })),
-    ...Object.entries(settings.profiles ?? {}).map(([name, part]) => ({ part, path: ["profiles", name], written: ["profiles", name] })),
+    ...(settings.zones ?? []).map((part, index) => ({
+      part,
+      path: ["zones", index],
+      written: ["zones", writtenIndex(["zones"], index, left)],
+    })),
+    ...Object.entries(settings.profiles ?? {}).map(([name, part]) => ({
+      part,
+      path: ["profiles", name],
+      written: ["profiles", name],
+    })),
   ];
 }
 
 /** Where an element of a list stood before those that `left` names were left out. */
 function writtenIndex(list: SettingsPath, index: number, left: readonly SettingsIssue[]): number {
-  const gone = new Set(left.filter(({ path }) => path.length === list.length + 1 && list.every((key, at) => path[at] === key)).map(({ path }) => path.at(-1)));
+  const gone = new Set(
+    left
+      .filter(({ path }) => path.length === list.length + 1 && list.every((key, at) => path[at] === key))
+      .map(({ path }) => path.at(-1)),
+  );
   let written = -1;
   for (let kept = -1; kept < index; ) {
     written += 1;
@@ -88,15 +111,30 @@ export function checkSettings(given: unknown, { rules: known, find, from = "" }:
     for (const kit of expanded.found) if (!found.some(({ id }) => id === kit.id)) found.push(kit);
   }
   const levelNames = [...levels, "off", ...Object.keys(settings.ownLevels ?? {})];
-  const patterns = [...found.flatMap(({ kit }) => patternRules(kit, levelNames, issues, false)), ...patternRules(settings, levelNames, issues, true)];
+  const patterns = [
+    ...found.flatMap(({ kit }) => patternRules(kit, levelNames, issues, false)),
+    ...patternRules(settings, levelNames, issues, true),
+  ];
   const rules = [...known, ...new Map(patterns.map((rule) => [rule.id, rule])).values()];
   const checked = parts.map(({ part, written }) => checkPart(part, written, rules, levelNames, issues));
   const zones = settings.zones?.map((zone, index) => ({ ...zone, ...checked[1 + index] }));
-  const profiles = Object.entries(settings.profiles ?? {}).map(([name, profile], index) => [name, { ...profile, ...checked[1 + (zones?.length ?? 0) + index] }] as const);
+  const profiles = Object
+    .entries(settings.profiles ?? {})
+    .map(([name, profile], index) => [name, { ...profile, ...checked[1 + (zones?.length ?? 0) + index] }] as const);
   // What a kit says wrongly is told at the kit's name, once.
-  const layers = new Map([...kits].map(([path, list]) => [path, list.map((layer) => checkLayer(layer, JSON.parse(path) as SettingsPath, settings, rules, levelNames, issues))]));
+  const layers = new Map(
+    [...kits].map(([path, list]) => [
+      path,
+      list.map((layer) => checkLayer(layer, JSON.parse(path) as SettingsPath, settings, rules, levelNames, issues)),
+    ]),
+  );
   return {
-    settings: { ...settings, ...checked[0], ...(zones && { zones }), ...(settings.profiles && { profiles: Object.fromEntries(profiles) }) },
+    settings: {
+      ...settings,
+      ...checked[0],
+      ...(zones && { zones }),
+      ...(settings.profiles && { profiles: Object.fromEntries(profiles) }),
+    },
     issues,
     rules,
     kits: layers,
@@ -104,28 +142,58 @@ export function checkSettings(given: unknown, { rules: known, find, from = "" }:
   };
 }
 
-function checkLayer(layer: Layer, path: SettingsPath, settings: Settings, rules: readonly Rule[], levelNames: readonly string[], issues: SettingsIssue[]): Layer {
+function checkLayer(
+  layer: Layer,
+  path: SettingsPath,
+  settings: Settings,
+  rules: readonly Rule[],
+  levelNames: readonly string[],
+  issues: SettingsIssue[],
+): Layer {
   const own: SettingsIssue[] = [];
   const part = checkPart(layer.settings, [], rules, levelNames, own);
   if (own.length === 0) return layer;
   const list = path.reduce<unknown>((inner, key) => (inner as Record<string, unknown>)[key], settings) as SettingsPart;
   const index = list.kits?.findIndex((name) => layer.name === `kit ${name}`) ?? -1;
   const at = [...path, "kits", ...(index >= 0 ? [index] : [])];
-  for (const issue of own) issues.push({ code: issue.code, path: at, message: `in the ${layer.name}, at ${issue.path.join(" › ")}: ${issue.message}` });
+  for (const issue of own) {
+    issues.push({
+      code: issue.code,
+      path: at,
+      message: `in the ${layer.name}, at ${issue.path.join(" › ")}: ${issue.message}`,
+    });
+  }
   return { ...layer, settings: { ...layer.settings, ...part } };
 }
 
 /** Checks a kit as it was read from its file. */
 export function checkKit(given: unknown): { kit: Kit; issues: SettingsIssue[] } {
-  const { data, issues } = salvage(kitSchema, given ?? {}, [], (path) => (path.length === 0 ? Object.keys(kitSchema.shape) : keysAt(path)));
+  const { data, issues } = salvage(
+    kitSchema,
+    given ?? {},
+    [],
+    (path) => (path.length === 0 ? Object.keys(kitSchema.shape) : keysAt(path)),
+  );
   return { kit: data ?? {}, issues };
 }
 
-function patternRules({ patterns = {} }: Pick<Settings, "patterns">, levelNames: readonly string[], issues: SettingsIssue[], isOwn: boolean): Rule[] {
+function patternRules(
+  { patterns = {} }: Pick<Settings, "patterns">,
+  levelNames: readonly string[],
+  issues: SettingsIssue[],
+  isOwn: boolean,
+): Rule[] {
   return Object.entries(patterns).flatMap(([name, pattern]) => {
     const path = ["patterns", name];
     if (!/^[a-z][a-z0-9-]*$/.test(name)) {
-      if (isOwn) issues.push({ code: "wrong-value", path, atKey: true, message: `\`${name}\` cannot name a rule: small letters, digits and \`-\` can` });
+      if (isOwn) {
+        issues.push({
+          code: "wrong-value",
+          path,
+          atKey: true,
+          message: `\`${name}\` cannot name a rule: small letters, digits and \`-\` can`,
+        });
+      }
       return [];
     }
     const { level = "warning" } = pattern;
@@ -144,11 +212,25 @@ function patternRules({ patterns = {} }: Pick<Settings, "patterns">, levelNames:
 }
 
 function noLevel(path: SettingsPath, level: string, levelNames: readonly string[]): SettingsIssue {
-  return unknownWord({ code: "wrong-value", path, message: `there is no level \`${level}\` (there are ${levelNames.map((name) => `\`${name}\``).join(", ")})` }, level, levelNames);
+  return unknownWord(
+    {
+      code: "wrong-value",
+      path,
+      message: `there is no level \`${level}\` (there are ${levelNames.map((name) => `\`${name}\``).join(", ")})`,
+    },
+    level,
+    levelNames,
+  );
 }
 
 /** Checks what a part says of rules, and gives it without what is wrong. */
-function checkPart(part: SettingsPart, path: SettingsPath, rules: readonly Rule[], levelNames: readonly string[], issues: SettingsIssue[]): Pick<SettingsPart, "levels" | "tune"> {
+function checkPart(
+  part: SettingsPart,
+  path: SettingsPath,
+  rules: readonly Rule[],
+  levelNames: readonly string[],
+  issues: SettingsIssue[],
+): Pick<SettingsPart, "levels" | "tune"> {
   const ids = rules.map(({ id }) => id);
   const areas = [...new Set(ids.map(areaOf))];
   const kept: Record<string, string> = {};
@@ -156,7 +238,13 @@ function checkPart(part: SettingsPart, path: SettingsPath, rules: readonly Rule[
     const at = [...path, "levels", key];
     const whole = key.endsWith(".*");
     if (!(whole ? areas.includes(key.slice(0, -2)) : ids.includes(key))) {
-      issues.push(unknownWord({ code: "unknown-rule", path: at, atKey: true, message: `there is no ${whole ? "area" : "rule"} \`${key}\`` }, key, whole ? areas.map((area) => `${area}.*`) : [...ids, ...areas.map((area) => `${area}.*`)]));
+      issues.push(
+        unknownWord(
+          { code: "unknown-rule", path: at, atKey: true, message: `there is no ${whole ? "area" : "rule"} \`${key}\`` },
+          key,
+          whole ? areas.map((area) => `${area}.*`) : [...ids, ...areas.map((area) => `${area}.*`)],
+        ),
+      );
     } else if (!levelNames.includes(level)) {
       issues.push(noLevel(at, level, levelNames));
     } else kept[key] = level;
@@ -166,15 +254,41 @@ function checkPart(part: SettingsPart, path: SettingsPath, rules: readonly Rule[
     const at = [...path, "tune", key];
     const rule = rules.find(({ id }) => id === key);
     if (rule === undefined) {
-      issues.push(unknownWord({ code: "unknown-rule", path: at, atKey: true, message: `there is no rule \`${key}\`` }, key, ids));
+      issues.push(
+        unknownWord({ code: "unknown-rule", path: at, atKey: true, message: `there is no rule \`${key}\`` }, key, ids),
+      );
     } else if (rule.options === undefined) {
-      issues.push({ code: "unknown-key", path: at, atKey: true, message: `the rule \`${key}\` has no options`, remedies: [{ title: `Take \`${key}\` out`, path: at, remove: true }] });
+      issues.push({
+        code: "unknown-key",
+        path: at,
+        atKey: true,
+        message: `the rule \`${key}\` has no options`,
+        remedies: [{ title: `Take \`${key}\` out`, path: at, remove: true }],
+      });
     } else {
       const names = optionNames(rule);
       const { data, issues: own } = salvage(rule.options, value, at, () => names);
-      for (const issue of own) issues.push(issue.code === "unknown-key" ? { ...issue, message: issue.message.replace("there is no setting", `\`${key}\` has no option`).replace(" here", ` (it has ${names.map((name) => `\`${name}\``).join(", ")})`) } : issue);
+      for (const issue of own) {
+        issues.push(
+          issue.code === "unknown-key"
+            ? {
+              ...issue,
+              message: issue.message
+                .replace("there is no setting", `\`${key}\` has no option`)
+                .replace(" here", ` (it has ${names.map((name) => `\`${name}\``).join(", ")})`),
+            }
+            : issue,
+        );
+      }
       // Only what was said is kept, so that a layer before may say the rest.
-      if (data !== undefined) tune[key] = Object.fromEntries(Object.keys(value).filter((name) => name in (data as object)).map((name) => [name, (data as Record<string, unknown>)[name]]));
+      if (data !== undefined) {
+        tune[key] = Object.fromEntries(
+          Object
+            .keys(value)
+            .filter((name) => name in (data as object))
+            .map((name) => [name, (data as Record<string, unknown>)[name]]),
+        );
+      }
     }
   }
   return { ...(part.levels && { levels: kept }), ...(part.tune && { tune }) };

@@ -1,5 +1,12 @@
 /** A settings file as text: its value, where each part of it stands, and how to change it without touching the rest. */
-import { findNodeAtLocation, parse, parseTree, printParseErrorCode, type Node as JsonNode, type ParseError } from "jsonc-parser";
+import {
+  findNodeAtLocation,
+  parse,
+  parseTree,
+  printParseErrorCode,
+  type Node as JsonNode,
+  type ParseError,
+} from "jsonc-parser";
 import type { Edit, Span } from "../text/edit.js";
 import type { SettingsIssue, SettingsPath, SettingsRemedy } from "./issue.js";
 
@@ -9,11 +16,22 @@ export interface FormFault extends Span {
 }
 
 const formWords: Readonly<Record<string, string>> = {
-  InvalidSymbol: "this is no JSON: a text stands in double quotes", InvalidNumberFormat: "this is no number", PropertyNameExpected: "a key in double quotes is missing here",
-  ValueExpected: "a value is missing here", ColonExpected: "`:` is missing behind the key", CommaExpected: "`,` is missing here", CloseBraceExpected: "`}` is missing: something is not closed",
-  CloseBracketExpected: "`]` is missing: a list is not closed", EndOfFileExpected: "nothing can follow here: the settings end before this", InvalidCommentToken: "this is no comment",
-  UnexpectedEndOfComment: "this comment has no end", UnexpectedEndOfString: "this text has no end: a double quote is missing", UnexpectedEndOfNumber: "this number is not complete",
-  InvalidUnicode: "this escape is not complete", InvalidEscapeCharacter: "there is no such escape", InvalidCharacter: "this character cannot stand here",
+  InvalidSymbol: "this is no JSON: a text stands in double quotes",
+  InvalidNumberFormat: "this is no number",
+  PropertyNameExpected: "a key in double quotes is missing here",
+  ValueExpected: "a value is missing here",
+  ColonExpected: "`:` is missing behind the key",
+  CommaExpected: "`,` is missing here",
+  CloseBraceExpected: "`}` is missing: something is not closed",
+  CloseBracketExpected: "`]` is missing: a list is not closed",
+  EndOfFileExpected: "nothing can follow here: the settings end before this",
+  InvalidCommentToken: "this is no comment",
+  UnexpectedEndOfComment: "this comment has no end",
+  UnexpectedEndOfString: "this text has no end: a double quote is missing",
+  UnexpectedEndOfNumber: "this number is not complete",
+  InvalidUnicode: "this escape is not complete",
+  InvalidEscapeCharacter: "there is no such escape",
+  InvalidCharacter: "this character cannot stand here",
 };
 
 const parseOptions = { allowTrailingComma: true };
@@ -52,7 +70,9 @@ export class SettingsDocument {
       if (node === undefined) continue;
       const whole = depth === path.length;
       // What is missing inside an object is told at its key.
-      const key = node.parent?.type === "property" && (atKey || !whole || (node.type === "object" && depth > 0)) ? node.parent.children![0]! : undefined;
+      const key = node.parent?.type === "property" && (atKey || !whole || (node.type === "object" && depth > 0))
+        ? node.parent.children![0]!
+        : undefined;
       if (depth === 0) return { from: this.skipped, to: this.skipped + Math.min(1, this.text.length - this.skipped) };
       const { offset, length } = key ?? node;
       return { from: offset + this.skipped, to: offset + length + this.skipped };
@@ -66,9 +86,21 @@ export class SettingsDocument {
     const node = this.tree && findNodeAtLocation(this.tree, [...path]);
     if ("rename" in remedy) {
       const key = node?.parent?.children?.[0];
-      return key === undefined ? [] : [{ from: key.offset + this.skipped, to: key.offset + key.length + this.skipped, insert: JSON.stringify(remedy.rename) }];
+      return key === undefined
+        ? []
+        : [{
+          from: key.offset + this.skipped,
+          to: key.offset + key.length + this.skipped,
+          insert: JSON.stringify(remedy.rename),
+        }];
     }
-    if ("value" in remedy && node !== undefined) return [{ from: node.offset + this.skipped, to: node.offset + node.length + this.skipped, insert: JSON.stringify(remedy.value) }];
+    if ("value" in remedy && node !== undefined) {
+      return [{
+        from: node.offset + this.skipped,
+        to: node.offset + node.length + this.skipped,
+        insert: JSON.stringify(remedy.value),
+      }];
+    }
     if ("value" in remedy) return this.change(path, remedy.value);
     return node === undefined ? [] : this.remove(node);
   }
@@ -83,7 +115,9 @@ export class SettingsDocument {
     const from = index > 0 ? end(siblings[index - 1]!) : element.offset;
     const to = index > 0 || next === undefined ? end(element) : next.offset;
     // A comma behind the last element that is left does no harm; one before nothing would.
-    const comma = index === 0 && next === undefined ? (/^\s*,/.exec(this.text.slice(to + this.skipped))?.[0].length ?? 0) : 0;
+    const comma = index === 0 && next === undefined
+      ? (/^\s*,/.exec(this.text.slice(to + this.skipped))?.[0].length ?? 0)
+      : 0;
     return [{ from: from + this.skipped, to: to + comma + this.skipped, insert: "" }];
   }
 
@@ -91,8 +125,16 @@ export class SettingsDocument {
   change(path: SettingsPath, value: unknown): Edit[] {
     const { tree } = this;
     const there = tree && findNodeAtLocation(tree, [...path]);
-    if (there !== undefined) return [{ from: there.offset + this.skipped, to: there.offset + there.length + this.skipped, insert: JSON.stringify(value) }];
-    if (tree === undefined) return [{ from: this.text.length, to: this.text.length, insert: `{ ${entry(path, value)} }\n` }];
+    if (there !== undefined) {
+      return [{
+        from: there.offset + this.skipped,
+        to: there.offset + there.length + this.skipped,
+        insert: JSON.stringify(value),
+      }];
+    }
+    if (tree === undefined) {
+      return [{ from: this.text.length, to: this.text.length, insert: `{ ${entry(path, value)} }\n` }];
+    }
     let depth = path.length - 1;
     let holder = findNodeAtLocation(tree, path.slice(0, depth));
     while (holder === undefined) holder = findNodeAtLocation(tree, path.slice(0, (depth -= 1)));
@@ -109,7 +151,13 @@ export class SettingsDocument {
     }
     const rest = this.text.slice(at, holder.offset + holder.length - 1 + this.skipped);
     const indent = /([ \t]*)$/.exec(rest)![1]!;
-    return { from: at, to: at, insert: /[\n\r]/.test(rest) ? `${/\r?\n|\r/.exec(rest)![0]}${indent}  ${property}` : rest === "" ? ` ${property} ` : ` ${property}` };
+    return {
+      from: at,
+      to: at,
+      insert: /[\n\r]/.test(rest)
+        ? `${/\r?\n|\r/.exec(rest)![0]}${indent}  ${property}`
+        : rest === "" ? ` ${property} ` : ` ${property}`,
+    };
   }
 }
 

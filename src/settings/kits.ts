@@ -7,7 +7,9 @@ export const kitNames = ["sound", "tidy", "thorough"] as const;
 
 /** Whether a kit of the package switches a rule on. */
 export function inKit(rule: Rule, kit: string): boolean {
-  if (kit === "thorough") return !(rule.kits.length === 1 && rule.kits[0] === "tidy") && !["settings", "layout"].includes(areaOf(rule.id));
+  if (kit === "thorough") {
+    return !(rule.kits.length === 1 && rule.kits[0] === "tidy") && !["settings", "layout"].includes(areaOf(rule.id));
+  }
   return (rule.kits as readonly string[]).includes(kit);
 }
 
@@ -33,26 +35,49 @@ export interface Layer {
 const noKit: KitFinder = () => ({ missing: "" });
 
 /** The layers of a list of kits, each behind those it builds on. `at` tells where an element of the list stands in the settings. */
-export function kitLayers(names: readonly string[], at: (index: number) => SettingsPath, from: string, find: KitFinder = noKit): { layers: Layer[]; issues: SettingsIssue[]; found: FoundKit[] } {
+export function kitLayers(
+  names: readonly string[],
+  at: (index: number) => SettingsPath,
+  from: string,
+  find: KitFinder = noKit,
+): { layers: Layer[]; issues: SettingsIssue[]; found: FoundKit[] } {
   const issues: SettingsIssue[] = [];
   const found: FoundKit[] = [];
-  const expand = (list: readonly string[], owner: string, root: number | undefined, stack: readonly string[]): Layer[] =>
-    list.flatMap((name, index): Layer[] => {
-      const place = at(root ?? index);
-      if ((kitNames as readonly string[]).includes(name)) return [{ name: `kit ${name}`, builtIn: name, settings: {} }];
-      const kit = find(name, owner);
-      if ("missing" in kit) {
-        const inside = root !== undefined ? ` (asked for by the kit ${stack.at(-1)})` : "";
-        const because = kit.missing === "" ? `there are ${kitNames.join(", ")}` : kit.missing;
-        issues.push(unknownWord({ code: "missing-kit", path: place, message: `there is no kit \`${name}\`${inside} (${because})` }, name, kitNames));
-        return [];
-      }
-      if (stack.includes(kit.id)) {
-        issues.push({ code: "missing-kit", path: place, message: `the kit \`${name}\` builds on itself: ${[...stack, kit.id].join(" → ")}`, remedies: [{ title: `Take \`${name}\` out`, path: place, remove: true }] });
-        return [];
-      }
-      if (!found.some(({ id }) => id === kit.id)) found.push(kit);
-      return [...expand(kit.kit.kits ?? [], kit.id, root ?? index, [...stack, kit.id]), { name: `kit ${name}`, settings: kit.kit }];
-    });
+  const expand = (
+    list: readonly string[],
+    owner: string,
+    root: number | undefined,
+    stack: readonly string[],
+  ): Layer[] => list.flatMap((name, index): Layer[] => {
+    const place = at(root ?? index);
+    if ((kitNames as readonly string[]).includes(name)) return [{ name: `kit ${name}`, builtIn: name, settings: {} }];
+    const kit = find(name, owner);
+    if ("missing" in kit) {
+      const inside = root !== undefined ? ` (asked for by the kit ${stack.at(-1)})` : "";
+      const because = kit.missing === "" ? `there are ${kitNames.join(", ")}` : kit.missing;
+      issues.push(
+        unknownWord(
+          { code: "missing-kit", path: place, message: `there is no kit \`${name}\`${inside} (${because})` },
+          name,
+          kitNames,
+        ),
+      );
+      return [];
+    }
+    if (stack.includes(kit.id)) {
+      issues.push({
+        code: "missing-kit",
+        path: place,
+        message: `the kit \`${name}\` builds on itself: ${[...stack, kit.id].join(" → ")}`,
+        remedies: [{ title: `Take \`${name}\` out`, path: place, remove: true }],
+      });
+      return [];
+    }
+    if (!found.some(({ id }) => id === kit.id)) found.push(kit);
+    return [
+      ...expand(kit.kit.kits ?? [], kit.id, root ?? index, [...stack, kit.id]),
+      { name: `kit ${name}`, settings: kit.kit },
+    ];
+  });
   return { layers: expand(names, from, undefined, []), issues, found };
 }

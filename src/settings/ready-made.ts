@@ -3,7 +3,12 @@ import globals from "globals";
 import { SpellingIndex } from "../model/spelling-index.js";
 import type { ResolvedSettings } from "./resolve.js";
 
-const runtimeLists: Readonly<Record<string, string>> = { browser: "browser", node: "node", worker: "worker", "service-worker": "serviceworker" };
+const runtimeLists: Readonly<Record<string, string>> = {
+  browser: "browser",
+  node: "node",
+  worker: "worker",
+  "service-worker": "serviceworker",
+};
 const lists = globals as unknown as Readonly<Record<string, Readonly<Record<string, boolean>>>>;
 
 /** Names, with an index of how they are spelt. */
@@ -23,7 +28,9 @@ export function readyMadeNames(settings: Pick<ResolvedSettings, "language" | "ru
   if (names === undefined) {
     const own = new Set(Object.keys(lists[`es${settings.language.edition}`]!));
     const all = new Set(own);
-    for (const runtime of settings.runtime) for (const name of Object.keys(lists[runtimeLists[runtime]!]!)) all.add(name);
+    for (const runtime of settings.runtime) {
+      for (const name of Object.keys(lists[runtimeLists[runtime]!]!)) all.add(name);
+    }
     names = { names: all, own, spelling: SpellingIndex.of(all) };
     made.set(key, names);
   }

@@ -50,12 +50,17 @@ export interface PlanOptions {
 }
 
 /** The layers that apply to a file, in order. */
-export function planLayers({ settings, kits }: CheckedSettings, { path, profile, name = "settings" }: PlanOptions = {}): Layer[] {
+export function planLayers(
+  { settings, kits }: CheckedSettings,
+  { path, profile, name = "settings" }: PlanOptions = {},
+): Layer[] {
   const kitsAt = (...at: (string | number)[]): readonly Layer[] => kits.get(JSON.stringify(at)) ?? [];
   const chosen = profile === undefined ? undefined : settings.profiles?.[profile];
   const layers: Layer[] = [];
   if (chosen?.base !== "nothing") {
-    const start: readonly Layer[] = settings.kits === undefined ? [{ name: "kit sound", builtIn: "sound", settings: {} }] : kitsAt();
+    const start: readonly Layer[] = settings.kits === undefined
+      ? [{ name: "kit sound", builtIn: "sound", settings: {} }]
+      : kitsAt();
     layers.push(...start, { name, settings });
     settings.zones?.forEach((zone, index) => {
       if (path === undefined || !globTest(zone.files)(path)) return;
@@ -64,9 +69,14 @@ export function planLayers({ settings, kits }: CheckedSettings, { path, profile,
   } else {
     // What the files are written in is the same in any run.
     const { language, runtime, known } = settings;
-    layers.push({ name, settings: { ...(language && { language }), ...(runtime && { runtime }), ...(known && { known }) } });
+    layers.push({
+      name,
+      settings: { ...(language && { language }), ...(runtime && { runtime }), ...(known && { known }) },
+    });
   }
-  if (chosen !== undefined) layers.push(...kitsAt("profiles", profile!), { name: `profile ${profile}`, settings: chosen });
+  if (chosen !== undefined) {
+    layers.push(...kitsAt("profiles", profile!), { name: `profile ${profile}`, settings: chosen });
+  }
   return layers;
 }
 
@@ -89,14 +99,26 @@ export function combine(layers: readonly Layer[], rules: readonly Rule[], ownLev
   const active: ActiveRule[] = [];
   for (const rule of rules) {
     const decided = said.get(rule.id);
-    const { level, from } = decided === undefined || (decided.level === "off" && rule.always) ? undecided(rule) : decided;
+    const { level, from } = decided === undefined || (decided.level === "off" && rule.always)
+      ? undecided(rule)
+      : decided;
     outcomes.set(rule.id, { level, from, tunedBy: tuned.get(rule.id)?.by ?? [] });
     if (level === "off") continue;
     const options = optionsOf(rule);
     const own = ownLevels[level];
-    active.push(own === undefined ? { rule, level: level as AlertLevel, options } : { rule, level: own.standsOn, ownLevel: level, options });
+    active.push(
+      own === undefined
+        ? { rule, level: level as AlertLevel, options }
+        : { rule, level: own.standsOn, ownLevel: level, options },
+    );
   }
-  return { ...surroundings(layers.map(({ settings }) => settings)), active: withBeside(active, optionsOf), outcomes, ownLevels, optionsOf };
+  return {
+    ...surroundings(layers.map(({ settings }) => settings)),
+    active: withBeside(active, optionsOf),
+    outcomes,
+    ownLevels,
+    optionsOf,
+  };
 }
 
 /** Rules that are on, each with how those are set that it goes by. */
@@ -104,13 +126,22 @@ export function withBeside(active: readonly ActiveRule[], optionsOf: ResolvedSet
   const on = new Set(active.map(({ rule }) => rule.id));
   return active.map((one) => {
     const { beside } = one.rule;
-    return beside === undefined ? one : { ...one, beside: Object.fromEntries(beside.map((rule) => [rule.id, { isOn: on.has(rule.id), options: optionsOf(rule) }])) };
+    return beside === undefined
+      ? one
+      : {
+        ...one,
+        beside: Object.fromEntries(
+          beside.map((rule) => [rule.id, { isOn: on.has(rule.id), options: optionsOf(rule) }]),
+        ),
+      };
   });
 }
 
 function undecided(rule: Rule): { level: string; from: string } {
   if (rule.always) return { level: rule.level, from: "always on" };
-  return rule.byDefault === undefined ? { level: "off", from: "in no kit" } : { level: rule.byDefault, from: "where it is defined" };
+  return rule.byDefault === undefined
+    ? { level: "off", from: "in no kit" }
+    : { level: rule.byDefault, from: "where it is defined" };
 }
 
 /** A rule's own entry wins over its area's, whatever their order in a layer. */
@@ -119,12 +150,26 @@ function levelIn({ builtIn, settings }: Layer, rule: Rule): Level | string | und
   return settings.levels?.[rule.id] ?? settings.levels?.[`${areaOf(rule.id)}.*`];
 }
 
-function surroundings(parts: readonly SettingsPart[]): Pick<ResolvedSettings, "language" | "runtime" | "known" | "largest" | "onSave"> {
-  const last = <Value>(pick: (part: SettingsPart) => Value | undefined, standard: Value): Value => parts.map(pick).findLast((value) => value !== undefined) ?? standard;
+function surroundings(
+  parts: readonly SettingsPart[],
+): Pick<ResolvedSettings, "language" | "runtime" | "known" | "largest" | "onSave"> {
+  const last = <Value>(pick: (part: SettingsPart) => Value | undefined, standard: Value): Value =>
+    parts.map(pick).findLast((value) => value !== undefined) ?? standard;
   return {
-    language: { edition: last(({ language }) => language?.edition, 2025), modules: last(({ language }) => language?.modules, "detect") },
+    language: {
+      edition: last(({ language }) => language?.edition, 2025),
+      modules: last(({ language }) => language?.modules, "detect"),
+    },
     runtime: last(({ runtime }) => runtime, ["browser", "node"]),
-    onSave: { remedies: "certain", imports: true, layout: true, keep: [], removals: "older", when: "explicit", ...Object.fromEntries(parts.flatMap(({ onSave = {} }) => Object.entries(onSave))) },
+    onSave: {
+      remedies: "certain",
+      imports: true,
+      layout: true,
+      keep: [],
+      removals: "older",
+      when: "explicit",
+      ...Object.fromEntries(parts.flatMap(({ onSave = {} }) => Object.entries(onSave))),
+    },
     largest: last(({ largest }) => largest, 5_000_000),
     known: [...new Set(parts.flatMap(({ known = [] }) => known))],
   };

@@ -9,7 +9,9 @@ const globs = z.array(z.string());
 
 /** A condition on what a hole of a pattern holds. */
 const holeSchema = z.strictObject({
-  kind: z.union([z.string(), z.array(z.string())]).optional().describe("What it must be: `text`, `number`, `call`, `function` and so on, or a node's type; of several, one."),
+  kind: z.union([z.string(), z.array(z.string())])
+    .optional()
+    .describe("What it must be: `text`, `number`, `call`, `function` and so on, or a node's type; of several, one."),
   not: z.union([z.string(), z.array(z.string())]).optional().describe("What it must not be, in the same words."),
   text: z.string().optional().describe("A regular expression that its text must match as a whole."),
   atLeast: z.int().min(0).optional().describe("How many elements a hole with `…` holds at least."),
@@ -17,45 +19,77 @@ const holeSchema = z.strictObject({
 });
 
 export const patternSchema = z.strictObject({
-  find: z.union([z.string(), z.array(z.string()).min(1)]).describe("Code with holes as `{{name}}`, or `{{name…}}` for any number of elements; of several, one must fit."),
+  find: z.union([
+    z.string(),
+    z.array(z.string()).min(1),
+  ]).describe("Code with holes as `{{name}}`, or `{{name…}}` for any number of elements; of several, one must fit."),
   where: z.record(z.string(), holeSchema).optional().describe("Conditions on the holes, by their names."),
   message: z.string().min(1).describe("What the alert says; `{{name}}` stands for the text of a hole."),
   level: z.string().optional().describe("The level where nothing else says one; `warning` without it."),
-  rewrite: z.string().optional().describe("What the code becomes when the proposed remedy is taken, with the same holes."),
+  rewrite: z.string()
+    .optional()
+    .describe("What the code becomes when the proposed remedy is taken, with the same holes."),
   why: z.string().optional().describe("Why that is worth an alert, for `explain` and the editor."),
 });
 
 const onSaveSchema = z.strictObject({
-  remedies: z.enum(["certain", "proposed", "none"]).optional().describe("Which remedies are applied: certain ones, as without it, proposed ones too, or none."),
+  remedies: z.enum(["certain", "proposed", "none"])
+    .optional()
+    .describe("Which remedies are applied: certain ones, as without it, proposed ones too, or none."),
   imports: z.boolean().optional().describe("Whether imports are put in order; `true` without it."),
   layout: z.boolean().optional().describe("Whether the rules of layout that are on are applied; `true` without it."),
   keep: z.array(z.string()).optional().describe("Rules and areas (`area.*`) whose remedies wait for an explicit call."),
-  removals: z.enum(["older", "all", "none"]).optional().describe("Whether remedies that take code out are applied: to code that was there at the last save, as without it, to all, or to none."),
-  when: z.enum(["explicit", "always"]).optional().describe("Whether only a save by hand counts, as without it, or one that the editor makes by itself too."),
+  removals: z.enum(["older", "all", "none"])
+    .optional()
+    .describe(
+      "Whether remedies that take code out are applied: to code that was there at the last save, as without it, to all, or to none.",
+    ),
+  when: z.enum(["explicit", "always"])
+    .optional()
+    .describe("Whether only a save by hand counts, as without it, or one that the editor makes by itself too."),
 });
 
 /** What a kit, a zone and a profile can say as well as the whole. */
 const part = {
-  kits: z.array(z.string()).optional().describe("Where to start: kits by name, as a file (`./kits/harbour.jsonc`) or as a package. Of two that speak of the same rule the later one wins."),
-  language: z
-    .strictObject({
-      edition: z.literal([...editions]).optional().describe("The edition of ECMAScript whose names and syntax exist; 2025 without it."),
-      modules: z.union([z.boolean(), z.literal("detect")]).optional().describe("Whether files are modules; `detect`, as without it, tells by their name and content."),
-    })
+  kits: z.array(z.string())
+    .optional()
+    .describe(
+      "Where to start: kits by name, as a file (`./kits/harbour.jsonc`) or as a package. Of two that speak of the same rule the later one wins.",
+    ),
+  language: z.strictObject({
+    edition: z.literal([...editions])
+      .optional()
+      .describe("The edition of ECMAScript whose names and syntax exist; 2025 without it."),
+    modules: z.union([z.boolean(), z.literal("detect")])
+      .optional()
+      .describe("Whether files are modules; `detect`, as without it, tells by their name and content."),
+  })
     .optional()
     .describe("What the files are written in."),
   runtime: z.array(z.enum(runtimes)).optional().describe("Whose ready-made names exist; browser and node without it."),
   known: z.array(z.string()).optional().describe("Names that are defined elsewhere."),
-  largest: z.int().min(1).optional().describe("The length in characters up to which a file is looked at in full; of a longer one only the form is. 5,000,000 without it."),
-  levels: z.record(z.string(), z.string()).optional().describe("The level of a rule, or of all rules of an area with `area.*`; `off` switches them off."),
+  largest: z.int()
+    .min(1)
+    .optional()
+    .describe(
+      "The length in characters up to which a file is looked at in full; of a longer one only the form is. 5,000,000 without it.",
+    ),
+  levels: z.record(z.string(), z.string())
+    .optional()
+    .describe("The level of a rule, or of all rules of an area with `area.*`; `off` switches them off."),
   tune: z.record(z.string(), z.record(z.string(), z.unknown())).optional().describe("The options of a rule."),
   onSave: onSaveSchema.optional().describe("What is done to a file when it is saved in an editor that asks for it."),
 };
 
-export const zoneSchema = z.strictObject({ files: globs.min(1).describe("Which files it is about, as globs from the settings file's folder."), ...part });
+export const zoneSchema = z.strictObject({
+  files: globs.min(1).describe("Which files it is about, as globs from the settings file's folder."),
+  ...part,
+});
 
 export const profileSchema = z.strictObject({
-  base: z.enum(["project", "nothing"]).optional().describe("Whether it comes on top of the project's settings, as without it, or starts with no rule at all."),
+  base: z.enum(["project", "nothing"])
+    .optional()
+    .describe("Whether it comes on top of the project's settings, as without it, or starts with no rule at all."),
   ...part,
 });
 
@@ -76,12 +110,18 @@ export const settingsSchema = z.strictObject({
   $schema: z.string().optional().describe("Where an editor finds the schema of this file."),
   ...part,
   skip: globs.optional().describe("Files that are left alone, as globs from the settings file's folder."),
-  zones: z.array(zoneSchema).optional().describe("Parts of the project with settings of their own; of two for the same file the later one wins."),
-  profiles: z.record(z.string(), profileSchema).optional().describe("Named sets for special runs: `review --profile NAME`."),
+  zones: z.array(zoneSchema)
+    .optional()
+    .describe("Parts of the project with settings of their own; of two for the same file the later one wins."),
+  profiles: z.record(z.string(), profileSchema)
+    .optional()
+    .describe("Named sets for special runs: `review --profile NAME`."),
   ownLevels: z.record(z.string(), ownLevelSchema).optional().describe("Levels of one's own, by name."),
   patterns: z.record(z.string(), patternSchema).optional().describe("Rules without code, by name: `pattern.NAME`."),
   packs: z.array(z.string()).optional().describe("Files or packages with rules of one's own."),
-  baseline: z.string().optional().describe("A file with the alerts that were there before and are not shown; `setup --baseline` writes it."),
+  baseline: z.string()
+    .optional()
+    .describe("A file with the alerts that were there before and are not shown; `setup --baseline` writes it."),
 });
 
 /** Settings as one writes them. */
@@ -89,7 +129,8 @@ export type Settings = z.input<typeof settingsSchema>;
 export type Kit = z.input<typeof kitSchema>;
 export type OwnLevels = NonNullable<Settings["ownLevels"]>;
 /** What the whole, a kit, a zone and a profile have in common. */
-export type SettingsPart = Pick<Settings, "kits" | "language" | "runtime" | "known" | "largest" | "levels" | "tune" | "onSave">;
+export type SettingsPart =
+  Pick<Settings, "kits" | "language" | "runtime" | "known" | "largest" | "levels" | "tune" | "onSave">;
 type GivenOnSave = z.output<typeof onSaveSchema>;
 /** What is done on saving, with nothing left open. */
 export type OnSave = { readonly [Key in keyof GivenOnSave]-?: Exclude<GivenOnSave[Key], undefined> };

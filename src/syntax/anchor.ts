@@ -27,7 +27,13 @@ export function placeList(parent: Node, list: readonly (Node | null)[], count: n
  * Readies `parent` for a change of its length that happens inside `child`: all before and `child` itself are placed from the start, all
  * behind it from the end. `list` is the parent's long list of children, if it has one, and `index` the place of `child` in it (-1 if elsewhere).
  */
-export function placeAround(parent: Node, child: Node, list: readonly (Node | null)[] | undefined, index: number, gaps: Gaps): void {
+export function placeAround(
+  parent: Node,
+  child: Node,
+  list: readonly (Node | null)[] | undefined,
+  index: number,
+  gaps: Gaps,
+): void {
   const long = list !== undefined && (list.length > longList || gaps.has(list));
   if (long && index >= 0) placeList(parent, list, index + 1, gaps);
   let passed = false;
@@ -57,8 +63,9 @@ export function placeAround(parent: Node, child: Node, list: readonly (Node | nu
   }
   for (const other of beside) {
     if (other === child) toStart(other, parent);
-    else if (other.startInParent <= edge && (index >= 0 || other.startInParent < child.startInParent)) toStart(other, parent);
-    else toEnd(other, parent);
+    else if (other.startInParent <= edge && (index >= 0 || other.startInParent < child.startInParent)) {
+      toStart(other, parent);
+    } else toEnd(other, parent);
   }
   if (index < 0) placeList(parent, list, child.startInParent < edge ? 0 : list.length, gaps);
 }

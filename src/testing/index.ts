@@ -33,7 +33,9 @@ export function writeMarks(code: string, ranges: readonly Span[]): string {
     { at: to, order: from === to ? 3 : 1, mark: "»" },
   ]);
   let marked = code;
-  for (const { at, mark } of marks.sort((a, b) => b.at - a.at || b.order - a.order)) marked = marked.slice(0, at) + mark + marked.slice(at);
+  for (const { at, mark } of marks.sort((a, b) => b.at - a.at || b.order - a.order)) {
+    marked = marked.slice(0, at) + mark + marked.slice(at);
+  }
   return marked;
 }
 
@@ -46,7 +48,9 @@ export interface ExampleFault {
 
 /** Runs a rule over all its examples, alone and at its own level. An empty list says that all is as written there. */
 export function checkExamples(rule: Rule, language: Language = javascript()): ExampleFault[] {
-  if (rule.language !== undefined) throw new TypeError(`The examples of ${rule.id} are no code that a rule can be run on`);
+  if (rule.language !== undefined) {
+    throw new TypeError(`The examples of ${rule.id} are no code that a rule can be run on`);
+  }
   const faults: ExampleFault[] = [];
   const quiet = rule.examples.quiet.map((example): AlertingExample => example);
   for (const example of [...rule.examples.alerts, ...quiet]) {
@@ -55,22 +59,37 @@ export function checkExamples(rule: Rule, language: Language = javascript()): Ex
     const expected = writeMarks(code, ranges);
     const actual = writeMarks(code, alerts);
     if (actual !== expected) faults.push({ example: example.code, expected, actual });
-    if (example.after !== undefined && after !== example.after) faults.push({ example: example.code, expected: example.after, actual: after });
+    if (example.after !== undefined && after !== example.after) {
+      faults.push({ example: example.code, expected: example.after, actual: after });
+    }
   }
   return faults;
 }
 
 /** The rules that hush comments of an example name; they are on beside one that judges the comments. */
 function hushedIn(code: string): string[] {
-  return [...code.matchAll(/hush(?:-\w+)? ([\w.-]+)/g)].map((match) => match[1]!).filter((id) => builtIn.some((rule) => rule.id === id));
+  return [...code.matchAll(/hush(?:-\w+)? ([\w.-]+)/g)].map((match) => match[1]!).filter((id) => builtIn.some(
+    (rule) => rule.id === id,
+  ));
 }
 
-function run(rule: Rule, language: Language, code: string, { options, edition, largest, with: also = [] }: AlertingExample): { alerts: Span[]; after: string } {
+function run(
+  rule: Rule,
+  language: Language,
+  code: string,
+  { options, edition, largest, with: also = [] }: AlertingExample,
+): { alerts: Span[]; after: string } {
   const others = rule.hush ? hushedIn(code) : [];
   const levels = Object.fromEntries([rule.id, ...also, ...others].map((id) => [id, rule.level]));
   const tune = options === undefined ? {} : { [rule.id]: options as Record<string, unknown> };
   const own = builtIn.some(({ id }) => id === rule.id) ? [] : [rule];
-  const settings = { kits: [], levels, tune, ...(edition !== undefined && { language: { edition } }), ...(largest !== undefined && { largest }) } as Settings;
+  const settings = {
+    kits: [],
+    levels,
+    tune,
+    ...(edition !== undefined && { language: { edition } }),
+    ...(largest !== undefined && { largest }),
+  } as Settings;
   const workspace = createWorkspace({
     languages: [language],
     settings,
@@ -83,7 +102,9 @@ function run(rule: Rule, language: Language, code: string, { options, edition, l
   const uri = "file:///example.js";
   workspace.open({ uri, languageId: language.languageIds[0]!, version: 1, text: code });
   const alerts = workspace.alerts(uri).filter((alert) => alert.rule === rule.id);
-  const edits = alerts.flatMap((alert) => workspace.remedies(uri).find((remedy) => remedy.alert === alert)?.edits ?? []);
+  const edits = alerts.flatMap(
+    (alert) => workspace.remedies(uri).find((remedy) => remedy.alert === alert)?.edits ?? [],
+  );
   const unique = new Map(edits.map((edit) => [JSON.stringify(edit), edit]));
   return { alerts, after: applyAll(code, [...unique.values()]) };
 }

@@ -29,7 +29,9 @@ export function applyAll(text: string, edits: readonly Edit[]): string {
   let result = "";
   let done = 0;
   for (const { from, to, insert } of inOrder(edits)) {
-    if (from < done || to < from || to > text.length) throw new RangeError(`Edit ${from}–${to} overlaps another or leaves the text`);
+    if (from < done || to < from || to > text.length) {
+      throw new RangeError(`Edit ${from}–${to} overlaps another or leaves the text`);
+    }
     result += text.slice(done, from) + insert;
     done = to;
   }
@@ -47,7 +49,9 @@ export function difference(before: string, after: string): Edit | undefined {
   while (head < most && before.charCodeAt(head) === after.charCodeAt(head)) head += 1;
   if (head > 0 && isHighSurrogate(before.charCodeAt(head - 1))) head -= 1;
   let tail = 0;
-  while (tail < most - head && before.charCodeAt(before.length - 1 - tail) === after.charCodeAt(after.length - 1 - tail)) tail += 1;
+  while (
+    tail < most - head && before.charCodeAt(before.length - 1 - tail) === after.charCodeAt(after.length - 1 - tail)
+  ) tail += 1;
   if (tail > 0 && isLowSurrogate(before.charCodeAt(before.length - tail))) tail -= 1;
   return { from: head, to: before.length - tail, insert: after.slice(head, after.length - tail) };
 }

@@ -105,7 +105,9 @@ export class LineIndex {
     }
     const end = this.endOf(last);
     const blocks = this.blocks.slice(0, first);
-    for (const block of blocksOf(this.slice(this.offsets[first]!, from) + insert + this.slice(to, end))) blocks.push(block);
+    for (const block of blocksOf(this.slice(this.offsets[first]!, from) + insert + this.slice(to, end))) {
+      blocks.push(block);
+    }
     for (let i = last + 1; i < this.blocks.length; i += 1) blocks.push(this.blocks[i]!);
     return new LineIndex(blocks);
   }
@@ -120,7 +122,9 @@ export class LineIndex {
     for (; index < this.blocks.length && this.offsets[index]! < end; index += 1) {
       const offset = this.offsets[index]!;
       const { text } = this.blocks[index]!;
-      result += start <= offset && end >= offset + text.length ? text : text.slice(Math.max(0, start - offset), end - offset);
+      result += start <= offset && end >= offset + text.length
+        ? text
+        : text.slice(Math.max(0, start - offset), end - offset);
     }
     return result;
   }

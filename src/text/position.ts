@@ -23,7 +23,9 @@ export function positionAt(text: Text, offset: number, encoding: PositionEncodin
   if (encoding === "utf-16") return { line, character: clamped - from };
   const before = marks.get(text);
   // Places are mostly asked for in order: in a long line it is counted on from the last one.
-  const known = before !== undefined && before.encoding === encoding && before.from === from && before.offset <= clamped ? before : { offset: from, character: 0 };
+  const known = before !== undefined && before.encoding === encoding && before.from === from && before.offset <= clamped
+    ? before
+    : { offset: from, character: 0 };
   let { character } = known;
   const lead = text.slice(known.offset, clamped + 1);
   const length = clamped - known.offset;
@@ -39,7 +41,10 @@ export function positionAt(text: Text, offset: number, encoding: PositionEncodin
 }
 
 /** The place in each text for which a position was last worked out, and the start of its line. */
-const marks = new WeakMap<Text, { readonly encoding: PositionEncoding; readonly from: number; readonly offset: number; readonly character: number }>();
+const marks = new WeakMap<
+  Text,
+  { readonly encoding: PositionEncoding; readonly from: number; readonly offset: number; readonly character: number }
+>();
 
 /**
  * The offset of a position. As the standard says, a character past the line's end means the line's end;

@@ -26,7 +26,11 @@ test("type a mistake, see the mark, take the quick fix, see it go, save", { time
   await row.getByRole("button", { name: "Fix…" }).click();
   const items = page.getByRole("menuitem");
   await items.first().waitFor();
-  expect(await items.allInnerTexts()).toEqual(["Change to `toCoins`", "Hush `names.unknown` on this line", "Hush `names.unknown` in this file"]);
+  expect(await items.allInnerTexts()).toEqual([
+    "Change to `toCoins`",
+    "Hush `names.unknown` on this line",
+    "Hush `names.unknown` in this file",
+  ]);
   await page.keyboard.press("Enter");
   await page.locator(marks).waitFor({ state: "detached" });
   expect(await page.locator(".cm-content").innerText()).toContain("tip = toCoins(3);");

@@ -7,7 +7,11 @@ import { version } from "../../src/version.js";
 import { harbour, quill, scratch } from "../support/command.js";
 import { read, root } from "../support/files.js";
 
-const planted = JSON.parse(read(path.join(root, "examples/harbour/planted.json"))) as { file: string; line: number; rule: string }[];
+const planted = JSON.parse(read(path.join(root, "examples/harbour/planted.json"))) as {
+  file: string;
+  line: number;
+  rule: string;
+}[];
 
 function project(files: Record<string, string>): string {
   const folder = scratch();
@@ -21,15 +25,23 @@ function project(files: Record<string, string>): string {
 describe("review", () => {
   test("finds in the sample what was planted there, and nothing else", () => {
     const { code, out } = quill(harbour(), "review", "--format", "json");
-    const report = JSON.parse(out) as { files: { path: string; alerts: { rule: string; range: { start: { line: number } } }[] }[] };
-    const found = report.files.flatMap(({ path: file, alerts }) => alerts.map(({ rule, range }) => ({ file, line: range.start.line + 1, rule })));
+    const report = JSON.parse(out) as {
+      files: { path: string; alerts: { rule: string; range: { start: { line: number } } }[] }[]
+    };
+    const found = report.files.flatMap(({ path: file, alerts }) => alerts.map(({ rule, range }) => ({
+      file,
+      line: range.start.line + 1,
+      rule,
+    })));
     expect(found).toEqual(planted);
     expect(new Set(planted.map(({ rule }) => rule)).size).toBeGreaterThanOrEqual(10);
     expect(code).toBe(1);
   });
 
   test("shows people the line with the range marked", () => {
-    const folder = project({ "a.js": "export const fare = 1;\n\tsail(fare, tdie);\nexport const tide = '🚢';\nexport function sail() {}\n" });
+    const folder = project({
+      "a.js": "export const fare = 1;\n\tsail(fare, tdie);\nexport const tide = '🚢';\nexport function sail() {}\n",
+    });
     const { code, out } = quill(folder, "review");
     expect(code).toBe(1);
     expect(out).toBe(
@@ -58,15 +70,29 @@ describe("review", () => {
     const validator = path.join(root, "node_modules/@microsoft/sarif-multitool-linux/Sarif.Multitool");
     chmodSync(validator, 0o755);
     // The rules of form (SARIF1…) must hold; those that advise on style (SARIF2…) are not asked.
-    const said = execFileSync(validator, ["validate", file, "--level", "Error", "--kind", "Fail"], { encoding: "utf8" });
+    const said = execFileSync(
+      validator,
+      ["validate", file, "--level", "Error", "--kind", "Fail"],
+      { encoding: "utf8" },
+    );
     expect(said).not.toMatch(/\berror\b.*(?:SARIF1|JSON1)/i);
     expect(said).toMatch(/Analysis completed successfully/);
   });
 
   test.each<[string, string[], Record<string, string>, number]>([
     ["nothing found", ["review"], { "a.js": "export const a = 1;\n" }, 0],
-    ["only something below the failing level", ["review"], { "a.js": "export const a = 1", "alert-quill.jsonc": '{"kits":["tidy"]}' }, 0],
-    ["something at a failing level that was asked for", ["review", "--fail-on", "hint"], { "a.js": "export const a = 1", "alert-quill.jsonc": '{"kits":["tidy"]}' }, 1],
+    [
+      "only something below the failing level",
+      ["review"],
+      { "a.js": "export const a = 1", "alert-quill.jsonc": '{"kits":["tidy"]}' },
+      0,
+    ],
+    [
+      "something at a failing level that was asked for",
+      ["review", "--fail-on", "hint"],
+      { "a.js": "export const a = 1", "alert-quill.jsonc": '{"kits":["tidy"]}' },
+      1,
+    ],
     ["a path that is not there", ["review", "b.js"], {}, 2],
     ["a file of no known language", ["review", "a.tide"], { "a.tide": "" }, 2],
     ["a file that is no text", ["review"], { "a.js": "a\0b" }, 2],
@@ -75,7 +101,12 @@ describe("review", () => {
     ["a command that is not there", ["sail"], {}, 2],
     ["a rule that is not there", ["explain", "names.unknwon"], {}, 2],
     ["serving without saying how", ["serve"], {}, 2],
-    ["settings that cannot be used", ["review"], { "a.js": "", "alert-quill.jsonc": '{"levels":{"names.unknwon":"off"}}' }, 2],
+    [
+      "settings that cannot be used",
+      ["review"],
+      { "a.js": "", "alert-quill.jsonc": '{"levels":{"names.unknwon":"off"}}' },
+      2,
+    ],
     ["settings that are no JSON", ["review"], { "a.js": "", "alert-quill.jsonc": "{ kits" }, 2],
     ["help", ["--help"], {}, 0],
     ["the version", ["--version"], {}, 0],
@@ -88,10 +119,22 @@ describe("review", () => {
   test("ignore files and the settings leave files out, a file named itself is taken", () => {
     const bad = "tide();\n";
     const folder = project({
-      ".git/x": "", ".gitignore": "built/\n*.min.js\n!keep.min.js\n", "alert-quill.jsonc": '{ "skip": ["vendor/**"] }', "a.js": bad, "b.min.js": bad, "keep.min.js": bad,
-      "built/c.js": bad, "node_modules/d/d.js": bad, "vendor/e.js": bad, "sub/.gitignore": "f.js\n", "sub/f.js": bad, "sub/g.js": bad,
+      ".git/x": "",
+      ".gitignore": "built/\n*.min.js\n!keep.min.js\n",
+      "alert-quill.jsonc": '{ "skip": ["vendor/**"] }',
+      "a.js": bad,
+      "b.min.js": bad,
+      "keep.min.js": bad,
+      "built/c.js": bad,
+      "node_modules/d/d.js": bad,
+      "vendor/e.js": bad,
+      "sub/.gitignore": "f.js\n",
+      "sub/f.js": bad,
+      "sub/g.js": bad,
     });
-    const shown = (...args: string[]): string[] => (JSON.parse(quill(folder, "review", "--format", "json", ...args).out) as { files: { path: string }[] }).files.map((file) => file.path);
+    const shown = (...args: string[]): string[] => (JSON.parse(
+      quill(folder, "review", "--format", "json", ...args).out,
+    ) as { files: { path: string }[] }).files.map((file) => file.path);
     expect(shown()).toEqual(["a.js", "keep.min.js", "sub/g.js"]);
     expect(shown("sub", "vendor/e.js")).toEqual(["sub/g.js", "vendor/e.js"]);
   });
@@ -101,7 +144,18 @@ describe("mend", () => {
   test("settles what is certain, tells what it did, and the second time there is nothing", () => {
     const folder = harbour();
     const { code, out } = quill(folder, "mend");
-    expect(out).toBe(["scripts/timetable.mjs  1 × layout.final-newline", "src/boarding.js  1 × calls.debug-pause", "src/ferry.js  1 × layout.statement-end", "3 alerts settled in 3 files.", "     1 × calls.debug-pause", "     1 × layout.final-newline", "     1 × layout.statement-end", ""].join("\n"));
+    expect(out).toBe(
+      [
+        "scripts/timetable.mjs  1 × layout.final-newline",
+        "src/boarding.js  1 × calls.debug-pause",
+        "src/ferry.js  1 × layout.statement-end",
+        "3 alerts settled in 3 files.",
+        "     1 × calls.debug-pause",
+        "     1 × layout.final-newline",
+        "     1 × layout.statement-end",
+        "",
+      ].join("\n"),
+    );
     expect(code).toBe(0);
     expect(read(path.join(folder, "src/ferry.js"))).toContain("\n];\n");
     expect(read(path.join(folder, "src/clock.js"))).toBe(read(path.join(root, "examples/harbour/src/clock.js")));
@@ -109,7 +163,10 @@ describe("mend", () => {
   });
 
   test("keeps a byte order mark and line ends, and does only what is asked", () => {
-    const folder = project({ "a.js": "\ufeffdebugger;\r\nexport const a = 1", "alert-quill.jsonc": '{"kits":["sound","tidy"]}' });
+    const folder = project({
+      "a.js": "\ufeffdebugger;\r\nexport const a = 1",
+      "alert-quill.jsonc": '{"kits":["sound","tidy"]}',
+    });
     expect(quill(folder, "mend", "--only", "layout.final-newline").code).toBe(0);
     expect(readFileSync(path.join(folder, "a.js"), "utf8")).toBe("\ufeffdebugger;\r\nexport const a = 1\r\n");
     expect(quill(folder, "mend", "--only", "layuot").code).toBe(2);
@@ -120,7 +177,15 @@ test("rules and explain show the catalogue", () => {
   const { out } = quill(scratch(), "rules");
   for (const { id } of rules) expect(out).toContain(id);
   const page = quill(scratch(), "explain", "dead.unread-name").out;
-  for (const part of ["dead.unread-name", "Alerts", "Stays quiet", "Options", "mayStay", '"^_"', "const «children» = 2;"]) expect(page).toContain(part);
+  for (const part of [
+    "dead.unread-name",
+    "Alerts",
+    "Stays quiet",
+    "Options",
+    "mayStay",
+    '"^_"',
+    "const «children» = 2;",
+  ]) expect(page).toContain(part);
 });
 
 describe("what the analysis sees", () => {
@@ -129,7 +194,9 @@ describe("what the analysis sees", () => {
     expect(code).toBe(1);
     expect(JSON.parse(out)).toHaveProperty("files");
     expect(err).toMatch(/Time by stage\n.* ms .*%.*\n[^]*Time by rule\n[^]*names\.unknown/);
-    for (const stage of ["reading the text", "finding names", "drawing flow graphs", "all rules"]) expect(err).toContain(stage);
+    for (const stage of ["reading the text", "finding names", "drawing flow graphs", "all rules"]) {
+      expect(err).toContain(stage);
+    }
   });
 
   test("trace --flow shows the graph of the function around a line", () => {
@@ -139,7 +206,9 @@ describe("what the analysis sees", () => {
     expect(out).toContain("The code of `inSummerDay`");
     expect(out).toMatch(/never reached\n +21 {2}`return minutes === 0;`/);
     expect(quill(folder, "trace", "--flow", "src/berths.js:1").out).toMatch(/^The module, /);
-    expect(quill(folder, "trace", "--flow", "src/berths.js:12").out).toMatch(/→ block 1 {2}if `table instanceof TideTable`\n {2}→ block 3 {2}unless/);
+    expect(quill(folder, "trace", "--flow", "src/berths.js:12").out).toMatch(
+      /→ block 1 {2}if `table instanceof TideTable`\n {2}→ block 3 {2}unless/,
+    );
   });
 
   test.each<[string, string, string]>([
@@ -155,7 +224,9 @@ describe("what the analysis sees", () => {
 });
 
 test("the pages of the rules are those the rules tell", () => {
-  expect(execFileSync(process.execPath, ["scripts/rule-pages.mjs", "--check"], { cwd: root, encoding: "utf8" })).toBe("");
+  expect(execFileSync(process.execPath, ["scripts/rule-pages.mjs", "--check"], { cwd: root, encoding: "utf8" })).toBe(
+    "",
+  );
 });
 
 test("the demo plays through and finds all that was planted", { timeout: 60_000 }, () => {
@@ -184,8 +255,16 @@ describe("mend looks before it writes", () => {
   });
 
   test("--since settles only what stands in lines that have changed", () => {
-    const folder = project({ "alert-quill.jsonc": "{}", "a.js": "debugger;\nexport const a = 1;\n", "b.js": "debugger;\n" });
-    const git = (...args: string[]): string => execFileSync("git", ["-c", "user.name=Wren", "-c", "user.email=wren@saltmarsh.example", ...args], { cwd: folder, encoding: "utf8" });
+    const folder = project({
+      "alert-quill.jsonc": "{}",
+      "a.js": "debugger;\nexport const a = 1;\n",
+      "b.js": "debugger;\n",
+    });
+    const git = (...args: string[]): string => execFileSync(
+      "git",
+      ["-c", "user.name=Wren", "-c", "user.email=wren@saltmarsh.example", ...args],
+      { cwd: folder, encoding: "utf8" },
+    );
     git("init", "-q");
     git("add", "a.js", "alert-quill.jsonc");
     git("commit", "-qm", "Before");
@@ -193,6 +272,9 @@ describe("mend looks before it writes", () => {
     expect(quill(folder, "mend", "--since", "HEAD").code).toBe(0);
     expect(read(path.join(folder, "a.js"))).toBe("debugger;\nexport const a = 1;\n");
     expect(read(path.join(folder, "b.js"))).toBe("");
-    expect(quill(folder, "mend", "--since", "nowhere")).toMatchObject({ code: 2, err: expect.stringContaining("git cannot tell what changed since `nowhere`") });
+    expect(quill(folder, "mend", "--since", "nowhere")).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("git cannot tell what changed since `nowhere`"),
+    });
   });
 });

@@ -8,24 +8,38 @@ import { root } from "../support/files.js";
 
 /** As on a build server, whose log is no terminal: nothing may be coloured there. */
 const onBuildServer = { ...process.env, CI: "1", FORCE_COLOR: undefined };
-const run = (folder: string, command: string, ...args: string[]): string => execFileSync(command, args, { cwd: folder, encoding: "utf8", stdio: ["ignore", "pipe", "pipe"], env: onBuildServer });
+const run = (folder: string, command: string, ...args: string[]): string =>
+  execFileSync(command, args, { cwd: folder, encoding: "utf8", stdio: ["ignore", "pipe", "pipe"], env: onBuildServer });
 
-test("packed and installed elsewhere it reviews, serves types, and holds only what users need", { timeout: 180_000 }, () => {
-  const folder = scratch();
-  const packed = JSON.parse(run(root, "npm", "pack", "--ignore-scripts", "--json", "--pack-destination", folder, "--loglevel=error")) as { filename: string; files: { path: string }[] }[] | Record<string, { filename: string; files: { path: string }[] }>;
-  const { filename, files } = Array.isArray(packed) ? packed[0]! : Object.values(packed)[0]!;
-  const outside = files.map(({ path: file }) => file).filter((file) => !/^(?:dist\/.*\.(?:js|d\.ts)|docs\/(?:rules\/|editors\/)?[\w.-]+\.md|schema\/settings\.json|examples\/harbour\/.*|package\.json|README\.md|CHANGELOG\.md|LICENSE)$/.test(file));
-  expect(outside).toEqual([]);
+test(
+  "packed and installed elsewhere it reviews, serves types, and holds only what users need",
+  { timeout: 180_000 },
+  () => {
+    const folder = scratch();
+    const packed = JSON.parse(
+      run(root, "npm", "pack", "--ignore-scripts", "--json", "--pack-destination", folder, "--loglevel=error"),
+    ) as
+      | { filename: string; files: { path: string }[] }[]
+      | Record<string, { filename: string; files: { path: string }[] }>;
+    const { filename, files } = Array.isArray(packed) ? packed[0]! : Object.values(packed)[0]!;
+    const outside = files
+      .map(({ path: file }) => file)
+      .filter(
+        (file) => !/^(?:dist\/.*\.(?:js|d\.ts)|docs\/(?:rules\/|editors\/)?[\w.-]+\.md|schema\/settings\.json|examples\/harbour\/.*|package\.json|README\.md|CHANGELOG\.md|LICENSE)$/.test(
+          file,
+        ),
+      );
+    expect(outside).toEqual([]);
 
-  writeFileSync(path.join(folder, "package.json"), '{ "name": "kiosk", "version": "1.0.0", "type": "module" }');
-  run(folder, "npm", "install", "--no-audit", "--no-fund", "--prefer-offline", "--loglevel=error", `./${filename}`);
-  writeFileSync(path.join(folder, "a.js"), "export const tide = 1;\n");
-  expect(run(folder, "npx", "alert-quill", "review")).toBe("No alerts in 1 file.\n");
+    writeFileSync(path.join(folder, "package.json"), '{ "name": "kiosk", "version": "1.0.0", "type": "module" }');
+    run(folder, "npm", "install", "--no-audit", "--no-fund", "--prefer-offline", "--loglevel=error", `./${filename}`);
+    writeFileSync(path.join(folder, "a.js"), "export const tide = 1;\n");
+    expect(run(folder, "npx", "alert-quill", "review")).toBe("No alerts in 1 file.\n");
 
-  mkdirSync(path.join(folder, "src"));
-  writeFileSync(
-    path.join(folder, "src/use.ts"),
-    `import { createWorkspace, defineRule, type Alert } from "alert-quill";
+    mkdirSync(path.join(folder, "src"));
+    writeFileSync(
+      path.join(folder, "src/use.ts"),
+      `import { createWorkspace, defineRule, type Alert } from "alert-quill";
 import { javascript, parse } from "alert-quill/javascript";
 import { checkExamples } from "alert-quill/testing";
 import { serveStdio } from "alert-quill/server";
@@ -38,10 +52,14 @@ export const all = [alerts.map(({ rule: id }) => id), parse("", { module: true, 
 // @ts-expect-error a runtime that is not there
 createWorkspace({ languages: [], settings: { runtime: ["kiosk"] } });
 `,
-  );
-  const options = { compilerOptions: { module: "NodeNext", target: "ES2022", strict: true, outDir: "out", rootDir: "src", types: [] }, include: ["src"] };
-  writeFileSync(path.join(folder, "tsconfig.json"), JSON.stringify(options));
-  run(folder, process.execPath, path.join(root, "node_modules/typescript/bin/tsc"), "--noEmit", "-p", ".");
-  const program = 'import("alert-quill").then(async ({ createWorkspace }) => { const { javascript } = await import("alert-quill/javascript"); const w = createWorkspace({ languages: [javascript()] }); w.open({ uri: "u", languageId: "javascript", version: 1, text: "tide();" }); console.log(w.alerts("u")[0].rule); })';
-  expect(run(folder, process.execPath, "-e", program)).toBe("names.unknown\n");
-});
+    );
+    const options = {
+      compilerOptions: { module: "NodeNext", target: "ES2022", strict: true, outDir: "out", rootDir: "src", types: [] },
+      include: ["src"],
+    };
+    writeFileSync(path.join(folder, "tsconfig.json"), JSON.stringify(options));
+    run(folder, process.execPath, path.join(root, "node_modules/typescript/bin/tsc"), "--noEmit", "-p", ".");
+    const program = 'import("alert-quill").then(async ({ createWorkspace }) => { const { javascript } = await import("alert-quill/javascript"); const w = createWorkspace({ languages: [javascript()] }); w.open({ uri: "u", languageId: "javascript", version: 1, text: "tide();" }); console.log(w.alerts("u")[0].rule); })';
+    expect(run(folder, process.execPath, "-e", program)).toBe("names.unknown\n");
+  },
+);

@@ -11,19 +11,34 @@ function project(files: Record<string, string>): string {
 }
 
 test("mistakes in settings are told in every form, end with 2, and what is valid counts", () => {
-  const folder = project({ "alert-quill.jsonc": '{\n  "known": ["tide"],\n  "levels": { "names.unknwon": "off" },\n  "zones": [{ "files": ["tests/**"] }]\n}\n', "src/a.js": "tide(water);\n" });
+  const folder = project({
+    "alert-quill.jsonc":
+      '{\n  "known": ["tide"],\n  "levels": { "names.unknwon": "off" },\n  "zones": [{ "files": ["tests/**"] }]\n}\n',
+    "src/a.js": "tide(water);\n",
+  });
   const { code, out, err } = quill(folder, "review");
   expect(code).toBe(2);
-  expect(out).toContain("alert-quill.jsonc\n  error 3:15  There is no rule `names.unknwon`: did you mean `names.unknown`?  settings.unknown-rule");
+  expect(out).toContain(
+    "alert-quill.jsonc\n  error 3:15  There is no rule `names.unknwon`: did you mean `names.unknown`?  settings.unknown-rule",
+  );
   expect(out).toContain("warning 4:24  No file of the project matches `tests/**`  settings.unreachable-zone");
   expect(out).toContain("`water` is not known");
   expect(out).not.toContain("`tide` is not known");
   expect(err).toBe("alert-quill: alert-quill.jsonc: 2 mistakes in the settings\n");
   const { files } = JSON.parse(quill(folder, "review", "src", "--format", "json").out);
-  expect(files.map(({ path, alerts }: any) => [path, alerts.map(({ rule }: any) => rule)])).toEqual([["alert-quill.jsonc", ["settings.unknown-rule", "settings.unreachable-zone"]], ["src/a.js", ["names.unknown"]]]);
-  expect(quill(folder, "mend")).toMatchObject({ code: 2, err: "alert-quill: alert-quill.jsonc: 2 mistakes in the settings: `alert-quill review` shows them\n" });
+  expect(files.map(({ path, alerts }: any) => [path, alerts.map(({ rule }: any) => rule)])).toEqual([
+    ["alert-quill.jsonc", ["settings.unknown-rule", "settings.unreachable-zone"]],
+    ["src/a.js", ["names.unknown"]],
+  ]);
+  expect(quill(folder, "mend")).toMatchObject({
+    code: 2,
+    err: "alert-quill: alert-quill.jsonc: 2 mistakes in the settings: `alert-quill review` shows them\n",
+  });
   // A zone that holds nothing is no reason to stop.
-  write(folder, { "alert-quill.jsonc": '{ "zones": [{ "files": ["tests/**"] }] }', "src/a.js": "export const a = 1;\n" });
+  write(folder, {
+    "alert-quill.jsonc": '{ "zones": [{ "files": ["tests/**"] }] }',
+    "src/a.js": "export const a = 1;\n",
+  });
   expect(quill(folder, "review").code).toBe(1);
   expect(quill(folder, "review", "--fail-on", "error").code).toBe(0);
 });
@@ -33,11 +48,20 @@ describe("trace", () => {
     const folder = harbour();
     const { code, out } = quill(folder, "trace", "scripts/timetable.mjs");
     expect(code).toBe(0);
-    for (const line of ["language        JavaScript, edition 2025, modules told by name and content", "runtimes        node", "known names     harbourMap", "in this order   kit sound → kit tidy → the settings file → zone scripts/**", "profiles        spring (with --profile)", "reviewed        yes"]) expect(out).toContain(line);
+    for (const line of [
+      "language        JavaScript, edition 2025, modules told by name and content",
+      "runtimes        node",
+      "known names     harbourMap",
+      "in this order   kit sound → kit tidy → the settings file → zone scripts/**",
+      "profiles        spring (with --profile)",
+      "reviewed        yes",
+    ]) expect(out).toContain(line);
     expect(out).toMatch(/calls\.console-output +off +zone scripts\/\*\*/);
     expect(out).toMatch(/harbour\.clock-face +must +the settings file/);
     expect(out).toMatch(/names\.could-be-fixed +off +in no kit/);
-    expect(quill(folder, "trace", "scripts/timetable.mjs", "--profile", "spring").out).toMatch(/names\.could-be-fixed +\w+ +kit thorough/);
+    expect(quill(folder, "trace", "scripts/timetable.mjs", "--profile", "spring").out).toMatch(
+      /names\.could-be-fixed +\w+ +kit thorough/,
+    );
   });
 
   test.each<[string, string, string]>([
@@ -47,7 +71,16 @@ describe("trace", () => {
     ["of no known language", "README.md", "language        none is known for this kind of file: nothing is analysed"],
     ["beside no settings file", "../none/a.js", "settings file   none was found upward from here"],
   ])("a file %s", (_, file, line) => {
-    const folder = project({ "in/.git/HEAD": "", "in/.gitignore": "made/\n", "in/alert-quill.jsonc": '{ "skip": ["vendor/**"] }', "in/vendor/a.js": "", "in/made/a.js": "", "in/node_modules/a/a.js": "", "in/README.md": "", "none/a.js": "" });
+    const folder = project({
+      "in/.git/HEAD": "",
+      "in/.gitignore": "made/\n",
+      "in/alert-quill.jsonc": '{ "skip": ["vendor/**"] }',
+      "in/vendor/a.js": "",
+      "in/made/a.js": "",
+      "in/node_modules/a/a.js": "",
+      "in/README.md": "",
+      "none/a.js": "",
+    });
     expect(quill(`${folder}/in`, "trace", file).out).toContain(line);
   });
 
@@ -59,25 +92,47 @@ describe("trace", () => {
 });
 
 test("a profile comes on top or starts from nothing; one that is not there is told", () => {
-  const folder = project({ "alert-quill.jsonc": '{ "profiles": { "calls": { "base": "nothing", "levels": { "calls.*": "hint" } }, "all": { "kits": ["thorough"] } } }', "a.js": "let tide = 1;\ndebugger;\nexport { tide };\nwater();\n" });
-  const found = (...args: string[]): string[] => JSON.parse(quill(folder, "review", "--format", "json", ...args).out).files[0].alerts.map(({ rule }: any) => rule);
+  const folder = project({
+    "alert-quill.jsonc": '{ "profiles": { "calls": { "base": "nothing", "levels": { "calls.*": "hint" } }, "all": { "kits": ["thorough"] } } }',
+    "a.js": "let tide = 1;\ndebugger;\nexport { tide };\nwater();\n",
+  });
+  const found = (...args: string[]): string[] =>
+    JSON.parse(quill(folder, "review", "--format", "json", ...args).out).files[0].alerts.map(({ rule }: any) => rule);
   expect(found()).toEqual(["calls.debug-pause", "names.unknown"]);
   expect(found("--profile", "calls")).toEqual(["calls.debug-pause"]);
   expect(found("--profile", "all")).toEqual(["names.could-be-fixed", "calls.debug-pause", "names.unknown"]);
-  expect(quill(folder, "review", "--profile", "cals")).toMatchObject({ code: 2, err: "alert-quill: there is no profile `cals` in the settings (there are calls, all)\n" });
+  expect(quill(folder, "review", "--profile", "cals")).toMatchObject({
+    code: 2,
+    err: "alert-quill: there is no profile `cals` in the settings (there are calls, all)\n",
+  });
 });
 
 test("levels of one's own have their name in every form", () => {
   const folder = harbour();
-  expect(quill(folder, "review", "src/opening.js").out).toContain("must 4:19  The time `7:30` needs two digits for the hour  harbour.clock-face");
-  expect(JSON.parse(quill(folder, "review", "src/opening.js", "--format", "json").out).files[0].alerts[0]).toMatchObject({ level: "error", ownLevel: "must" });
-  expect(JSON.parse(quill(folder, "review", "src/opening.js", "--format", "sarif").out).runs[0].results[0]).toMatchObject({ ruleId: "harbour.clock-face", level: "error", properties: { level: "must" } });
+  expect(quill(folder, "review", "src/opening.js").out).toContain(
+    "must 4:19  The time `7:30` needs two digits for the hour  harbour.clock-face",
+  );
+  expect(
+    JSON.parse(quill(folder, "review", "src/opening.js", "--format", "json").out).files[0].alerts[0],
+  ).toMatchObject({ level: "error", ownLevel: "must" });
+  expect(
+    JSON.parse(quill(folder, "review", "src/opening.js", "--format", "sarif").out).runs[0].results[0],
+  ).toMatchObject({ ruleId: "harbour.clock-face", level: "error", properties: { level: "must" } });
 });
 
 describe("patterns", () => {
   test("are tried out from the command line", () => {
     const folder = project({ "a.js": "log(1, 2);\nlog(3);\nwater();\n" });
-    const { code, out } = quill(folder, "review", "--pattern", "log({{all…}})", "--where", '{ "all": { "atLeast": 2 } }', "--rewrite", "note({{all}})");
+    const { code, out } = quill(
+      folder,
+      "review",
+      "--pattern",
+      "log({{all…}})",
+      "--where",
+      '{ "all": { "atLeast": 2 } }',
+      "--rewrite",
+      "note({{all}})",
+    );
     expect(code).toBe(1);
     expect(out).toMatch(/warning 1:1 {2}This fits the pattern {2}pattern\.tried[^]*1 alert in 1 file/);
   });
@@ -110,10 +165,18 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
   VariableDeclarator(node, { alert }) { if (node.id.type === "Identifier" && isLoud(node.id)) alert(node.id satisfies Node, { message: word }); },
 } })] as readonly Rule[];
 `;
-  const plain = pack.replace("abstract class Base<T> implements Named {\n  private readonly inner?: T;\n  constructor(public readonly name: string) { this.inner = undefined; }\n}\n", "class Base<T> implements Named {\n  private readonly inner?: T;\n  readonly name: string = \"\";\n}\n");
+  const plain = pack.replace(
+    "abstract class Base<T> implements Named {\n  private readonly inner?: T;\n  constructor(public readonly name: string) { this.inner = undefined; }\n}\n",
+    "class Base<T> implements Named {\n  private readonly inner?: T;\n  readonly name: string = \"\";\n}\n",
+  );
 
   test("in TypeScript are read without their types, also files they are made of", () => {
-    const folder = project({ "alert-quill.jsonc": '{ "packs": ["./rules.ts"] }', "rules.ts": plain, "words.ts": "export const word: string = `Loud`;\n", "a.js": "export const TIDE = 1;\n" });
+    const folder = project({
+      "alert-quill.jsonc": '{ "packs": ["./rules.ts"] }',
+      "rules.ts": plain,
+      "words.ts": "export const word: string = `Loud`;\n",
+      "a.js": "export const TIDE = 1;\n",
+    });
     expect(quill(folder, "review", "a.js").out).toContain("warning 1:14  Loud  harbour.loud");
     expect(quill(folder, "explain", "harbour.loud").out).toContain("harbour.loud");
   });
@@ -121,12 +184,29 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
   test.each<[string, string, string]>([
     ["throws", "throw new Error('no tide');\n", "it fails while it is loaded: no tide (rules.ts, line 1)"],
     ["does not parse", "export default [;\n", "it fails while it is loaded"],
-    ["holds more than types", pack, "line 9: a pack cannot hold this: only types are taken out of it, and this is code"],
+    [
+      "holds more than types",
+      pack,
+      "line 9: a pack cannot hold this: only types are taken out of it, and this is code",
+    ],
     ["exports no list", "export default 3;\n", "its default export is no list of rules"],
-    ["lacks parts of a rule", 'export default [{ id: "harbour.loud" }];\n', "`harbour.loud` lacks `title`, `why`, `level`, `kits`, `examples`"],
-    ["brings a rule that is there", 'import { rules } from "alert-quill";\nexport default [rules.find(({ id }) => id === "names.unknown")];\n', "brings a rule `names.unknown`, which there is already"],
+    [
+      "lacks parts of a rule",
+      'export default [{ id: "harbour.loud" }];\n',
+      "`harbour.loud` lacks `title`, `why`, `level`, `kits`, `examples`",
+    ],
+    [
+      "brings a rule that is there",
+      'import { rules } from "alert-quill";\nexport default [rules.find(({ id }) => id === "names.unknown")];\n',
+      "brings a rule `names.unknown`, which there is already",
+    ],
   ])("one that %s is told at its line, and all else goes on", (_, text, message) => {
-    const folder = project({ "alert-quill.jsonc": '{ "packs": ["./rules.ts"] }', "rules.ts": text, "words.ts": "export const word = 1;\n", "a.js": "tide();\n" });
+    const folder = project({
+      "alert-quill.jsonc": '{ "packs": ["./rules.ts"] }',
+      "rules.ts": text,
+      "words.ts": "export const word = 1;\n",
+      "a.js": "tide();\n",
+    });
     const { code, out } = quill(folder, "review", "a.js");
     expect(code).toBe(2);
     expect(out).toContain(message);
@@ -135,14 +215,19 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
 
   test("one whose rule throws is reported once for a file", () => {
     const text = 'import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.sinks", title: "T", why: "W", level: "error", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { Identifier() { throw new Error("sunk"); } } })];\n';
-    const { err, out } = quill(project({ "alert-quill.jsonc": '{ "packs": ["./rules.js"] }', "rules.js": text, "a.js": "tide(tide);\n" }), "review", "a.js");
+    const { err, out } = quill(
+      project({ "alert-quill.jsonc": '{ "packs": ["./rules.js"] }', "rules.js": text, "a.js": "tide(tide);\n" }),
+      "review",
+      "a.js",
+    );
     expect(err.match(/the rule harbour\.sinks failed on .*: sunk/g)).toHaveLength(1);
     expect(out).toContain("names.unknown");
   });
 });
 
 test("the catalogue is filtered, and given as JSON", () => {
-  const ids = (...args: string[]): string[] => JSON.parse(quill(scratch(), "rules", "--format", "json", ...args).out).rules.map(({ id }: any) => id);
+  const ids = (...args: string[]): string[] =>
+    JSON.parse(quill(scratch(), "rules", "--format", "json", ...args).out).rules.map(({ id }: any) => id);
   expect(ids()).toEqual(rules.map(({ id }) => id));
   expect(ids("--area", "hush")).toEqual(["hush.idle", "hush.expired", "hush.no-reason", "hush.unknown-rule"]);
   expect(ids("--kit", "tidy")).toEqual(rules.filter(({ kits }) => kits.includes("tidy")).map(({ id }) => id));
@@ -152,19 +237,18 @@ test("the catalogue is filtered, and given as JSON", () => {
   expect(quill(scratch(), "rules", "--area", "hush", "--level", "error").out).toBe("No rule is like that.\n");
 });
 
-test("a rule of a pack that does not come to its end is stopped and named, and the review goes on", () =>
-  withFolder(
-    {
-      "alert-quill.jsonc": '{ "packs": ["./rules.js"] }',
-      "rules.js": 'import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "warning", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { Identifier() { for (;;) {} } } })];\n',
-      "a.js": "tide();\n",
-      "b.js": "tide();\n",
-    },
-    (folder) => {
-      const { code, out, err } = quill(folder, "review", "a.js", "b.js");
-      expect(err).toMatch(/harbour\.loud.*it ran for more than 3 s at a stretch/);
-      expect(err.match(/harbour\.loud/g)).toHaveLength(1);
-      expect(out.match(/names\.unknown/g)).toHaveLength(2);
-      expect(code).toBe(2);
-    },
-  ));
+test("a rule of a pack that does not come to its end is stopped and named, and the review goes on", () => withFolder(
+  {
+    "alert-quill.jsonc": '{ "packs": ["./rules.js"] }',
+    "rules.js": 'import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "warning", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { Identifier() { for (;;) {} } } })];\n',
+    "a.js": "tide();\n",
+    "b.js": "tide();\n",
+  },
+  (folder) => {
+    const { code, out, err } = quill(folder, "review", "a.js", "b.js");
+    expect(err).toMatch(/harbour\.loud.*it ran for more than 3 s at a stretch/);
+    expect(err.match(/harbour\.loud/g)).toHaveLength(1);
+    expect(out.match(/names\.unknown/g)).toHaveLength(2);
+    expect(code).toBe(2);
+  },
+));

@@ -10,9 +10,19 @@ import { write } from "../support/settings.js";
 const keys = { enter: "\r", down: "\x1b[B", up: "\x1b[A", space: " ", escape: "\x03" };
 
 /** Runs `setup` in a terminal made by `script`; each step waits for words on the screen and then presses keys. */
-function inTerminal(folder: string, steps: readonly (readonly [waitFor: string, ...press: string[]])[], ...args: string[]): Promise<{ code: number; screen: string }> {
-  const command = [process.execPath, path.join(root, "dist/cli/main.js"), "setup", ...args].map((word) => `'${word}'`).join(" ");
-  const child = spawn("script", ["-qec", `stty cols 120 rows 50; ${command}`, "/dev/null"], { cwd: folder, env: { ...process.env, TERM: "xterm", NO_COLOR: "1", CI: "" } });
+function inTerminal(
+  folder: string,
+  steps: readonly (readonly [waitFor: string, ...press: string[]])[],
+  ...args: string[]
+): Promise<{ code: number; screen: string }> {
+  const command = [process.execPath, path.join(root, "dist/cli/main.js"), "setup", ...args]
+    .map((word) => `'${word}'`)
+    .join(" ");
+  const child = spawn(
+    "script",
+    ["-qec", `stty cols 120 rows 50; ${command}`, "/dev/null"],
+    { cwd: folder, env: { ...process.env, TERM: "xterm", NO_COLOR: "1", CI: "" } },
+  );
   let screen = "";
   let seen = 0;
   let step = 0;
@@ -35,7 +45,12 @@ const settingsOf = (folder: string): string => read(path.join(folder, "alert-qui
 describe("in a terminal", () => {
   test("in an empty folder, with all that is proposed", async () => {
     const folder = scratch();
-    const { code, screen } = await inTerminal(folder, [["What is to be told?", keys.enter], ["Which edition", keys.enter], ["Where does it run?", keys.enter], ["Write it?", keys.enter]]);
+    const { code, screen } = await inTerminal(folder, [
+      ["What is to be told?", keys.enter],
+      ["Which edition", keys.enter],
+      ["Where does it run?", keys.enter],
+      ["Write it?", keys.enter],
+    ]);
     expect(screen).toContain("no files to analyse yet");
     expect(screen).toContain("Next: `alert-quill review`");
     expect(code).toBe(0);
@@ -44,7 +59,12 @@ describe("in a terminal", () => {
 
   test("in a JavaScript project, with arrow keys, a script and a baseline", async () => {
     const folder = scratch();
-    write(folder, { "package.json": '{\n  "name": "kiosk",\n  "engines": { "node": ">=18" }\n}\n', "yarn.lock": "", "src/a.js": "sail();\n", "dist/b.js": "made();\n" });
+    write(folder, {
+      "package.json": '{\n  "name": "kiosk",\n  "engines": { "node": ">=18" }\n}\n',
+      "yarn.lock": "",
+      "src/a.js": "sail();\n",
+      "dist/b.js": "made();\n",
+    });
     const { code, screen } = await inTerminal(folder, [
       ["What is to be told?", keys.down, keys.enter],
       ["Which edition", keys.enter],
@@ -54,12 +74,23 @@ describe("in a terminal", () => {
       ["Write a baseline", keys.up, keys.enter],
       ["Write it?", keys.enter],
     ]);
-    expect(screen).toContain("1 file of JavaScript; it seems to run in node, and to be written in edition 2022 (the Node.js in package.json)");
+    expect(screen).toContain(
+      "1 file of JavaScript; it seems to run in node, and to be written in edition 2022 (the Node.js in package.json)",
+    );
     expect(screen).toContain("Next: `yarn review`");
     expect(code).toBe(0);
-    for (const line of ['"kits": ["sound", "tidy"],', '"edition": 2022', '"runtime": ["node"],', '"skip": ["dist/**"],', '"baseline": "alert-quill-baseline.json",']) expect(settingsOf(folder)).toContain(line);
+    for (const line of [
+      '"kits": ["sound", "tidy"],',
+      '"edition": 2022',
+      '"runtime": ["node"],',
+      '"skip": ["dist/**"],',
+      '"baseline": "alert-quill-baseline.json",',
+    ]) expect(settingsOf(folder)).toContain(line);
     expect(JSON.parse(read(path.join(folder, "package.json"))).scripts).toEqual({ review: "alert-quill review" });
-    expect(quill(folder, "review")).toMatchObject({ code: 0, out: "No alerts in 1 file.\n1 alert of the baseline is not shown.\n" });
+    expect(quill(folder, "review")).toMatchObject({
+      code: 0,
+      out: "No alerts in 1 file.\n1 alert of the baseline is not shown.\n",
+    });
     write(folder, { "src/a.js": "\n\nsail();\nwater();\n" });
     expect(quill(folder, "review").out).toContain("`water` is not known here");
     expect(quill(folder, "review").out).not.toContain("`sail`");
@@ -67,10 +98,21 @@ describe("in a terminal", () => {
 
   test("in a TypeScript project, and it is not written over without asking", async () => {
     const folder = scratch();
-    write(folder, { "tsconfig.json": '{ "compilerOptions": { "target": "es2021", "lib": ["ES2021", "DOM"] } } // ours', "src/a.ts": "export const tide: number = 1;\n", "package.json": '{ "name": "page", "scripts": { "review": "alert-quill review src" } }' });
-    const steps = [["What is to be told?", keys.enter], ["Which edition", keys.enter], ["Where does it run?", keys.enter], ["Write it?", keys.enter]] as const;
+    write(folder, {
+      "tsconfig.json": '{ "compilerOptions": { "target": "es2021", "lib": ["ES2021", "DOM"] } } // ours',
+      "src/a.ts": "export const tide: number = 1;\n",
+      "package.json": '{ "name": "page", "scripts": { "review": "alert-quill review src" } }',
+    });
+    const steps = [
+      ["What is to be told?", keys.enter],
+      ["Which edition", keys.enter],
+      ["Where does it run?", keys.enter],
+      ["Write it?", keys.enter],
+    ] as const;
     const { code, screen } = await inTerminal(folder, steps);
-    expect(screen).toContain("1 file of TypeScript; it seems to run in browser, and to be written in edition 2021 (the target in tsconfig.json)");
+    expect(screen).toContain(
+      "1 file of TypeScript; it seems to run in browser, and to be written in edition 2021 (the target in tsconfig.json)",
+    );
     expect(code).toBe(0);
     expect(settingsOf(folder)).toContain('"edition": 2021');
     write(folder, { "alert-quill.jsonc": "{} // mine\n" });
@@ -87,10 +129,30 @@ describe("without one", () => {
   test("with --yes and flags", () => {
     const folder = scratch();
     write(folder, { "a.js": "harbourMap(tide);\n" });
-    const { code, out } = quill(folder, "setup", "--yes", "--kits", "thorough,tidy", "--edition", "2020", "--runtime", "browser,worker", "--known", "harbourMap", "--skip", "old/**");
+    const { code, out } = quill(
+      folder,
+      "setup",
+      "--yes",
+      "--kits",
+      "thorough,tidy",
+      "--edition",
+      "2020",
+      "--runtime",
+      "browser,worker",
+      "--known",
+      "harbourMap",
+      "--skip",
+      "old/**",
+    );
     expect(code).toBe(0);
     expect(out).toContain("There is 1 alert now");
-    for (const line of ['["thorough", "tidy"]', '"edition": 2020', '["browser", "worker"]', '"known": ["harbourMap"]', '"skip": ["old/**"]']) expect(settingsOf(folder)).toContain(line);
+    for (const line of [
+      '["thorough", "tidy"]',
+      '"edition": 2020',
+      '["browser", "worker"]',
+      '"known": ["harbourMap"]',
+      '"skip": ["old/**"]',
+    ]) expect(settingsOf(folder)).toContain(line);
     expect(quill(folder, "setup", "--yes")).toMatchObject({ code: 2 });
     expect(quill(folder, "setup", "--yes", "--overwrite").code).toBe(0);
     expect(readFileSync(path.join(folder, "alert-quill.jsonc"), "utf8")).toContain('"kits": ["sound"]');

@@ -11,11 +11,19 @@ import { personal } from "../support/stdio-client.js";
 
 /** The code that a page says is to be put into an editor's init file. */
 function setupOf(page: string): string {
-  return [...read(path.join(root, "docs/editors", `${page}.md`)).matchAll(/^```(?:lua|elisp)\n([^]*?)^```/gm)].map((match) => match[1]!).join("\n");
+  return [...read(path.join(root, "docs/editors", `${page}.md`)).matchAll(/^```(?:lua|elisp)\n([^]*?)^```/gm)]
+    .map((match) => match[1]!)
+    .join("\n");
 }
 
 /** Runs an editor in a small project; gives what its script saw. */
-async function drive(page: string, init: string, command: string, args: (init: string, script: string) => string[], script: string): Promise<Record<string, any>> {
+async function drive(
+  page: string,
+  init: string,
+  command: string,
+  args: (init: string, script: string) => string[],
+  script: string,
+): Promise<Record<string, any>> {
   const folder = scratch();
   write(folder, {
     "alert-quill.jsonc": "{}",
@@ -24,14 +32,28 @@ async function drive(page: string, init: string, command: string, args: (init: s
   });
   mkdirSync(path.join(folder, "bin"));
   // As it is on the path of somebody who has installed the package.
-  writeFileSync(path.join(folder, "bin/alert-quill"), `#!/bin/sh\nexec ${process.execPath} ${path.join(root, "dist/cli/main.js")} "$@"\n`);
+  writeFileSync(
+    path.join(folder, "bin/alert-quill"),
+    `#!/bin/sh\nexec ${process.execPath} ${path.join(root, "dist/cli/main.js")} "$@"\n`,
+  );
   chmodSync(path.join(folder, "bin/alert-quill"), 0o755);
   const report = path.join(folder, "report.json");
-  const run = await promisify(execFile)(command, args(path.join(folder, init), path.join(import.meta.dirname, script)), {
-    cwd: folder,
-    timeout: 100_000,
-    env: { ...process.env, ...personal, HOME: folder, PATH: `${path.join(folder, "bin")}:${process.env["PATH"]}`, QUILL_REPORT: report, LANG: "C.UTF-8" },
-  });
+  const run = await promisify(execFile)(
+    command,
+    args(path.join(folder, init), path.join(import.meta.dirname, script)),
+    {
+      cwd: folder,
+      timeout: 100_000,
+      env: {
+        ...process.env,
+        ...personal,
+        HOME: folder,
+        PATH: `${path.join(folder, "bin")}:${process.env["PATH"]}`,
+        QUILL_REPORT: report,
+        LANG: "C.UTF-8",
+      },
+    },
+  );
   if (!existsSync(report)) throw new Error(`${command} told nothing: ${run.stdout}${run.stderr}`);
   const seen = JSON.parse(readFileSync(report, "utf8")) as Record<string, any>;
   rmSync(folder, { recursive: true, force: true });
@@ -41,7 +63,13 @@ async function drive(page: string, init: string, command: string, args: (init: s
 const before = "const fare = 3; const boat = fare;";
 
 test("Neovim: open, type, mark, quick fix, save, layout, other settings", { timeout: 120_000 }, async () => {
-  const seen = await drive("neovim", "init.lua", "nvim", (init, script) => ["--headless", "--clean", "-u", init, "-c", `luafile ${script}`], "neovim.lua");
+  const seen = await drive(
+    "neovim",
+    "init.lua",
+    "nvim",
+    (init, script) => ["--headless", "--clean", "-u", init, "-c", `luafile ${script}`],
+    "neovim.lua",
+  );
   expect(seen["fault"]).toBeUndefined();
   expect(seen["opened"]).toEqual(["1:24 names.unknown `bota` is not known here: did you mean `boat`?"]);
   expect(seen["typed"]).toHaveLength(2);
@@ -53,7 +81,13 @@ test("Neovim: open, type, mark, quick fix, save, layout, other settings", { time
 });
 
 test("Emacs: open, type, mark, quick fix, save, layout, other settings", { timeout: 120_000 }, async () => {
-  const seen = await drive("emacs", "init.el", "emacs", (init, script) => ["--batch", "--eval", "(package-initialize)", "-l", init, "-l", script], "emacs.el");
+  const seen = await drive(
+    "emacs",
+    "init.el",
+    "emacs",
+    (init, script) => ["--batch", "--eval", "(package-initialize)", "-l", init, "-l", script],
+    "emacs.el",
+  );
   expect(seen["fault"]).toBeUndefined();
   expect(seen["opened"]).toEqual([expect.stringMatching(/^2:20 .*`bota` is not known here: did you mean `boat`\?/)]);
   expect(seen["offered"].slice(0, 1)).toEqual(["Change to `boat`"]);

@@ -29,9 +29,17 @@ async function until(what: string, is: () => unknown): Promise<void> {
   }
 }
 
-async function inEditor(options: Omit<StandInOptions, "folder">, use: (editor: VsCodeStandIn, folder: string) => Promise<void>): Promise<void> {
+async function inEditor(
+  options: Omit<StandInOptions, "folder">,
+  use: (editor: VsCodeStandIn, folder: string) => Promise<void>,
+): Promise<void> {
   const folder = scratch();
-  write(folder, { "alert-quill.jsonc": '{ "packs": ["./rules.js"] }', "a.js": "", "b.js": "debugger;\n", "rules.js": 'import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "warning", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { Identifier(node, { alert }) { if (node.name === "LOUD") alert(node, { message: "Loud" }); } } })];\n' });
+  write(folder, {
+    "alert-quill.jsonc": '{ "packs": ["./rules.js"] }',
+    "a.js": "",
+    "b.js": "debugger;\n",
+    "rules.js": 'import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "warning", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { Identifier(node, { alert }) { if (node.name === "LOUD") alert(node, { message: "Loud" }); } } })];\n',
+  });
   const editor = new VsCodeStandIn({ ...options, folder });
   const extension = editor.load(path.join(unpacked, "extension/extension.cjs"));
   await extension.activate({ extensionPath: path.join(unpacked, "extension"), subscriptions: [] });
@@ -43,39 +51,79 @@ async function inEditor(options: Omit<StandInOptions, "folder">, use: (editor: V
   }
 }
 
-const codes = (editor: VsCodeStandIn, uri: string): string[] => (editor.marks.get(uri) ?? []).map(({ code }: any) => code.value ?? code);
+const codes = (editor: VsCodeStandIn, uri: string): string[] =>
+  (editor.marks.get(uri) ?? []).map(({ code }: any) => code.value ?? code);
 
-test("what is packed: a manifest with all settings, their schema, the rule pages, the server and what it needs, nothing of development", () => {
-  const manifest = JSON.parse(Buffer.from(files["extension/package.json"]!).toString());
-  const { properties } = manifest.contributes.configuration;
-  for (const key of ["when", "pause", "scope", "kits", "levels", "onSave", "largest"]) expect(properties[`alertQuill.${key}`], key).toMatchObject({ default: null, markdownDescription: expect.stringMatching(/\w/), anyOf: [{ type: "null" }, {}] });
-  expect(manifest.contributes.jsonValidation[0].url).toBe("./server/schema/settings.json");
-  for (const file of ["extension/server/schema/settings.json", "extension/server/docs/rules/names.unknown.md", "extension/server/dist/server/project-worker.js", "extension.vsixmanifest", "[Content_Types].xml"]) expect(Object.keys(files)).toContain(file);
-  expect(Object.keys(files).filter((name) => /node_modules\/(?:vitest|typescript|vite|react)\//.test(name))).toEqual([]);
-  const registered = [...readFileSync(path.join(root, "editors/vscode/src/extension.ts"), "utf8").matchAll(/command\("(\w+)"/g)].map((match) => `alertQuill.${match[1]}`);
-  expect(manifest.contributes.commands.map(({ command }: any) => command).sort()).toEqual(registered.sort());
-});
+test(
+  "what is packed: a manifest with all settings, their schema, the rule pages, the server and what it needs, nothing of development",
+  () => {
+    const manifest = JSON.parse(Buffer.from(files["extension/package.json"]!).toString());
+    const { properties } = manifest.contributes.configuration;
+    for (const key of ["when", "pause", "scope", "kits", "levels", "onSave", "largest"]) {
+      expect(properties[`alertQuill.${key}`], key).toMatchObject({
+        default: null,
+        markdownDescription: expect.stringMatching(/\w/),
+        anyOf: [{ type: "null" }, {}],
+      });
+    }
+    expect(manifest.contributes.jsonValidation[0].url).toBe("./server/schema/settings.json");
+    for (const file of [
+      "extension/server/schema/settings.json",
+      "extension/server/docs/rules/names.unknown.md",
+      "extension/server/dist/server/project-worker.js",
+      "extension.vsixmanifest",
+      "[Content_Types].xml",
+    ]) expect(Object.keys(files)).toContain(file);
+    expect(
+      Object.keys(files).filter((name) => /node_modules\/(?:vitest|typescript|vite|react)\//.test(name)),
+    ).toEqual([]);
+    const registered = [
+      ...readFileSync(path.join(root, "editors/vscode/src/extension.ts"), "utf8").matchAll(/command\("(\w+)"/g),
+    ].map((match) => `alertQuill.${match[1]}`);
+    expect(manifest.contributes.commands.map(({ command }: any) => command).sort()).toEqual(registered.sort());
+  },
+);
 
-test("type, mark, quick fix, status, commands; packs run once the folder is trusted", { timeout: 60_000 }, () =>
-  inEditor({ settings: { when: null, kits: null, levels: null }, trusted: false }, async (editor, folder) => {
+test(
+  "type, mark, quick fix, status, commands; packs run once the folder is trusted",
+  { timeout: 60_000 },
+  () => inEditor({ settings: { when: null, kits: null, levels: null }, trusted: false }, async (editor, folder) => {
     const document = editor.open(path.join(folder, "a.js"), "javascript", "tide();\nexport const LOUD = 1;\n");
     const uri = document.uri.toString();
     await until("marks", () => codes(editor, uri).length === 1);
-    await until("the status", () => editor.item.isShown && editor.item.tooltip === `Ready, without packs: ${folder} is not trusted`);
+    await until(
+      "the status",
+      () => editor.item.isShown && editor.item.tooltip === `Ready, without packs: ${folder} is not trusted`,
+    );
     editor.isTrusted = true;
     editor.event("onDidGrantWorkspaceTrust").fire(undefined);
     await until("the pack", () => codes(editor, uri).includes("harbour.loud"));
     expect(codes(editor, uri)).toEqual(["names.unknown", "harbour.loud"]);
-    const actions = await editor.providers.get("registerCodeActionsProvider").provideCodeActions(document, editor.marks.get(uri)![0]!.range, { diagnostics: [editor.marks.get(uri)![0]], triggerKind: 1, only: undefined }, { isCancellationRequested: false, onCancellationRequested: () => ({ dispose: () => undefined }) });
+    const actions = await editor.providers
+      .get("registerCodeActionsProvider")
+      .provideCodeActions(
+        document,
+        editor.marks.get(uri)![0]!.range,
+        { diagnostics: [editor.marks.get(uri)![0]], triggerKind: 1, only: undefined },
+        { isCancellationRequested: false, onCancellationRequested: () => ({ dispose: () => undefined }) },
+      );
     expect(actions.map(({ title }: any) => title)[0]).toBe("Hush `names.unknown` on this line");
     editor.type(document, "export const a = 1;\ndebugger;\n");
     await until("other marks", () => codes(editor, uri).join() === "calls.debug-pause");
     await editor.commands.get("alertQuill.settleThisFile")!();
-    expect(editor.applied.pop()!.parts.map(([where, edits]: any) => [where.toString(), edits.map(({ newText }: any) => newText)])).toEqual([[uri, [""]]]);
+    expect(
+      editor.applied.pop()!.parts.map(([where, edits]: any) => [
+        where.toString(),
+        edits.map(({ newText }: any) => newText),
+      ]),
+    ).toEqual([[uri, [""]]]);
     await editor.commands.get("alertQuill.mendThisFolder")!();
     expect(editor.applied.pop()!.parts).toHaveLength(2);
     await editor.commands.get("alertQuill.reviewWorkspace")!();
-    await until("marks of a file that is not open", () => codes(editor, document.uri.toString().replace("a.js", "b.js")).join() === "calls.debug-pause");
+    await until(
+      "marks of a file that is not open",
+      () => codes(editor, document.uri.toString().replace("a.js", "b.js")).join() === "calls.debug-pause",
+    );
     await editor.commands.get("alertQuill.showTrace")!();
     expect(editor.shown.pop()).toMatchObject({ content: expect.stringMatching(/settings file {3}alert-quill\.jsonc/) });
     editor.api.window.activeTextEditor.selection.active = new editor.api.Position(1, 2);
@@ -85,15 +133,22 @@ test("type, mark, quick fix, status, commands; packs run once the folder is trus
     editor.api.window.activeTextEditor.selection.active = new editor.api.Position(0, 0);
     await editor.commands.get("alertQuill.openRulePage")!();
     expect(editor.messages.pop()).toBe("No mark of Alert Quill is at the cursor");
-  }));
+  }),
+);
 
-test("what a person has set counts, and a file that is left out says so in the status line", { timeout: 60_000 }, () =>
-  inEditor({ settings: { levels: { "names.unknown": "off" }, skip: ["vendor/**"] }, trusted: true }, async (editor, folder) => {
-    const document = editor.open(path.join(folder, "a.js"), "javascript", "tide();\ndebugger;\n");
-    await until("marks", () => codes(editor, document.uri.toString()).length > 0);
-    expect(codes(editor, document.uri.toString())).toEqual(["calls.debug-pause"]);
-    write(folder, { ".gitignore": "built/\n" });
-    editor.open(path.join(folder, "built/c.js"), "javascript", "tide();\n");
-    await until("the status", () => editor.item.tooltip === "Off: .gitignore ignores it");
-    expect(editor.item.text).toBe("$(circle-slash) Alert Quill");
-  }));
+test(
+  "what a person has set counts, and a file that is left out says so in the status line",
+  { timeout: 60_000 },
+  () => inEditor(
+    { settings: { levels: { "names.unknown": "off" }, skip: ["vendor/**"] }, trusted: true },
+    async (editor, folder) => {
+      const document = editor.open(path.join(folder, "a.js"), "javascript", "tide();\ndebugger;\n");
+      await until("marks", () => codes(editor, document.uri.toString()).length > 0);
+      expect(codes(editor, document.uri.toString())).toEqual(["calls.debug-pause"]);
+      write(folder, { ".gitignore": "built/\n" });
+      editor.open(path.join(folder, "built/c.js"), "javascript", "tide();\n");
+      await until("the status", () => editor.item.tooltip === "Off: .gitignore ignores it");
+      expect(editor.item.text).toBe("$(circle-slash) Alert Quill");
+    },
+  ),
+);

@@ -9,12 +9,20 @@ import { filesBelow, read, root } from "../support/files.js";
 
 const files = [
   ...filesBelow(path.join(root, "examples/harbour"), /\.(?:[cm]?js|[jt]sx?)$/),
-  ...["engine/analysis.ts", "model/names.ts", "languages/javascript/names/finder.ts", "languages/javascript/flow/statements.ts", "rules/dead/unread-name.ts"].map((file) => path.join(root, "src", file)),
+  ...[
+    "engine/analysis.ts",
+    "model/names.ts",
+    "languages/javascript/names/finder.ts",
+    "languages/javascript/flow/statements.ts",
+    "rules/dead/unread-name.ts",
+  ].map((file) => path.join(root, "src", file)),
   ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx$/),
 ];
 
 test("random edits of real files", { timeout: 120_000 }, () => {
-  for (const [index, file] of files.entries()) expect(fuzzAnalysis(path.basename(file), read(file), 20, 400 + index).fault, file).toBeUndefined();
+  for (const [index, file] of files.entries()) {
+    expect(fuzzAnalysis(path.basename(file), read(file), 20, 400 + index).fault, file).toBeUndefined();
+  }
 });
 
 /** A document with every rule on, to be edited and compared with a fresh one. */
@@ -43,22 +51,86 @@ function opened(text: string, uri: string) {
 
 describe("what is far from an edit is looked at again where it hangs on it", () => {
   test.each<[string, string, [string, string][]]>([
-    ["a name that is declared elsewhere", "export function sail() {\n  return tide;\n}\nconst other = 1;\nexport { other };\n", [["other = 1", "tide = 1"], ["tide = 1", "tid = 1"], ["{ other }", "{ tid }"]]],
-    ["a misspelt name whose model moves", "export function sail() {\n  return harbor;\n}\n", [["export", "const harbour = 1;\nexport"], ["harbour", "port"], ["port", "harbors"]]],
-    ["a parameter behind one that gets read", "export function sail(a, b) {\n  return 1;\n}\n", [["1;", "b;"], ["b;", "a;"], ["a;", "1;"]]],
-    ["two names of one declaration", "let a = 1, b = 2;\nexport const sum = () => a + b;\n", [["a + b", "(b += a)"], ["(b += a)", "a"], ["let", "var"]]],
-    ["a function that comes to say it never returns", "export function sail() {\n  fail();\n  return 1;\n}\nfunction fail(): void {\n  throw new Error();\n}\n", [["void", "never"], ["never", "string"]]],
-    ["a name that is captured", "export function count(run) {\n  let open = true;\n  run(() => 1);\n  if (open) return 1;\n  return 0;\n}\n", [["() => 1", "() => { open = false; }"], ["open = false", "run()"]]],
-    ["an import that becomes read", "import { pier } from './pier.js';\nexport const a = 1;\n", [["a = 1", "a = pier"], ["pier;", "1;"]]],
-    ["a problem far away", "const unread = 1;\nexport const a = 1;\nexport function sail() {\n  return [1, 2];\n}\n", [["[1, 2]", "[1, 2"], ["[1, 2", "[1, 2]"]]],
-    ["a comment that makes a name known", "export const a = harbourMap;\n", [["export", "// quill: known harbourMap\nexport"], ["known", "knows"]]],
-    ["a private member that gets read", "export class Ferry {\n  #seats = 1;\n  #crew = 2;\n  full() {\n    return 1;\n  }\n}\n", [["return 1", "return this.#seats"], ["this.#seats", "this.#seat"], ["#crew", "#seat"]]],
-    ["an exported name that comes twice", "export const tide = 1;\nconst high = 2;\nexport { high };\n", [["{ high }", "{ high as tide }"], ["const tide", "const low"]]],
-    ["a direct eval", "export function sail() {\n  const a = 1;\n  run('a');\n}\nfunction run() {}\n", [["run(", "eval("], ["eval(", "run("]]],
-    ["a name asked for with typeof", "export const a = () => define(1);\n", [["() =>", "() => typeof define === 'function' &&"], ["typeof define", "typeof other"]]],
-    ["a scope in between", "export function f(a) {\n  return () => {\n    return a;\n  };\n}\n", [["    return a", "    const a = 1;\n    return a"], ["const a = 1;\n", ""]]],
-    ["a type and a value of one name", "interface Ferry { a: string }\nexport const b: Ferry = { a: '' };\n", [["export", "const Ferry = 1;\nexport"], ["interface Ferry", "interface Boat"], ["const Ferry = 1;\n", ""]]],
-    ["a var that passes a let", "{\n  let a = 1;\n  {\n    b = a;\n  }\n}\nvar b;\nexport { b };\n", [["b = a", "var a = 2"], ["let a", "let c"]]],
+    [
+      "a name that is declared elsewhere",
+      "export function sail() {\n  return tide;\n}\nconst other = 1;\nexport { other };\n",
+      [["other = 1", "tide = 1"], ["tide = 1", "tid = 1"], ["{ other }", "{ tid }"]],
+    ],
+    [
+      "a misspelt name whose model moves",
+      "export function sail() {\n  return harbor;\n}\n",
+      [["export", "const harbour = 1;\nexport"], ["harbour", "port"], ["port", "harbors"]],
+    ],
+    [
+      "a parameter behind one that gets read",
+      "export function sail(a, b) {\n  return 1;\n}\n",
+      [["1;", "b;"], ["b;", "a;"], ["a;", "1;"]],
+    ],
+    [
+      "two names of one declaration",
+      "let a = 1, b = 2;\nexport const sum = () => a + b;\n",
+      [["a + b", "(b += a)"], ["(b += a)", "a"], ["let", "var"]],
+    ],
+    [
+      "a function that comes to say it never returns",
+      "export function sail() {\n  fail();\n  return 1;\n}\nfunction fail(): void {\n  throw new Error();\n}\n",
+      [["void", "never"], ["never", "string"]],
+    ],
+    [
+      "a name that is captured",
+      "export function count(run) {\n  let open = true;\n  run(() => 1);\n  if (open) return 1;\n  return 0;\n}\n",
+      [["() => 1", "() => { open = false; }"], ["open = false", "run()"]],
+    ],
+    [
+      "an import that becomes read",
+      "import { pier } from './pier.js';\nexport const a = 1;\n",
+      [["a = 1", "a = pier"], ["pier;", "1;"]],
+    ],
+    [
+      "a problem far away",
+      "const unread = 1;\nexport const a = 1;\nexport function sail() {\n  return [1, 2];\n}\n",
+      [["[1, 2]", "[1, 2"], ["[1, 2", "[1, 2]"]],
+    ],
+    [
+      "a comment that makes a name known",
+      "export const a = harbourMap;\n",
+      [["export", "// quill: known harbourMap\nexport"], ["known", "knows"]],
+    ],
+    [
+      "a private member that gets read",
+      "export class Ferry {\n  #seats = 1;\n  #crew = 2;\n  full() {\n    return 1;\n  }\n}\n",
+      [["return 1", "return this.#seats"], ["this.#seats", "this.#seat"], ["#crew", "#seat"]],
+    ],
+    [
+      "an exported name that comes twice",
+      "export const tide = 1;\nconst high = 2;\nexport { high };\n",
+      [["{ high }", "{ high as tide }"], ["const tide", "const low"]],
+    ],
+    [
+      "a direct eval",
+      "export function sail() {\n  const a = 1;\n  run('a');\n}\nfunction run() {}\n",
+      [["run(", "eval("], ["eval(", "run("]],
+    ],
+    [
+      "a name asked for with typeof",
+      "export const a = () => define(1);\n",
+      [["() =>", "() => typeof define === 'function' &&"], ["typeof define", "typeof other"]],
+    ],
+    [
+      "a scope in between",
+      "export function f(a) {\n  return () => {\n    return a;\n  };\n}\n",
+      [["    return a", "    const a = 1;\n    return a"], ["const a = 1;\n", ""]],
+    ],
+    [
+      "a type and a value of one name",
+      "interface Ferry { a: string }\nexport const b: Ferry = { a: '' };\n",
+      [["export", "const Ferry = 1;\nexport"], ["interface Ferry", "interface Boat"], ["const Ferry = 1;\n", ""]],
+    ],
+    [
+      "a var that passes a let",
+      "{\n  let a = 1;\n  {\n    b = a;\n  }\n}\nvar b;\nexport { b };\n",
+      [["b = a", "var a = 2"], ["let a", "let c"]],
+    ],
   ])("%s", (name, code, steps) => {
     const document = opened(code, name.includes("type") || name.includes("never") ? "file:///a.ts" : "file:///a.js");
     for (const [find, insert] of steps) document.step(find, insert);
@@ -66,7 +138,10 @@ describe("what is far from an edit is looked at again where it hangs on it", () 
 });
 
 describe("working in slices", () => {
-  const source = program([read(path.join(root, "src/languages/javascript/parser/scanner.ts"))], 1500).replace(/^import/, "const unread = 1;\nimport");
+  const source = program([read(path.join(root, "src/languages/javascript/parser/scanner.ts"))], 1500).replace(
+    /^import/,
+    "const unread = 1;\nimport",
+  );
   const uri = "file:///big.ts";
   const open = () => {
     const workspace = createWorkspace({ languages: [javascript()] });
@@ -105,7 +180,12 @@ describe("working in slices", () => {
 test("a rule that throws finds nothing until the text changes, and then all", () => {
   let fails = true;
   const rule: Rule = defineRule({
-    id: "dead.on-purpose", title: "Throws", why: "For this test.", level: "error", kits: ["sound"], examples: { alerts: [], quiet: [] },
+    id: "dead.on-purpose",
+    title: "Throws",
+    why: "For this test.",
+    level: "error",
+    kits: ["sound"],
+    examples: { alerts: [], quiet: [] },
     visit: {
       DebuggerStatement(node, { alert }) {
         alert(node, { message: "a pause" });
@@ -114,7 +194,12 @@ test("a rule that throws finds nothing until the text changes, and then all", ()
     },
   });
   const onFailure = vi.fn();
-  const workspace = createWorkspace({ languages: [javascript()], rules: [rule], onFailure, settings: { levels: { "calls.debug-pause": "off" } } });
+  const workspace = createWorkspace({
+    languages: [javascript()],
+    rules: [rule],
+    onFailure,
+    settings: { levels: { "calls.debug-pause": "off" } },
+  });
   const uri = "file:///a.js";
   workspace.open({ uri, languageId: "javascript", version: 1, text: "debugger;\ndebugger;\n" });
   expect(workspace.alerts(uri)).toEqual([]);

@@ -12,20 +12,28 @@ import { filesBelow, read, root } from "../support/files.js";
 const uri = "file:///a.js";
 
 /** A rule that renames every `from` to `to`. */
-const renames = (id: string, from: string, to: string): Rule =>
-  defineRule({
-    id,
-    title: "T",
-    why: "W",
-    level: "warning",
-    kits: ["sound"],
-    examples: { alerts: [], quiet: [] },
-    visit: {
-      Identifier(node, { alert }) {
-        if (node.name === from) alert(node, { message: `Not ${from}`, remedies: () => [{ title: `Write ${to}`, certainty: "certain", edits: [{ from: node.start, to: node.end, insert: to }] }] });
-      },
+const renames = (id: string, from: string, to: string): Rule => defineRule({
+  id,
+  title: "T",
+  why: "W",
+  level: "warning",
+  kits: ["sound"],
+  examples: { alerts: [], quiet: [] },
+  visit: {
+    Identifier(node, { alert }) {
+      if (node.name === from) {
+        alert(node, {
+          message: `Not ${from}`,
+          remedies: () => [{
+            title: `Write ${to}`,
+            certainty: "certain",
+            edits: [{ from: node.start, to: node.end, insert: to }],
+          }],
+        });
+      }
     },
-  });
+  },
+});
 
 function mended(text: string, rules: readonly Rule[], options: object = {}) {
   const workspace = createWorkspace({ languages: [javascript()], rules });
@@ -34,19 +42,29 @@ function mended(text: string, rules: readonly Rule[], options: object = {}) {
 }
 
 test("two rules that undo each other are stopped and named, and all else goes on", () => {
-  const result = mended("const tide = 1;\nexport { tide };\ndebugger;\n", [renames("harbour.ebb", "tide", "ebb"), renames("harbour.flow", "ebb", "tide")]);
+  const result = mended("const tide = 1;\nexport { tide };\ndebugger;\n", [
+    renames("harbour.ebb", "tide", "ebb"),
+    renames("harbour.flow", "ebb", "tide"),
+  ]);
   expect(result.fights).toEqual([["harbour.ebb", "harbour.flow"]]);
   expect(result.text).toBe("const tide = 1;\nexport { tide };\n");
   expect(applyAll("const tide = 1;\nexport { tide };\ndebugger;\n", result.edits)).toBe(result.text);
 });
 
 test("three rules in a ring too", () => {
-  const result = mended("tide();\n// quill: known tide, ebb, flow\n", [renames("harbour.a", "tide", "ebb"), renames("harbour.b", "ebb", "flow"), renames("harbour.c", "flow", "tide")]);
+  const result = mended("tide();\n// quill: known tide, ebb, flow\n", [
+    renames("harbour.a", "tide", "ebb"),
+    renames("harbour.b", "ebb", "flow"),
+    renames("harbour.c", "flow", "tide"),
+  ]);
   expect(result.fights).toEqual([["harbour.a", "harbour.b", "harbour.c"]]);
 });
 
 test("a remedy that does harm is left out and named, those beside it are applied", () => {
-  const result = mended("const tide = 1;\nconst pier = tide;\nexport { tide, pier };\ndebugger;\n", [renames("harbour.bad", "pier", "class"), renames("harbour.worse", "tide", "unheard")]);
+  const result = mended("const tide = 1;\nconst pier = tide;\nexport { tide, pier };\ndebugger;\n", [
+    renames("harbour.bad", "pier", "class"),
+    renames("harbour.worse", "tide", "unheard"),
+  ]);
   expect(result.dropped.map(({ rule }) => rule)).toContain("harbour.bad");
   expect(result.text).not.toContain("class");
   expect(result.text).not.toContain("debugger");
@@ -57,46 +75,83 @@ test("only what touches a stretch is settled, also when the text before it grows
   expect(mended(text, [], { within: [{ from: 23, to: 32 }] }).text).toBe("debugger;\nconst a = 1;\nexport { a };\n");
 });
 
-test.each<[string, { from: number; to: number }, { from: number; to: number; insert: string }[], { from: number; to: number }]>([
+test.each<
+  [string, { from: number; to: number }, { from: number; to: number; insert: string }[], { from: number; to: number }]
+>([
   ["before", { from: 5, to: 8 }, [{ from: 0, to: 1, insert: "abc" }], { from: 7, to: 10 }],
   ["behind", { from: 5, to: 8 }, [{ from: 9, to: 10, insert: "" }], { from: 5, to: 8 }],
   ["inside", { from: 5, to: 8 }, [{ from: 6, to: 7, insert: "abc" }], { from: 5, to: 10 }],
-  ["at the edges", { from: 5, to: 8 }, [{ from: 5, to: 5, insert: "a" }, { from: 8, to: 8, insert: "b" }], { from: 5, to: 10 }],
+  [
+    "at the edges",
+    { from: 5, to: 8 },
+    [{ from: 5, to: 5, insert: "a" }, { from: 8, to: 8, insert: "b" }],
+    { from: 5, to: 10 },
+  ],
 ])("a stretch moves with edits %s", (_, span, edits, expected) => {
   expect(moved(span, edits)).toEqual(expected);
 });
 
-test("real files laid out keep their tokens, parse as before, and the second time nothing changes", { timeout: 120_000 }, () => {
-  const files = [...filesBelow(path.join(root, "examples/harbour"), /\.(?:[cm]?js|[jt]sx?)$/), ...["commander/lib", "jsonc-parser/lib/esm"].flatMap((folder) => filesBelow(path.join(root, "node_modules", folder), /(?<!\.d)\.[cm]?[jt]s$/))].filter((file) => read(file).length < 60_000);
-  expect(files.length).toBeGreaterThan(25);
-  for (const file of files) for (const width of [120, 60]) expect(layOut(file, read(file), layoutTo(width)).fault, `${file} to ${width}`).toBeUndefined();
-});
-
-test("each remedy of each rule keeps the form, settles its alert, and brings no new error", { timeout: 120_000 }, () => {
-  const random = randomFrom(2);
-  const files = [...filesBelow(path.join(root, "examples/harbour/src"), /\.js$/), ...filesBelow(path.join(root, "src/rules/dead"), /\.ts$/), ...filesBelow(path.join(root, "src/report"), /\.ts$/)];
-  const look = (file: string, text: string) => {
-    const workspace = createWorkspace({ languages: [javascript()], settings: everything });
-    workspace.open({ uri: file, languageId: file.endsWith(".ts") ? "typescript" : "javascript", version: 1, text });
-    const alerts = workspace.alerts(file);
-    const count = (test: (alert: (typeof alerts)[number]) => boolean): number => alerts.filter(test).length;
-    return { remedies: workspace.remedies(file), form: count(({ rule }) => rule.startsWith("syntax.")), errors: count(({ rule }) => /^names\.(?:unknown|used-too-soon|fixed-reassigned)$/.test(rule)), like: (rule: string, message: string) => count((alert) => alert.rule === rule && alert.message === message) };
-  };
-  let tried = 0;
-  for (let run = 0; run < 250; run += 1) {
-    const file = files[Math.floor(random() * files.length)]!;
-    let text = read(file);
-    for (let edits = Math.floor(random() * 2); edits > 0; edits -= 1) text = applyAll(text, [randomEdit(text, random)]);
-    const before = look(file, text);
-    for (let i = 0; i < 3 && before.remedies.length > 0; i += 1) {
-      const { edits, title, rule, alert, certainty } = before.remedies[Math.floor(random() * before.remedies.length)]!;
-      const after = look(file, applyAll(text, edits));
-      tried += 1;
-      const name = `${path.relative(root, file)}: ${rule}: ${title}`;
-      expect(after.form, name).toBeLessThanOrEqual(before.form);
-      expect(after.like(rule, alert.message), name).toBeLessThan(before.like(rule, alert.message));
-      if (certainty === "certain") expect(after.errors, name).toBeLessThanOrEqual(before.errors);
+test(
+  "real files laid out keep their tokens, parse as before, and the second time nothing changes",
+  { timeout: 120_000 },
+  () => {
+    const files = [
+      ...filesBelow(path.join(root, "examples/harbour"), /\.(?:[cm]?js|[jt]sx?)$/),
+      ...["commander/lib", "jsonc-parser/lib/esm"].flatMap((folder) => filesBelow(
+        path.join(root, "node_modules", folder),
+        /(?<!\.d)\.[cm]?[jt]s$/,
+      )),
+    ].filter((file) => read(file).length < 60_000);
+    expect(files.length).toBeGreaterThan(25);
+    for (const file of files) {
+      for (const width of [120, 60]) {
+        expect(layOut(file, read(file), layoutTo(width)).fault, `${file} to ${width}`).toBeUndefined();
+      }
     }
-  }
-  expect(tried).toBeGreaterThan(200);
-});
+  },
+);
+
+test(
+  "each remedy of each rule keeps the form, settles its alert, and brings no new error",
+  { timeout: 120_000 },
+  () => {
+    const random = randomFrom(2);
+    const files = [
+      ...filesBelow(path.join(root, "examples/harbour/src"), /\.js$/),
+      ...filesBelow(path.join(root, "src/rules/dead"), /\.ts$/),
+      ...filesBelow(path.join(root, "src/report"), /\.ts$/),
+    ];
+    const look = (file: string, text: string) => {
+      const workspace = createWorkspace({ languages: [javascript()], settings: everything });
+      workspace.open({ uri: file, languageId: file.endsWith(".ts") ? "typescript" : "javascript", version: 1, text });
+      const alerts = workspace.alerts(file);
+      const count = (test: (alert: (typeof alerts)[number]) => boolean): number => alerts.filter(test).length;
+      return {
+        remedies: workspace.remedies(file),
+        form: count(({ rule }) => rule.startsWith("syntax.")),
+        errors: count(({ rule }) => /^names\.(?:unknown|used-too-soon|fixed-reassigned)$/.test(rule)),
+        like: (rule: string, message: string) => count((alert) => alert.rule === rule && alert.message === message),
+      };
+    };
+    let tried = 0;
+    for (let run = 0; run < 250; run += 1) {
+      const file = files[Math.floor(random() * files.length)]!;
+      let text = read(file);
+      for (let edits = Math.floor(random() * 2); edits > 0; edits -= 1) {
+        text = applyAll(text, [randomEdit(text, random)]);
+      }
+      const before = look(file, text);
+      for (let i = 0; i < 3 && before.remedies.length > 0; i += 1) {
+        const { edits, title, rule, alert, certainty } =
+          before.remedies[Math.floor(random() * before.remedies.length)]!;
+        const after = look(file, applyAll(text, edits));
+        tried += 1;
+        const name = `${path.relative(root, file)}: ${rule}: ${title}`;
+        expect(after.form, name).toBeLessThanOrEqual(before.form);
+        expect(after.like(rule, alert.message), name).toBeLessThan(before.like(rule, alert.message));
+        if (certainty === "certain") expect(after.errors, name).toBeLessThanOrEqual(before.errors);
+      }
+    }
+    expect(tried).toBeGreaterThan(200);
+  },
+);

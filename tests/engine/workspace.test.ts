@@ -1,7 +1,15 @@
 import path from "node:path";
 import fc from "fast-check";
 import { describe, expect, test, vi } from "vitest";
-import { applyAll, createWorkspace, defineRule, SettingsError, WorkspaceError, type Settings, type WorkspaceOptions } from "../../src/index.js";
+import {
+  applyAll,
+  createWorkspace,
+  defineRule,
+  SettingsError,
+  WorkspaceError,
+  type Settings,
+  type WorkspaceOptions,
+} from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
 import { filesBelow, read, root } from "../support/files.js";
 
@@ -13,7 +21,8 @@ function workspaceWith(text: string, settings: Settings = {}, more: Partial<Work
   return workspace;
 }
 
-const rulesFound = (text: string, settings: Settings = {}, more: Partial<WorkspaceOptions> = {}): string[] => workspaceWith(text, settings, more).alerts(uri).map(({ rule }) => rule);
+const rulesFound = (text: string, settings: Settings = {}, more: Partial<WorkspaceOptions> = {}): string[] =>
+  workspaceWith(text, settings, more).alerts(uri).map(({ rule }) => rule);
 
 describe("documents", () => {
   test("alerts follow the edits, which apply one after the other", () => {
@@ -22,7 +31,10 @@ describe("documents", () => {
     workspace.edit(uri, 2, [{ from: 6, to: 10, insert: "water" }, { from: 6, to: 7, insert: "W" }]);
 
     expect(workspace.text(uri).value).toBe("const Water = 3;\nexport { tide };\n");
-    expect(workspace.alerts(uri).map(({ rule, from, to, level }) => [rule, from, to, level])).toEqual([["dead.unread-name", 6, 11, "warning"], ["names.unknown", 26, 30, "error"]]);
+    expect(workspace.alerts(uri).map(({ rule, from, to, level }) => [rule, from, to, level])).toEqual([
+      ["dead.unread-name", 6, 11, "warning"],
+      ["names.unknown", 26, 30, "error"],
+    ]);
     workspace.close(uri);
     expect(workspace.uris).toEqual([]);
   });
@@ -31,9 +43,17 @@ describe("documents", () => {
     ["a document that is not open", "unknown-document", (w) => w.alerts("file:///b.js")],
     ["closing one that is not open", "unknown-document", (w) => w.close("file:///b.js")],
     ["opening it twice", "already-open", (w) => w.open({ uri, languageId: "javascript", version: 1, text: "" })],
-    ["a language that is not there", "unknown-language", (w) => w.open({ uri: "file:///b.py", languageId: "python", version: 1, text: "" })],
+    [
+      "a language that is not there",
+      "unknown-language",
+      (w) => w.open({ uri: "file:///b.py", languageId: "python", version: 1, text: "" }),
+    ],
     ["a version that goes backward", "version-not-newer", (w) => w.edit(uri, 1, [])],
-    ["a range past the end", "range-outside-text", (w) => w.edit(uri, 2, [{ from: 0, to: 1, insert: "" }, { from: 3, to: 99, insert: "" }])],
+    [
+      "a range past the end",
+      "range-outside-text",
+      (w) => w.edit(uri, 2, [{ from: 0, to: 1, insert: "" }, { from: 3, to: 99, insert: "" }]),
+    ],
     ["a range that is turned round", "range-outside-text", (w) => w.edit(uri, 2, [{ from: 3, to: 1, insert: "" }])],
   ])("%s is a typed error and changes nothing", (_, code, call) => {
     const workspace = workspaceWith("tide();\n");
@@ -66,8 +86,18 @@ describe("documents", () => {
   test("a rule that throws is told once a version, and the others go on", () => {
     const onFailure = vi.fn();
     const rule = defineRule({
-      id: "dead.on-purpose", title: "Throws", why: "For this test.", level: "error", kits: ["sound"], examples: { alerts: [], quiet: [] },
-      visit: { Identifier: (node, file) => { file.alert(node, { message: "never kept" }); throw new Error("on purpose"); } },
+      id: "dead.on-purpose",
+      title: "Throws",
+      why: "For this test.",
+      level: "error",
+      kits: ["sound"],
+      examples: { alerts: [], quiet: [] },
+      visit: {
+        Identifier: (node, file) => {
+          file.alert(node, { message: "never kept" });
+          throw new Error("on purpose");
+        },
+      },
     });
     const workspace = workspaceWith("tide(water);\n", {}, { rules: [rule], onFailure });
     expect(workspace.alerts(uri).map((alert) => alert.rule)).toEqual(["names.unknown", "names.unknown"]);
@@ -77,7 +107,11 @@ describe("documents", () => {
 
 test("after any edits the alerts are those of a fresh analysis", () => {
   const sources = filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/).map(read);
-  const edit = fc.tuple(fc.nat(), fc.nat(30), fc.constantFrom("", "(", "}", "tide", "\n", "const a = 1;\n", "`", "return;", "{", "//", "é🚢"));
+  const edit = fc.tuple(
+    fc.nat(),
+    fc.nat(30),
+    fc.constantFrom("", "(", "}", "tide", "\n", "const a = 1;\n", "`", "return;", "{", "//", "é🚢"),
+  );
   fc.assert(
     fc.property(fc.constantFrom(...sources), fc.array(edit, { minLength: 1, maxLength: 8 }), (source, edits) => {
       const settings: Settings = { kits: ["sound", "tidy", "thorough"] };
@@ -97,16 +131,52 @@ test("after any edits the alerts are those of a fresh analysis", () => {
 describe("settings", () => {
   test.each<[string, unknown, string, (string | number)[], string | undefined]>([
     ["a key that is not there", { kit: ["sound"] }, "unknown-key", ["kit"], "kits"],
-    ["a rule that is not there", { levels: { "names.unknwon": "off" } }, "unknown-rule", ["levels", "names.unknwon"], "names.unknown"],
+    [
+      "a rule that is not there",
+      { levels: { "names.unknwon": "off" } },
+      "unknown-rule",
+      ["levels", "names.unknwon"],
+      "names.unknown",
+    ],
     ["an area that is not there", { levels: { "name.*": "off" } }, "unknown-rule", ["levels", "name.*"], "names.*"],
-    ["a level that is not there", { levels: { "names.unknown": "warnin" } }, "wrong-value", ["levels", "names.unknown"], "warning"],
+    [
+      "a level that is not there",
+      { levels: { "names.unknown": "warnin" } },
+      "wrong-value",
+      ["levels", "names.unknown"],
+      "warning",
+    ],
     ["a kit that is not there", { kits: ["sond"] }, "missing-kit", ["kits", 0], "sound"],
-    ["an edition that is not there", { language: { edition: 2014 } }, "wrong-value", ["language", "edition"], undefined],
+    [
+      "an edition that is not there",
+      { language: { edition: 2014 } },
+      "wrong-value",
+      ["language", "edition"],
+      undefined,
+    ],
     ["a runtime that is not there", { runtime: ["kiosk"] }, "wrong-value", ["runtime", 0], undefined],
     ["a wrong kind of value", { known: "tide" }, "wrong-value", ["known"], undefined],
-    ["an option that is not there", { tune: { "calls.console-output": { alow: [] } } }, "unknown-key", ["tune", "calls.console-output", "alow"], "allow"],
-    ["an option of a wrong kind", { tune: { "dead.unread-name": { parameters: "some" } } }, "wrong-value", ["tune", "dead.unread-name", "parameters"], undefined],
-    ["options of a rule without any", { tune: { "dead.after-exit": {} } }, "unknown-key", ["tune", "dead.after-exit"], undefined],
+    [
+      "an option that is not there",
+      { tune: { "calls.console-output": { alow: [] } } },
+      "unknown-key",
+      ["tune", "calls.console-output", "alow"],
+      "allow",
+    ],
+    [
+      "an option of a wrong kind",
+      { tune: { "dead.unread-name": { parameters: "some" } } },
+      "wrong-value",
+      ["tune", "dead.unread-name", "parameters"],
+      undefined,
+    ],
+    [
+      "options of a rule without any",
+      { tune: { "dead.after-exit": {} } },
+      "unknown-key",
+      ["tune", "dead.after-exit"],
+      undefined,
+    ],
   ])("%s", (_, settings, code, where, suggestion) => {
     const error = (() => {
       try {
@@ -123,14 +193,34 @@ describe("settings", () => {
 
   test.each<[string, Settings, string, string[]]>([
     ["the standard kit", {}, "tide();\nconst a = 1", ["names.unknown"]],
-    ["two kits", { kits: ["sound", "tidy"] }, "tide()", ["names.unknown", "layout.final-newline", "layout.statement-end"]],
+    [
+      "two kits",
+      { kits: ["sound", "tidy"] },
+      "tide()",
+      ["names.unknown", "layout.final-newline", "layout.statement-end"],
+    ],
     ["no kit: what is broken still alerts", { kits: [] }, "tide(;\n", ["syntax.missing-closer"]],
     ["all but layout", { kits: ["thorough"] }, "console.log(1)", ["calls.console-output"]],
-    ["a rule by name wins over its area", { levels: { "names.unknown": "hint", "names.*": "off" } }, "tide();\n", ["names.unknown"]],
-    ["syntax cannot be switched off", { levels: { "syntax.*": "off" } }, "tide(;\n", ["syntax.missing-closer", "names.unknown"]],
+    [
+      "a rule by name wins over its area",
+      { levels: { "names.unknown": "hint", "names.*": "off" } },
+      "tide();\n",
+      ["names.unknown"],
+    ],
+    [
+      "syntax cannot be switched off",
+      { levels: { "syntax.*": "off" } },
+      "tide(;\n",
+      ["syntax.missing-closer", "names.unknown"],
+    ],
     ["known names", { known: ["tide"] }, "tide();\n", []],
     ["a runtime's names", { runtime: ["node"] }, "process.exit(document);\n", ["names.unknown"]],
-    ["an old edition lacks newer names", { language: { edition: 2015 }, runtime: [] }, "new Map();\nnew WeakRef(Promise);\n", ["names.unknown"]],
+    [
+      "an old edition lacks newer names",
+      { language: { edition: 2015 }, runtime: [] },
+      "new Map();\nnew WeakRef(Promise);\n",
+      ["names.unknown"],
+    ],
     ["a module asked for is strict", { language: { modules: true } }, "with (Map) {}\n", ["syntax.misplaced"]],
     ["a script asked for has no imports", { language: { modules: false } }, "import \"tide\";\n", ["syntax.misplaced"]],
     ["told by content", {}, "export const a = 1;\nawait a;\n", []],
@@ -142,23 +232,45 @@ describe("settings", () => {
 test.each<[string, string, string[]]>([
   ["at the end of a line", "tide(); // quill: hush names.unknown\nwater();\n", ["water"]],
   ["with a reason", "tide(); // quill: hush names.unknown because the kiosk brings it\n", []],
-  ["on a line of its own, for the whole next statement", "// quill: hush names.unknown\nif (tide) {\n  water();\n}\nwind();\n", ["wind"]],
+  [
+    "on a line of its own, for the whole next statement",
+    "// quill: hush names.unknown\nif (tide) {\n  water();\n}\nwind();\n",
+    ["wind"],
+  ],
   ["an area", "tide(); // quill: hush names.*\n", []],
   ["several rules", "tide(); // quill: hush dead.after-exit, names.unknown\n", []],
   ["another rule", "tide(); // quill: hush dead.after-exit\n", ["tide"]],
   ["for the file", "// quill: hush-file names.unknown\ntide();\nwater();\n", []],
-  ["for a stretch", "tide();\n// quill: hush-from names.unknown\nwater();\n// quill: hush-to names.unknown\nwind();\n", ["tide", "wind"]],
-  ["for a stretch that ends with any", "// quill: hush-from names.unknown, dead.*\nwater();\n// quill: hush-to\nwind();\n", ["wind"]],
+  [
+    "for a stretch",
+    "tide();\n// quill: hush-from names.unknown\nwater();\n// quill: hush-to names.unknown\nwind();\n",
+    ["tide", "wind"],
+  ],
+  [
+    "for a stretch that ends with any",
+    "// quill: hush-from names.unknown, dead.*\nwater();\n// quill: hush-to\nwind();\n",
+    ["wind"],
+  ],
   ["for a stretch to the end", "tide();\n// quill: hush-from names.*\nwater();\n", ["tide"]],
-  ["in JSX", "export const a = <p>\n  {/* quill: hush names.unknown */}\n  <b>{tide}</b>\n  {water}\n</p>;\n", ["water"]],
+  [
+    "in JSX",
+    "export const a = <p>\n  {/* quill: hush names.unknown */}\n  <b>{tide}</b>\n  {water}\n</p>;\n",
+    ["water"],
+  ],
   ["a block comment", "/* quill: hush names.unknown */\ntide();\nwater();\n", ["water"]],
   ["that has ended", "tide(); // quill: hush names.unknown until 2026-01-01\n", ["tide"]],
   ["that has not ended", "tide(); // quill: hush names.unknown until 2027-01-01\n", []],
   ["a text that looks like one", "tide(\"// quill: hush names.unknown\");\n", ["tide"]],
-  ["before a member of a class", "export class A {\n  // quill: hush names.unknown\n  b = tide;\n  c = water;\n}\n", ["water"]],
+  [
+    "before a member of a class",
+    "export class A {\n  // quill: hush names.unknown\n  b = tide;\n  c = water;\n}\n",
+    ["water"],
+  ],
 ])("a hush %s", (_, text, expected) => {
   const workspace = workspaceWith(text, {}, { today: "2026-11-25" });
-  expect(workspace.alerts(uri).filter(({ rule }) => rule === "names.unknown").map(({ from, to }) => text.slice(from, to))).toEqual(expected);
+  expect(
+    workspace.alerts(uri).filter(({ rule }) => rule === "names.unknown").map(({ from, to }) => text.slice(from, to)),
+  ).toEqual(expected);
 });
 
 describe("mending", () => {
@@ -166,10 +278,30 @@ describe("mending", () => {
   test.each<[string, string, string, object]>([
     ["all that is certain", "debugger\nconst a = 1\nexport { a }", "const a = 1;\nexport { a };\n", {}],
     ["nothing that is only proposed", "const a = 1;\na = 2;\n", "const a = 1;\na = 2;\n", {}],
-    ["what is proposed when asked to", "const a = 1;\na = 2;\nexport { a };\n", "let a = 1;\na = 2;\nexport { a };\n", { certainty: "proposed" }],
-    ["none that would do harm again and again", 'const a = 6;\na = 1;\nf(a b");\n', 'let a = 6;\na = 1;\nf(a, b");\n', { certainty: "proposed" }],
-    ["one area only", "debugger\nconst a = 1\nexport { a }", "debugger;\nconst a = 1;\nexport { a };\n", { only: ["layout"] }],
-    ["a text with the line ends it has", "export const a = 1;\r\ndebugger;\r\nexport const b = a", "export const a = 1;\r\nexport const b = a;\r\n", {}],
+    [
+      "what is proposed when asked to",
+      "const a = 1;\na = 2;\nexport { a };\n",
+      "let a = 1;\na = 2;\nexport { a };\n",
+      { certainty: "proposed" },
+    ],
+    [
+      "none that would do harm again and again",
+      'const a = 6;\na = 1;\nf(a b");\n',
+      'let a = 6;\na = 1;\nf(a, b");\n',
+      { certainty: "proposed" },
+    ],
+    [
+      "one area only",
+      "debugger\nconst a = 1\nexport { a }",
+      "debugger;\nconst a = 1;\nexport { a };\n",
+      { only: ["layout"] },
+    ],
+    [
+      "a text with the line ends it has",
+      "export const a = 1;\r\ndebugger;\r\nexport const b = a",
+      "export const a = 1;\r\nexport const b = a;\r\n",
+      {},
+    ],
   ])("%s", (_, text, after, options) => {
     const workspace = workspaceWith(text, tidy);
     const edits = workspace.mend(uri, options);
@@ -181,17 +313,24 @@ describe("mending", () => {
     const sources = filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/).map(read);
     const settings: Settings = { kits: ["sound", "tidy", "thorough"] };
     fc.assert(
-      fc.property(fc.constantFrom(...sources), fc.nat(), fc.nat(12), fc.constantFrom("proposed", "certain"), (source, at, length, certainty) => {
-        const from = at % source.length;
-        const text = source.slice(0, from) + source.slice(from + length);
-        const options = { certainty: certainty as "proposed" | "certain" };
-        const first = workspaceWith(text, settings);
-        const mended = applyAll(text, first.mend(uri, options));
-        const second = workspaceWith(mended, settings);
-        expect(second.mend(uri, options)).toEqual([]);
-        const broken = (workspace: typeof first): number => workspace.alerts(uri).filter(({ rule }) => rule.startsWith("syntax.")).length;
-        expect(broken(second)).toBeLessThanOrEqual(broken(first));
-      }),
+      fc.property(
+        fc.constantFrom(...sources),
+        fc.nat(),
+        fc.nat(12),
+        fc.constantFrom("proposed", "certain"),
+        (source, at, length, certainty) => {
+          const from = at % source.length;
+          const text = source.slice(0, from) + source.slice(from + length);
+          const options = { certainty: certainty as "proposed" | "certain" };
+          const first = workspaceWith(text, settings);
+          const mended = applyAll(text, first.mend(uri, options));
+          const second = workspaceWith(mended, settings);
+          expect(second.mend(uri, options)).toEqual([]);
+          const broken = (workspace: typeof first): number =>
+            workspace.alerts(uri).filter(({ rule }) => rule.startsWith("syntax.")).length;
+          expect(broken(second)).toBeLessThanOrEqual(broken(first));
+        },
+      ),
       { seed: 11, numRuns: 300 },
     );
   });

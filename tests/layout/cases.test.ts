@@ -7,8 +7,14 @@ type Tune = NonNullable<Settings["tune"]>[string];
 
 /** A file's text after laying it out with one rule, or with all that are in the kit `tidy`. */
 function laidOut(text: string, rule: string, tune: Tune = {}, file = "a.tsx"): string {
-  const ids = rule === "all" ? rules.filter(({ id, kits }) => /^(?:layout|imports)\./.test(id) && kits.includes("tidy")).map(({ id }) => id) : [rule];
-  const settings: Settings = { kits: [], levels: Object.fromEntries(ids.map((id) => [id, "hint"])), tune: Object.keys(tune).length === 0 ? {} : { [rule]: tune } };
+  const ids = rule === "all"
+    ? rules.filter(({ id, kits }) => /^(?:layout|imports)\./.test(id) && kits.includes("tidy")).map(({ id }) => id)
+    : [rule];
+  const settings: Settings = {
+    kits: [],
+    levels: Object.fromEntries(ids.map((id) => [id, "hint"])),
+    tune: Object.keys(tune).length === 0 ? {} : { [rule]: tune },
+  };
   const workspace = createWorkspace({ languages: [javascript()], settings });
   const uri = `file:///${file}`;
   workspace.open({ uri, languageId: "typescriptreact", version: 1, text });
@@ -72,7 +78,11 @@ const cases: readonly (readonly [rule: string, before: string, after: string, tu
   ["layout.keyword-gap", "switch(a){case(b):c();}", "switch (a) {case (b):c();}"],
   ["layout.keyword-gap", "return_(); function f(){return(a);}", "return_(); function f() {return (a);}"],
   ["layout.keyword-gap", "a = typeof(b); c = d instanceof(e);", "a = typeof (b); c = d instanceof (e);"],
-  ["layout.keyword-gap", "const f = async(a) => a; const g = function(){};", "const f = async (a) => a; const g = function () {};"],
+  [
+    "layout.keyword-gap",
+    "const f = async(a) => a; const g = function(){};",
+    "const f = async (a) => a; const g = function () {};",
+  ],
   ["layout.keyword-gap", "class A extends(B){}", "class A extends (B) {}"],
   ["layout.keyword-gap", "import a,{ b } from'c';", "import a,{ b } from 'c';"],
   ["layout.keyword-gap", "if (a) /* b */{ c(); }", "if (a) /* b */{ c(); }"],
@@ -92,9 +102,18 @@ const cases: readonly (readonly [rule: string, before: string, after: string, tu
   ["layout.trailing-comma", "a = {\n  b, /* c */\n}; d(e,);", "a = {\n  b, /* c */\n}; d(e);"],
   ["layout.trailing-comma", "a = {\n  b,\n}; c = [d, ];", "a = {\n  b\n}; c = [d ];", { style: "never" }],
   ["layout.trailing-comma", "a = [,]; b = [\n  ,\n];", "a = [,]; b = [\n  ,\n];"],
-  ["layout.trailing-comma", "function f(\n  ...a\n) {} const {\n  b,\n  ...c\n} = d;", "function f(\n  ...a\n) {} const {\n  b,\n  ...c\n} = d;"],
+  [
+    "layout.trailing-comma",
+    "function f(\n  ...a\n) {} const {\n  b,\n  ...c\n} = d;",
+    "function f(\n  ...a\n) {} const {\n  b,\n  ...c\n} = d;",
+  ],
   ["layout.arrow-parameter", "a = b => c => b; d = async e => e;", "a = (b) => (c) => b; d = async (e) => e;"],
-  ["layout.arrow-parameter", "a = (/* b */ c) => c; d = (e: f) => e;", "a = (/* b */ c) => c; d = (e: f) => e;", { brackets: "where-needed" }],
+  [
+    "layout.arrow-parameter",
+    "a = (/* b */ c) => c; d = (e: f) => e;",
+    "a = (/* b */ c) => c; d = (e: f) => e;",
+    { brackets: "where-needed" },
+  ],
   // Blank space.
   ["layout.trailing-space", "a(); \n \nb();\t\n", "a();\n\nb();\n"],
   ["layout.trailing-space", "a = `b \n c`; // d \ne();\n", "a = `b \n c`; // d \ne();\n"],
@@ -115,25 +134,77 @@ const cases: readonly (readonly [rule: string, before: string, after: string, tu
   ["layout.indent", "if (a) {\n    // b\n    c();\n}\n", "if (a) {\n  // b\n  c();\n}\n"],
   ["layout.indent", "f(a, {\n    b: 1,\n}, () => {\n    c();\n});\n", "f(a, {\n  b: 1,\n}, () => {\n  c();\n});\n"],
   ["layout.indent", "a\n    .b(() => {\n        c();\n    });\n", "a\n    .b(() => {\n      c();\n    });\n"],
-  ["layout.indent", "switch (a) {\n  case 1: {\n    b();\n  }\n}\n", "switch (a) {\ncase 1: {\n  b();\n}\n}\n", { cases: false }],
-  ["layout.indent", "class A {\n/*\n * b\n */\nc = [\n1,\n];\n}\n", "class A {\n  /*\n   * b\n   */\n  c = [\n    1,\n  ];\n}\n"],
+  [
+    "layout.indent",
+    "switch (a) {\n  case 1: {\n    b();\n  }\n}\n",
+    "switch (a) {\ncase 1: {\n  b();\n}\n}\n",
+    { cases: false },
+  ],
+  [
+    "layout.indent",
+    "class A {\n/*\n * b\n */\nc = [\n1,\n];\n}\n",
+    "class A {\n  /*\n   * b\n   */\n  c = [\n    1,\n  ];\n}\n",
+  ],
   ["layout.indent", "if (a) {\n    b = `\n  c\n    `;\n}\n", "if (a) {\n  b = `\n  c\n    `;\n}\n"],
-  ["layout.indent", "function f() {\n  return <a>\n      <b />\n  </a>;\n}\n", "function f() {\n\treturn <a>\n      <b />\n  </a>;\n}\n", { unit: "tab" }],
+  [
+    "layout.indent",
+    "function f() {\n  return <a>\n      <b />\n  </a>;\n}\n",
+    "function f() {\n\treturn <a>\n      <b />\n  </a>;\n}\n",
+    { unit: "tab" },
+  ],
   ["layout.indent", "  a();\n  // b\n  c();\n", "a();\n// b\nc();\n"],
   ["layout.indent", "type A = {\n    b: {\n        c: 1;\n    };\n};\n", "type A = {\n  b: {\n    c: 1;\n  };\n};\n"],
   // Blank lines between.
   ["layout.blank-between", "function a() {\n  b();\n}\nclass C {}\n", "function a() {\n  b();\n}\n\nclass C {}\n"],
-  ["layout.blank-between", "class A {\n  b() {\n  }\n  c() {}\n}\n", "class A {\n  b() {\n  }\n\n  c() {}\n}\n", { members: "over-lines" }],
+  [
+    "layout.blank-between",
+    "class A {\n  b() {\n  }\n  c() {}\n}\n",
+    "class A {\n  b() {\n  }\n\n  c() {}\n}\n",
+    { members: "over-lines" },
+  ],
   // Imports.
-  ["imports.order", "import { b } from './b';\nimport './c';\nimport { a } from './a';\na(b);\n", "import { b } from './b';\nimport './c';\nimport { a } from './a';\na(b);\n"],
-  ["imports.order", "import { b } from './b'; // b\n// a\nimport { a } from './a';\na(b);\n", "// a\nimport { a } from './a';\nimport { b } from './b'; // b\na(b);\n"],
-  ["imports.order", "import b from './b';\n\nimport a from 'a';\na(b);\n", "import a from 'a';\n\nimport b from './b';\na(b);\n"],
-  ["imports.order", "import type { B } from 'b';\nimport { a } from './a';\nexport const c: B = a;\n", "import { a } from './a';\nimport type { B } from 'b';\nexport const c: B = a;\n", { types: "last" }],
-  ["imports.twice", "import { a } from 'a'; import { /* b */ b } from 'a';\na(b);\n", "import { a } from 'a'; import { /* b */ b } from 'a';\na(b);\n"],
-  ["imports.twice", "import type { A } from 'a';\nimport { b } from 'a';\nb as A;\n", "import type { A } from 'a';\nimport { b } from 'a';\nb as A;\n"],
+  [
+    "imports.order",
+    "import { b } from './b';\nimport './c';\nimport { a } from './a';\na(b);\n",
+    "import { b } from './b';\nimport './c';\nimport { a } from './a';\na(b);\n",
+  ],
+  [
+    "imports.order",
+    "import { b } from './b'; // b\n// a\nimport { a } from './a';\na(b);\n",
+    "// a\nimport { a } from './a';\nimport { b } from './b'; // b\na(b);\n",
+  ],
+  [
+    "imports.order",
+    "import b from './b';\n\nimport a from 'a';\na(b);\n",
+    "import a from 'a';\n\nimport b from './b';\na(b);\n",
+  ],
+  [
+    "imports.order",
+    "import type { B } from 'b';\nimport { a } from './a';\nexport const c: B = a;\n",
+    "import { a } from './a';\nimport type { B } from 'b';\nexport const c: B = a;\n",
+    { types: "last" },
+  ],
+  [
+    "imports.twice",
+    "import { a } from 'a'; import { /* b */ b } from 'a';\na(b);\n",
+    "import { a } from 'a'; import { /* b */ b } from 'a';\na(b);\n",
+  ],
+  [
+    "imports.twice",
+    "import type { A } from 'a';\nimport { b } from 'a';\nb as A;\n",
+    "import type { A } from 'a';\nimport { b } from 'a';\nb as A;\n",
+  ],
   // Together.
-  ["all", "import {b} from './b'\nimport a from \"a\"\n\n\nif(a){\nb ( {c:1,d:'e'}, x=>x )\n}", "import a from \"a\";\nimport { b } from \"./b\";\n\nif (a) {\n  b({ c: 1, d: \"e\" }, (x) => x);\n}\n"],
-  ["all", "function f ( a,b )\n{\n    if (a)\n        return [\n            b\n        ]\n}\nfunction g(){}", "function f(a, b) {\n  if (a) {\n    return [\n      b,\n    ];\n  }\n}\n\nfunction g() {}\n"],
+  [
+    "all",
+    "import {b} from './b'\nimport a from \"a\"\n\n\nif(a){\nb ( {c:1,d:'e'}, x=>x )\n}",
+    "import a from \"a\";\nimport { b } from \"./b\";\n\nif (a) {\n  b({ c: 1, d: \"e\" }, (x) => x);\n}\n",
+  ],
+  [
+    "all",
+    "function f ( a,b )\n{\n    if (a)\n        return [\n            b\n        ]\n}\nfunction g(){}",
+    "function f(a, b) {\n  if (a) {\n    return [\n      b,\n    ];\n  }\n}\n\nfunction g() {}\n",
+  ],
 ];
 
 test.each(cases.map((one) => [...one] as const))("%s: %j", (rule, before, after, tune) => {

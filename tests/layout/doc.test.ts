@@ -1,7 +1,22 @@
 /** The printing of text that may be broken: what is printed is the same words, and no line is broken that need not be. */
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { bracketGroup, choice, continuation, either, fill, group, hardLine, indent, inserted, leaf, sequence, softLine, spaceLine, type Doc } from "../../src/layout/doc.js";
+import {
+  bracketGroup,
+  choice,
+  continuation,
+  either,
+  fill,
+  group,
+  hardLine,
+  indent,
+  inserted,
+  leaf,
+  sequence,
+  softLine,
+  spaceLine,
+  type Doc,
+} from "../../src/layout/doc.js";
 import { printDoc } from "../../src/layout/printer.js";
 import { applyAll } from "../../src/text/edit.js";
 import { Text } from "../../src/text/text.js";
@@ -28,7 +43,9 @@ type Nested = string | readonly Nested[];
 const list = (elements: Nested, isKept = false): Plan => (word) => {
   if (typeof elements === "string") return word(elements);
   const open = word("(");
-  const inner = elements.flatMap((element, index) => (index === 0 ? [list(element)(word)] : [word(","), spaceLine, list(element)(word)]));
+  const inner = elements.flatMap(
+    (element, index) => (index === 0 ? [list(element)(word)] : [word(","), spaceLine, list(element)(word)]),
+  );
   return bracketGroup(sequence(open, indent(softLine, ...inner), softLine, word(")")), { isBroken: isKept });
 };
 const row = (...plans: readonly Plan[]): Plan => (word) => sequence(...plans.map((plan) => plan(word)));
@@ -38,12 +55,37 @@ describe("a list", () => {
   test.each<[string, Plan, Partial<typeof options>, string]>([
     ["fits", list(["one", "two", "three"]), {}, "(one, two, three)"],
     ["just fits with what follows", row(list(["one", "two", "three"]), words(";;;")), {}, "(one, two, three);;;"],
-    ["does not fit with what follows", row(list(["one", "two", "three"]), words(";;;;")), {}, "(\n  one,\n  two,\n  three\n);;;;"],
-    ["is broken before the one in it", list(["one", ["two", "three"], "four"]), {}, "(\n  one,\n  (two, three),\n  four\n)"],
-    ["is broken along with the one in it", list(["one", ["two", "three", "four"], "five"]), {}, "(\n  one,\n  (\n    two,\n    three,\n    four\n  ),\n  five\n)"],
-    ["stands further in", list(["one", "two", "three"]), { base: "\t", step: "\t", width: 9 }, "(\n\t\tone,\n\t\ttwo,\n\t\tthree\n\t)"],
+    [
+      "does not fit with what follows",
+      row(list(["one", "two", "three"]), words(";;;;")),
+      {},
+      "(\n  one,\n  two,\n  three\n);;;;",
+    ],
+    [
+      "is broken before the one in it",
+      list(["one", ["two", "three"], "four"]),
+      {},
+      "(\n  one,\n  (two, three),\n  four\n)",
+    ],
+    [
+      "is broken along with the one in it",
+      list(["one", ["two", "three", "four"], "five"]),
+      {},
+      "(\n  one,\n  (\n    two,\n    three,\n    four\n  ),\n  five\n)",
+    ],
+    [
+      "stands further in",
+      list(["one", "two", "three"]),
+      { base: "\t", step: "\t", width: 9 },
+      "(\n\t\tone,\n\t\ttwo,\n\t\tthree\n\t)",
+    ],
     ["ends lines as the text does", list(["one", "two"]), { width: 4, lineBreak: "\r\n" }, "(\r\n  one,\r\n  two\r\n)"],
-    ["follows on another that is broken", row(words("f"), list(["one", "two", "three", "four"]), list(["five"])), {}, "f(\n  one,\n  two,\n  three,\n  four\n)(five)"],
+    [
+      "follows on another that is broken",
+      row(words("f"), list(["one", "two", "three", "four"]), list(["five"])),
+      {},
+      "f(\n  one,\n  two,\n  three,\n  four\n)(five)",
+    ],
     ["stays broken", list(["one"], true), {}, "(\n  one\n)"],
   ])("that %s", (_, doc, more, expected) => {
     expect(print(doc, more)).toBe(expected);
@@ -52,18 +94,57 @@ describe("a list", () => {
 
 describe("other docs", () => {
   test.each<[string, Plan, string]>([
-    ["fill as much as fits", (word) => fill("one two three four five six".split(" ").flatMap((text, index) => (index === 0 ? [word(text)] : [spaceLine, word(text)]))), "one two three four\nfive six"],
-    ["break where a line end is", (word) => group(word("a"), spaceLine, word("b"), hardLine(1), word("c")), "a\nb\n\nc"],
-    ["end a broken list with a comma", (word) => bracketGroup(sequence(word("("), indent(softLine, word("one"), either(inserted(","), sequence())), softLine, word(")")), { isBroken: true }), "(\n  one,\n)"],
-    ["go on behind an operator", (word) => sequence(word("name ="), continuation(word("short"), "next-line")), "name = short"],
-    ["go on in the next line", (word) => sequence(word("name ="), continuation(word("fifteen-letters"), "next-line")), "name =\n  fifteen-letters"],
-    ["stay where nothing is won", (word) => sequence(word("name ="), continuation(word("more-than-twenty-letters"), "next-line")), "name = more-than-twenty-letters"],
-    ["go inside where they can", (word) => sequence(word("name ="), continuation(list(["fifteen-letters"])(word), "inside")), "name = (\n  fifteen-letters\n)"],
-    ["take a way that fits", (word) => {
-      const one = word("f");
-      const short = list(["x", "y"], true)(word);
-      return sequence(one, choice(short, short));
-    }, "f(\n  x,\n  y\n)"],
+    [
+      "fill as much as fits",
+      (word) => fill(
+        "one two three four five six"
+          .split(" ")
+          .flatMap((text, index) => (index === 0 ? [word(text)] : [spaceLine, word(text)])),
+      ),
+      "one two three four\nfive six",
+    ],
+    [
+      "break where a line end is",
+      (word) => group(word("a"), spaceLine, word("b"), hardLine(1), word("c")),
+      "a\nb\n\nc",
+    ],
+    [
+      "end a broken list with a comma",
+      (word) => bracketGroup(
+        sequence(word("("), indent(softLine, word("one"), either(inserted(","), sequence())), softLine, word(")")),
+        { isBroken: true },
+      ),
+      "(\n  one,\n)",
+    ],
+    [
+      "go on behind an operator",
+      (word) => sequence(word("name ="), continuation(word("short"), "next-line")),
+      "name = short",
+    ],
+    [
+      "go on in the next line",
+      (word) => sequence(word("name ="), continuation(word("fifteen-letters"), "next-line")),
+      "name =\n  fifteen-letters",
+    ],
+    [
+      "stay where nothing is won",
+      (word) => sequence(word("name ="), continuation(word("more-than-twenty-letters"), "next-line")),
+      "name = more-than-twenty-letters",
+    ],
+    [
+      "go inside where they can",
+      (word) => sequence(word("name ="), continuation(list(["fifteen-letters"])(word), "inside")),
+      "name = (\n  fifteen-letters\n)",
+    ],
+    [
+      "take a way that fits",
+      (word) => {
+        const one = word("f");
+        const short = list(["x", "y"], true)(word);
+        return sequence(one, choice(short, short));
+      },
+      "f(\n  x,\n  y\n)",
+    ],
   ])("%s", (_, doc, expected) => {
     expect(print(doc)).toBe(expected);
   });
@@ -78,7 +159,9 @@ const { plan } = fc.letrec<{ plan: Plan }>((tie) => ({
     fc.array(tie("plan"), { maxLength: 4 }).map((plans) => row(...plans)),
     fc.array(tie("plan"), { maxLength: 4 }).map((plans): Plan => (place) => group(row(...plans)(place))),
     fc.array(tie("plan"), { maxLength: 4 }).map((plans): Plan => (place) => indent(row(...plans)(place))),
-    fc.array(tie("plan"), { maxLength: 4 }).map((plans): Plan => (place) => fill(plans.flatMap((one, index) => (index === 0 ? [one(place)] : [spaceLine, one(place)])))),
+    fc.array(tie("plan"), { maxLength: 4 }).map((plans): Plan => (place) => fill(
+      plans.flatMap((one, index) => (index === 0 ? [one(place)] : [spaceLine, one(place)])),
+    )),
     tie("plan").map((one): Plan => (place) => continuation(one(place), "inside")),
   ),
 }));
@@ -100,11 +183,15 @@ test("whatever the width, the words are the same; and where all fits into it, th
 
 test("a line that is too long has nothing in it that could be broken", () => {
   fc.assert(
-    fc.property(fc.array(fc.array(word, { minLength: 1, maxLength: 5 }), { minLength: 1, maxLength: 5 }), fc.integer({ min: 14, max: 40 }), (rows, width) => {
-      const printed = print(list(rows), { width });
-      // A word with its indentation, bracket and comma has at most fourteen characters.
-      for (const line of printed.split("\n")) expect(line.length).toBeLessThanOrEqual(width);
-    }),
+    fc.property(
+      fc.array(fc.array(word, { minLength: 1, maxLength: 5 }), { minLength: 1, maxLength: 5 }),
+      fc.integer({ min: 14, max: 40 }),
+      (rows, width) => {
+        const printed = print(list(rows), { width });
+        // A word with its indentation, bracket and comma has at most fourteen characters.
+        for (const line of printed.split("\n")) expect(line.length).toBeLessThanOrEqual(width);
+      },
+    ),
     { seed: 21, numRuns: 1000 },
   );
 });

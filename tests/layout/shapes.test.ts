@@ -34,7 +34,9 @@ function shapesIn(file: string): Shape[] {
 
 /** The settings that the options of a case stand for. */
 function settingsFor(options: Shape["options"]): Settings {
-  const given = (name: string, tune: (value: string) => object): object => (options.has(name) ? tune(options.get(name)!) : {});
+  const given = (name: string, tune: (value: string) => object): object => (
+    options.has(name) ? tune(options.get(name)!) : {}
+  );
   return {
     kits: ["tidy"],
     tune: {
@@ -73,4 +75,19 @@ describe.each(files)("%s", (file) => {
 
 test("there are enough of them", () => {
   expect(files.flatMap(shapesIn).length).toBeGreaterThanOrEqual(240);
+});
+
+/** The figures of the page about layout: what was too long, and what becomes of it. */
+const figures = [
+  ...readFileSync(path.join(import.meta.dirname, "../../docs/layout.md"), "utf8").matchAll(
+    /```tsx?\n([^`]*)```\n```tsx?\n([^`]*)```/g,
+  ),
+];
+
+test.each(figures.map(([, before, after]) => [before!, after!]))("docs/layout.md: %s", (before, after) => {
+  expect(laidOut(before, settingsFor(new Map()))).toBe(after);
+});
+
+test("the page has a figure for each construct", () => {
+  expect(figures.length).toBeGreaterThan(15);
 });

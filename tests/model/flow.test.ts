@@ -10,7 +10,11 @@ const language = javascript();
 
 /** The graph of the first function of a program. */
 function graphOf(code: string, uri = "file:///a.js"): { flow: FlowGraph; root: Node } {
-  const tree = language.parse(code, { uri, languageId: uri.endsWith("ts") ? "typescript" : "javascript", modules: "detect" });
+  const tree = language.parse(code, {
+    uri,
+    languageId: uri.endsWith("ts") ? "typescript" : "javascript",
+    modules: "detect",
+  });
   const keeper = language.names(tree);
   keeper.add(tree.root);
   keeper.names.settle();
@@ -26,23 +30,42 @@ const programs = fc.letrec<{ list: string; one: string }>((tie) => ({
   list: fc.array(tie("one"), { maxLength: 3 }).map((list) => list.join("\n")),
   one: fc.oneof(
     { depthSize: "small" },
-    fc.constantFrom("L(#);", "x = W(#);", "R(#, x);", "y = W(#);", "R(#, y);", "T();", "break;", "continue;", "return;", "throw W(#);", "break out;", "x ??= W(#);", "C() && (y = W(#));", "[x = W(#)] = [W(#)];", "y = C() ? W(#) : y;"),
+    fc.constantFrom(
+      "L(#);",
+      "x = W(#);",
+      "R(#, x);",
+      "y = W(#);",
+      "R(#, y);",
+      "T();",
+      "break;",
+      "continue;",
+      "return;",
+      "throw W(#);",
+      "break out;",
+      "x ??= W(#);",
+      "C() && (y = W(#));",
+      "[x = W(#)] = [W(#)];",
+      "y = C() ? W(#) : y;",
+    ),
     tie("list").map((body) => `if (C()) {\n${body}\n}`),
     fc.tuple(tie("list"), tie("list")).map(([a, b]) => `if (C() || !C()) {\n${a}\n} else {\n${b}\n}`),
     tie("list").map((body) => `while (C()) {\n${body}\n}`),
     tie("list").map((body) => `do {\n${body}\n} while (C());`),
     tie("list").map((body) => `for (let i = 0; C(); T()) {\n${body}\n}`),
     tie("list").map((body) => `for (x of M()) {\n${body}\n}`),
-    fc.tuple(tie("list"), tie("list"), tie("list")).map(([a, b, c]) => `switch (N()) {\ncase 1:\n${a}\ncase 2:\n${b}\nbreak;\ndefault:\n${c}\n}`),
+    fc.tuple(tie("list"), tie("list"), tie("list"))
+      .map(([a, b, c]) => `switch (N()) {\ncase 1:\n${a}\ncase 2:\n${b}\nbreak;\ndefault:\n${c}\n}`),
     fc.tuple(tie("list"), tie("list")).map(([a, b]) => `try {\n${a}\n} catch {\n${b}\n}`),
     fc.tuple(tie("list"), tie("list")).map(([a, b]) => `try {\n${a}\n} finally {\n${b}\n}`),
-    fc.tuple(tie("list"), tie("list"), tie("list")).map(([a, b, c]) => `try {\n${a}\n} catch (e) {\n${b}\n} finally {\n${c}\n}`),
+    fc.tuple(tie("list"), tie("list"), tie("list"))
+      .map(([a, b, c]) => `try {\n${a}\n} catch (e) {\n${b}\n} finally {\n${c}\n}`),
     tie("list").map((body) => `inner: {\n${body}\nif (C()) break inner;\nL(#);\n}`),
   ),
 })).list;
 
 /** The marks of statements, writes and reads in a stretch of a program. */
-const markIn = (code: string, node: Node): number => Number(/[LWR]\((\d+)/.exec(code.slice(node.start, node.parent!.end))?.[1]);
+const markIn = (code: string, node: Node): number =>
+  Number(/[LWR]\((\d+)/.exec(code.slice(node.start, node.parent!.end))?.[1]);
 
 test("what the graph says never happens never does", { timeout: 60_000 }, () => {
   fc.assert(
@@ -58,14 +81,18 @@ test("what the graph says never happens never does", { timeout: 60_000 }, () => 
       }
       const { flow } = graphOf(code);
       const dead = new Set<number>();
-      for (const [statement, block] of flow.statements) if (!block.reached && code.startsWith("L(", statement.start)) dead.add(markIn(code, statement));
+      for (const [statement, block] of flow.statements) {
+        if (!block.reached && code.startsWith("L(", statement.start)) dead.add(markIn(code, statement));
+      }
       const unread = new Set<number>();
       eachWrite(flow, ({ node, first }, read) => {
         if (!read && !first && node.parent!.type === "AssignmentExpression") unread.add(markIn(code, node));
       });
       const unset = new Set<number>();
       eachUnsetRead(flow, ({ node }) => {
-        if (node.parent!.type === "CallExpression") unset.add(Number(/R\((\d+), \w$/.exec(code.slice(0, node.end))?.[1]));
+        if (node.parent!.type === "CallExpression") {
+          unset.add(Number(/R\((\d+), \w$/.exec(code.slice(0, node.end))?.[1]));
+        }
       });
 
       const random = randomFrom(seed);
@@ -101,7 +128,13 @@ test("what the graph says never happens never does", { timeout: 60_000 }, () => 
 /** The lines of the first function that control cannot come to; only lines with a statement of their own count. */
 function unreachedLines(code: string, uri?: string): number[] {
   const { flow } = graphOf(code, uri);
-  return [...new Set([...flow.statements].filter(([, block]) => !block.reached).map(([statement]) => code.slice(0, statement.start).split("\n").length))].sort((a, b) => a - b);
+  return [
+    ...new Set(
+      [...flow.statements]
+        .filter(([, block]) => !block.reached)
+        .map(([statement]) => code.slice(0, statement.start).split("\n").length),
+    ),
+  ].sort((a, b) => a - b);
 }
 
 describe("what cannot be reached", () => {
@@ -113,8 +146,16 @@ describe("what cannot be reached", () => {
     ["a break ends it", "function f() {\nfor (;;) { if (a()) break; }\nb();\n}", []],
     ["a break of an inner loop does not", "function f() {\nfor (;;) { for (;;) { break; } }\nb();\n}", [3]],
     ["a label leads out of both", "function f() {\nout: for (;;) { for (;;) { break out; } }\nb();\n}", []],
-    ["a continue of the outer loop", "function f() {\nout: for (const a of b) { for (;;) { continue out; }\nc();\n}\nd();\n}", [3]],
-    ["a switch whose cases all leave", "function f() {\nswitch (a) { case 1: return 1; default: return 2; }\nb();\n}", [3]],
+    [
+      "a continue of the outer loop",
+      "function f() {\nout: for (const a of b) { for (;;) { continue out; }\nc();\n}\nd();\n}",
+      [3],
+    ],
+    [
+      "a switch whose cases all leave",
+      "function f() {\nswitch (a) { case 1: return 1; default: return 2; }\nb();\n}",
+      [3],
+    ],
     ["a switch without default may do nothing", "function f() {\nswitch (a) { case 1: return 1; }\nb();\n}", []],
     ["what the catch leaves", "function f() {\ntry { a(); return 1; } catch { return 2; }\nb();\n}", [3]],
     ["a finally that leaves", "function f() {\ntry { a(); } finally { return 1; }\nb();\n}", [3]],
@@ -129,7 +170,9 @@ describe("what cannot be reached", () => {
   });
 
   test("a function whose type is `never` does not come back", () => {
-    expect(unreachedLines("function f() {\nfail();\na();\n}\nfunction fail(): never { throw 1; }", "file:///a.ts")).toEqual([3]);
+    expect(
+      unreachedLines("function f() {\nfail();\na();\n}\nfunction fail(): never { throw 1; }", "file:///a.ts"),
+    ).toEqual([3]);
   });
 });
 

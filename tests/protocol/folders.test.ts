@@ -9,8 +9,9 @@ import { personal } from "../support/stdio-client.js";
 
 const codes = (diagnostics: any[]): string[] => diagnostics.map(({ code }) => code);
 
-test("nothing outside of the folders is read: settings, ignore files and baselines above them, and what links lead to", () =>
-  inFolder(
+test(
+  "nothing outside of the folders is read: settings, ignore files and baselines above them, and what links lead to",
+  () => inFolder(
     {
       "alert-quill.jsonc": '{ "known": ["tide"] }',
       ".gitignore": "*.js\n",
@@ -18,30 +19,52 @@ test("nothing outside of the folders is read: settings, ignore files and baselin
       "other/alert-quill.jsonc": '{ "known": ["tide"] }',
       "other/b.js": "tide();\n",
       "based/alert-quill.jsonc": '{ "baseline": "../base.json" }',
-      "base.json": JSON.stringify({ version: 1, files: { "based/c.js": [{ rule: "names.unknown", line: "tide();", count: 1 }] } }),
+      "base.json": JSON.stringify({
+        version: 1,
+        files: { "based/c.js": [{ rule: "names.unknown", line: "tide();", count: 1 }] },
+      }),
     },
     async ({ client, folder, uri }) => {
       symlinkSync(path.join(folder, "other"), path.join(folder, "inner/linked"));
       mkdirSync(path.join(folder, "inner/own"));
       symlinkSync(path.join(folder, "alert-quill.jsonc"), path.join(folder, "inner/own/alert-quill.jsonc"));
-      await client.initialize({}, { status: true }, { workspaceFolders: [{ uri: uri("inner"), name: "inner" }, { uri: uri("based"), name: "based" }] });
+      await client.initialize(
+        {},
+        { status: true },
+        { workspaceFolders: [{ uri: uri("inner"), name: "inner" }, { uri: uri("based"), name: "based" }] },
+      );
       for (const file of ["inner/a.js", "inner/linked/b.js", "inner/own/d.js", "other/b.js", "based/c.js"]) {
         client.open(uri(file), "tide();\n");
         expect(codes(await client.diagnostics(uri(file), 1)), file).toEqual(["names.unknown"]);
       }
-      const { params } = await client.until(({ method, params }) => method === "alertQuill/status" && params.state === "broken");
-      expect(params.text).toMatch(/the baseline .*base\.json lies outside the folders of this workspace and is not read/);
+      const { params } = await client.until(
+        ({ method, params }) => method === "alertQuill/status" && params.state === "broken",
+      );
+      expect(params.text).toMatch(
+        /the baseline .*base\.json lies outside the folders of this workspace and is not read/,
+      );
       // With the folder above among them they count.
-      client.notify("workspace/didChangeWorkspaceFolders", { event: { added: [{ uri: uri("."), name: "all" }], removed: [] } });
-      await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && params.uri === uri("inner/a.js") && params.diagnostics.length === 0);
+      client.notify("workspace/didChangeWorkspaceFolders", {
+        event: { added: [{ uri: uri("."), name: "all" }], removed: [] },
+      });
+      await client.until(
+        ({ method, params }) => method === "textDocument/publishDiagnostics" &&
+          params.uri === uri("inner/a.js") &&
+          params.diagnostics.length === 0,
+      );
     },
-  ));
+  ),
+);
 
 const pack = (body: string): string => `import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "warning", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { Identifier(node, { alert }) { ${body} } } })];\n`;
-const withPack = (body = 'if (node.name === "LOUD") alert(node, { message: "Loud" });') => ({ "alert-quill.jsonc": '{ "packs": ["./rules.js"], "levels": { "harbour.loud": "error" } }', "rules.js": pack(body) });
+const withPack = (body = 'if (node.name === "LOUD") alert(node, { message: "Loud" });') => ({
+  "alert-quill.jsonc": '{ "packs": ["./rules.js"], "levels": { "harbour.loud": "error" } }',
+  "rules.js": pack(body),
+});
 
-test("packs run once a person says so, for the session or for good", () =>
-  inFolder(withPack(), async ({ client, uri, folder }) => {
+test(
+  "packs run once a person says so, for the session or for good",
+  () => inFolder(withPack(), async ({ client, uri, folder }) => {
     const questions: any[] = [];
     let answer = "Do not run them";
     client.answers["window/showMessageRequest"] = (params) => {
@@ -53,14 +76,25 @@ test("packs run once a person says so, for the session or for good", () =>
     // That the rule is not known yet is not told as a mistake.
     expect(codes(await client.diagnostics(uri("a.js"), 1))).toEqual([]);
     await client.until(({ method, params }) => method === "window/logMessage" && params.message.includes("do not run"));
-    expect(questions).toEqual([{ type: 2, message: `The settings in ${folder} name packs of rules, which are programs: ./rules.js. Run them?`, actions: [{ title: "Run them now" }, { title: "Always run those of this folder" }, { title: "Do not run them" }] }]);
-    expect((await client.until(({ method, params }) => method === "alertQuill/status" && params.state === "ready")).params.text).toBe(`Ready, without packs: ${folder} is not trusted`);
+    expect(questions).toEqual([{
+      type: 2,
+      message: `The settings in ${folder} name packs of rules, which are programs: ./rules.js. Run them?`,
+      actions: [{ title: "Run them now" }, { title: "Always run those of this folder" }, { title: "Do not run them" }],
+    }]);
+    expect(
+      (await client.until(
+        ({ method, params }) => method === "alertQuill/status" && params.state === "ready",
+      )).params.text,
+    ).toBe(`Ready, without packs: ${folder} is not trusted`);
     answer = "Always run those of this folder";
     const loud = async (other: Harbour, asked: () => unknown): Promise<void> => {
       other.client.answers["window/showMessageRequest"] = asked;
       await other.client.initialize({}, {}, { rootUri: uri(".") });
       other.client.open(uri("a.js"), "export const LOUD = 1;\n");
-      await other.client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && codes(params.diagnostics).includes("harbour.loud"));
+      await other.client.until(
+        ({ method, params }) =>
+          method === "textDocument/publishDiagnostics" && codes(params.diagnostics).includes("harbour.loud"),
+      );
     };
     await inFolder({}, (other) => loud(other, () => ({ title: answer })));
     const remembered = path.join(personal.XDG_CONFIG_HOME, "alert-quill/trusted.json");
@@ -69,41 +103,78 @@ test("packs run once a person says so, for the session or for good", () =>
       throw new Error("it was asked again");
     }));
     rmSync(remembered);
-  }));
+  }),
+);
 
 test.each<[string, string, RegExp]>([
-  ["while it analyses", "for (;;) {}", /^The rule harbour\.loud was stopped on .*a\.js: it ran for more than 3 s at a stretch, and is off until the settings or its pack change$/],
-  ["over its remedies", 'alert(node, { message: "Loud", remedies: () => { for (;;) {} } });', /^The rule harbour\.loud was stopped on /],
-])("a rule of a pack that does not come to its end %s is stopped and named, and the others go on", (_, body, told) =>
-  inFolder({ ...withPack(body), "b.js": "tide();\n" }, async ({ client, uri }) => {
+  [
+    "while it analyses",
+    "for (;;) {}",
+    /^The rule harbour\.loud was stopped on .*a\.js: it ran for more than 3 s at a stretch, and is off until the settings or its pack change$/,
+  ],
+  [
+    "over its remedies",
+    'alert(node, { message: "Loud", remedies: () => { for (;;) {} } });',
+    /^The rule harbour\.loud was stopped on /,
+  ],
+])(
+  "a rule of a pack that does not come to its end %s is stopped and named, and the others go on",
+  (_, body, told) => inFolder({ ...withPack(body), "b.js": "tide();\n" }, async ({ client, uri }) => {
     await client.initialize({}, { trust: "always" }, { rootUri: uri(".") });
     client.open(uri("a.js"), "tide();\n");
-    const found = await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && codes(params.diagnostics).includes("names.unknown"));
+    const found = await client.until(
+      ({ method, params }) =>
+        method === "textDocument/publishDiagnostics" && codes(params.diagnostics).includes("names.unknown"),
+    );
     const [first] = found.params.diagnostics;
-    await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && (body.startsWith("for") || codes(params.diagnostics).includes("harbour.loud")));
+    await client.until(
+      ({ method, params }) => method === "textDocument/publishDiagnostics" &&
+        (body.startsWith("for") || codes(params.diagnostics).includes("harbour.loud")),
+    );
     await client.actions(uri("a.js"), first.range, {});
-    expect((await client.until(({ method, params }) => method === "window/showMessage" && params.type === 1)).params.message).toMatch(told);
+    expect(
+      (await client.until(({ method, params }) => method === "window/showMessage" && params.type === 1)).params.message,
+    ).toMatch(told);
     // It is not waited for a second time.
     client.open(uri("b.js"), "tide();\n");
     expect(codes(await client.diagnostics(uri("b.js"), 1))).toContain("names.unknown");
-    expect(client.received.filter(({ method, params }) => method === "window/showMessage" && params.message.includes("was stopped"))).toHaveLength(1);
-  }));
+    expect(
+      client.received.filter(
+        ({ method, params }) => method === "window/showMessage" && params.message.includes("was stopped"),
+      ),
+    ).toHaveLength(1);
+  }),
+);
 
-test("a pack that does not come to its end while it is loaded is told in the settings file", () =>
-  inFolder({ ...withPack(), "rules.js": "for (;;) {}\n" }, async ({ client, uri }) => {
+test(
+  "a pack that does not come to its end while it is loaded is told in the settings file",
+  () => inFolder({ ...withPack(), "rules.js": "for (;;) {}\n" }, async ({ client, uri }) => {
     await client.initialize({}, { trust: "always" }, { rootUri: uri(".") });
     client.open(uri("a.js"), "tide();\n");
     expect(codes(await client.diagnostics(uri("a.js"), 1))).toEqual(["names.unknown"]);
-    const { params } = await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && params.uri === uri("alert-quill.jsonc") && params.diagnostics.some(({ code }: any) => code === "settings.missing-pack"));
-    expect(params.diagnostics.map(({ message }: any) => message)).toEqual(["The pack `./rules.js` cannot be used: it was not loaded within 5 s"]);
-  }));
+    const { params } = await client.until(
+      ({ method, params }) => method === "textDocument/publishDiagnostics" &&
+        params.uri === uri("alert-quill.jsonc") &&
+        params.diagnostics.some(({ code }: any) => code === "settings.missing-pack"),
+    );
+    expect(params.diagnostics.map(({ message }: any) => message)).toEqual([
+      "The pack `./rules.js` cannot be used: it was not loaded within 5 s",
+    ]);
+  }),
+);
 
-test("a folder that is no file, and settings of a person where no folder has some", () =>
-  inFolder({}, async ({ client, folder }) => {
+test(
+  "a folder that is no file, and settings of a person where no folder has some",
+  () => inFolder({}, async ({ client, folder }) => {
     write(personal.XDG_CONFIG_HOME, { "alert-quill/settings.jsonc": '{ "known": ["tide"] }' });
-    await client.initialize({}, {}, { workspaceFolders: [{ uri: "harbour:/elsewhere", name: "far" }, { uri: pathToFileURL(folder).href, name: "near" }] });
-    for (const uri of [pathToFileURL(path.join(folder, "a.js")).href, "harbour:/elsewhere/a.js"]) client.open(uri, "tide();\n");
+    await client.initialize({}, {}, {
+      workspaceFolders: [{ uri: "harbour:/elsewhere", name: "far" }, { uri: pathToFileURL(folder).href, name: "near" }],
+    });
+    for (const uri of [pathToFileURL(path.join(folder, "a.js")).href, "harbour:/elsewhere/a.js"]) {
+      client.open(uri, "tide();\n");
+    }
     expect(await client.diagnostics(pathToFileURL(path.join(folder, "a.js")).href, 1)).toEqual([]);
     expect(codes(await client.diagnostics("harbour:/elsewhere/a.js", 1))).toEqual(["names.unknown"]);
     rmSync(path.join(personal.XDG_CONFIG_HOME, "alert-quill"), { recursive: true });
-  }));
+  }),
+);

@@ -19,24 +19,51 @@ afterEach(async () => void (await client.stop()));
 const text = "if(a){\n    b( {c:1} )\n}\nconst d=[ 1,2 ];\n";
 
 async function laidOut(method: string, params: object, source = text): Promise<string> {
-  const { result } = await client.request(`textDocument/${method}`, { textDocument: { uri }, options: { tabSize: 2, insertSpaces: true }, ...params });
+  const { result } = await client.request(`textDocument/${method}`, {
+    textDocument: { uri },
+    options: { tabSize: 2, insertSpaces: true },
+    ...params,
+  });
   const snapshot = Text.of(source);
-  return applyAll(source, result.map((edit: any) => ({ from: offsetAt(snapshot, edit.range.start), to: offsetAt(snapshot, edit.range.end), insert: edit.newText })));
+  return applyAll(
+    source,
+    result.map((edit: any) => ({
+      from: offsetAt(snapshot, edit.range.start),
+      to: offsetAt(snapshot, edit.range.end),
+      insert: edit.newText,
+    })),
+  );
 }
 
 test("a document, a range, and what has just been typed", async () => {
   const { capabilities } = await client.initialize();
-  expect(capabilities).toMatchObject({ documentFormattingProvider: true, documentRangeFormattingProvider: { rangesSupport: true }, documentOnTypeFormattingProvider: { firstTriggerCharacter: "}" } });
+  expect(capabilities).toMatchObject({
+    documentFormattingProvider: true,
+    documentRangeFormattingProvider: { rangesSupport: true },
+    documentOnTypeFormattingProvider: { firstTriggerCharacter: "}" },
+  });
   client.open(uri, text);
   const whole = "if (a) {\n  b({ c: 1 });\n}\nconst d = [1, 2];\n";
   expect(await laidOut("formatting", {})).toBe(whole);
-  expect(await laidOut("rangeFormatting", { range: range(3, 0, 3, 16) })).toBe("if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n");
-  expect(await laidOut("rangesFormatting", { ranges: [range(0, 0, 0, 6), range(0, 0, 0, 3), range(3, 0, 3, 16)] })).toBe("if (a) {\n    b( {c:1} )\n}\nconst d = [1, 2];\n");
-  expect(await laidOut("onTypeFormatting", { position: { line: 2, character: 1 }, ch: "}" })).toBe("if (a) {\n  b({ c: 1 });\n}\nconst d=[ 1,2 ];\n");
-  expect(await laidOut("onTypeFormatting", { position: { line: 4, character: 0 }, ch: "\n" })).toBe("if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n");
-  expect(await laidOut("onTypeFormatting", { position: { line: 3, character: 16 }, ch: ";" })).toBe("if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n");
+  expect(await laidOut("rangeFormatting", { range: range(3, 0, 3, 16) })).toBe(
+    "if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n",
+  );
+  expect(
+    await laidOut("rangesFormatting", { ranges: [range(0, 0, 0, 6), range(0, 0, 0, 3), range(3, 0, 3, 16)] }),
+  ).toBe("if (a) {\n    b( {c:1} )\n}\nconst d = [1, 2];\n");
+  expect(await laidOut("onTypeFormatting", { position: { line: 2, character: 1 }, ch: "}" })).toBe(
+    "if (a) {\n  b({ c: 1 });\n}\nconst d=[ 1,2 ];\n",
+  );
+  expect(await laidOut("onTypeFormatting", { position: { line: 4, character: 0 }, ch: "\n" })).toBe(
+    "if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n",
+  );
+  expect(await laidOut("onTypeFormatting", { position: { line: 3, character: 16 }, ch: ";" })).toBe(
+    "if(a){\n    b( {c:1} )\n}\nconst d = [1, 2];\n",
+  );
   client.change(uri, 2, { text: "a(\n);\n" });
-  expect(await laidOut("onTypeFormatting", { position: { line: 1, character: 0 }, ch: "\n" }, "a(\n);\n")).toBe("a(\n);\n");
+  expect(await laidOut("onTypeFormatting", { position: { line: 1, character: 0 }, ch: "\n" }, "a(\n);\n")).toBe(
+    "a(\n);\n",
+  );
   expect(await laidOut("formatting", {}, "a(\n);\n")).toBe("a();\n");
   // The same bytes as through the library.
   const workspace = createWorkspace({ languages: [javascript()] });
@@ -60,11 +87,36 @@ describe("on save", () => {
     ["remedies, imports and layout in one go", {}, "", after],
     ["nothing that takes out what was just typed", {}, "debugger\n", `${after}debugger;\n`],
     ["what was just typed too, if the settings say so", { onSave: { removals: "all" } }, "debugger\n", after],
-    ["no code is taken out at all", { onSave: { removals: "none" } }, "", after.replace("{ a }", "{ a, c }").replace("if", "debugger;\nif")],
-    ["rules that wait for an explicit call", { onSave: { keep: ["dead.unread-import", "calls.*"] } }, "", after.replace("{ a }", "{ a, c }").replace("if", "debugger;\nif")],
-    ["imports as they are", { onSave: { imports: false } }, "", "import { b } from \"./b.js\";\nimport { a } from \"./a.js\";\nif (a) {\n  b();\n}\n"],
-    ["layout as it is", { onSave: { layout: false } }, "", "import { a } from \"./a.js\"\nimport { b } from \"./b.js\"\nif(a){\n    b( )\n}\n"],
-    ["imports and layout alone", { onSave: { remedies: "none" } }, "", after.replace("{ a }", "{ a, c }").replace("if", "debugger;\nif")],
+    [
+      "no code is taken out at all",
+      { onSave: { removals: "none" } },
+      "",
+      after.replace("{ a }", "{ a, c }").replace("if", "debugger;\nif"),
+    ],
+    [
+      "rules that wait for an explicit call",
+      { onSave: { keep: ["dead.unread-import", "calls.*"] } },
+      "",
+      after.replace("{ a }", "{ a, c }").replace("if", "debugger;\nif"),
+    ],
+    [
+      "imports as they are",
+      { onSave: { imports: false } },
+      "",
+      "import { b } from \"./b.js\";\nimport { a } from \"./a.js\";\nif (a) {\n  b();\n}\n",
+    ],
+    [
+      "layout as it is",
+      { onSave: { layout: false } },
+      "",
+      "import { a } from \"./a.js\"\nimport { b } from \"./b.js\"\nif(a){\n    b( )\n}\n",
+    ],
+    [
+      "imports and layout alone",
+      { onSave: { remedies: "none" } },
+      "",
+      after.replace("{ a }", "{ a, c }").replace("if", "debugger;\nif"),
+    ],
     ["nothing when the editor saves by itself", {}, "", before, 2],
     ["then too, if the settings say so", { onSave: { when: "always" } }, "", after, 2],
   ])("%s", async (_, settings, typed, expected, reason) => {
@@ -75,7 +127,8 @@ describe("on save", () => {
     await client.initialize({}, { kits: ["sound", "tidy"] });
     client.open(uri, "export const a = 1;\n");
     client.change(uri, 2, { range: range(1, 0, 1, 0), text: "debugger;\n" });
-    const save = async (): Promise<any[]> => (await client.request("textDocument/willSaveWaitUntil", { textDocument: { uri }, reason: 1 })).result;
+    const save = async (): Promise<any[]> =>
+      (await client.request("textDocument/willSaveWaitUntil", { textDocument: { uri }, reason: 1 })).result;
     expect(await save()).toEqual([]);
     client.notify("textDocument/didSave", { textDocument: { uri } });
     expect(await save()).toEqual([{ range: range(1, 0, 2, 0), newText: "" }]);
@@ -94,9 +147,21 @@ describe("on save", () => {
     await client.initialize();
     const file = pathToFileURL(path.join(folder, "a.js")).href;
     client.open(file, before);
-    const { result } = await client.request("textDocument/willSaveWaitUntil", { textDocument: { uri: file }, reason: 1 });
+    const { result } = await client.request("textDocument/willSaveWaitUntil", {
+      textDocument: { uri: file },
+      reason: 1,
+    });
     const snapshot = Text.of(before);
-    expect(applyAll(before, result.map((edit: any) => ({ from: offsetAt(snapshot, edit.range.start), to: offsetAt(snapshot, edit.range.end), insert: edit.newText })))).toBe(after);
+    expect(
+      applyAll(
+        before,
+        result.map((edit: any) => ({
+          from: offsetAt(snapshot, edit.range.start),
+          to: offsetAt(snapshot, edit.range.end),
+          insert: edit.newText,
+        })),
+      ),
+    ).toBe(after);
   });
 
   test("the imports alone, as a code action", async () => {

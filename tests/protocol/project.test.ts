@@ -9,17 +9,34 @@ import { inFolder, type Harbour } from "../support/session.js";
 import { write } from "../support/settings.js";
 import { everything, personal, range, type Received } from "../support/stdio-client.js";
 
-const files = { "a.js": "tide();\n", "src/b.js": "water();\n", "src/c.js": "export {};\n", "node_modules/d/index.js": "no();\n", "vendor/e.js": "no();\n", "alert-quill.jsonc": '{ "skip": ["vendor/**"] }' };
-const of = (uri: string, count?: number) => ({ method, params }: Received): boolean => method === "textDocument/publishDiagnostics" && params.uri === uri && (count === undefined || params.diagnostics.length === count);
+const files = {
+  "a.js": "tide();\n",
+  "src/b.js": "water();\n",
+  "src/c.js": "export {};\n",
+  "node_modules/d/index.js": "no();\n",
+  "vendor/e.js": "no();\n",
+  "alert-quill.jsonc": '{ "skip": ["vendor/**"] }',
+};
+const of = (uri: string, count?: number) => ({ method, params }: Received): boolean => method ===
+  "textDocument/publishDiagnostics" &&
+  params.uri === uri &&
+  (count === undefined || params.diagnostics.length === count);
 
 async function begin({ client, uri }: Harbour, settings: object, capabilities: object = everything): Promise<void> {
   client.watch.project = true;
   await client.initialize(capabilities, settings, { workspaceFolders: [{ uri: uri("."), name: "harbour" }] });
 }
-const told = ({ client, uri }: Harbour): string[] => [...new Set(client.received.filter(({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics.length > 0).map(({ params }) => params.uri.slice(uri("").length)))].sort();
+const told = ({ client, uri }: Harbour): string[] => [
+  ...new Set(
+    client.received
+      .filter(({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics.length > 0)
+      .map(({ params }) => params.uri.slice(uri("").length)),
+  ),
+].sort();
 
-test("set to the workspace, files that are not open are told, and follow what happens to them", () =>
-  inFolder(files, async (harbour) => {
+test(
+  "set to the workspace, files that are not open are told, and follow what happens to them",
+  () => inFolder(files, async (harbour) => {
     const { client, folder, uri } = harbour;
     client.answers["workspace/configuration"] = () => [{ scope: "workspace" }];
     await begin(harbour, {});
@@ -52,45 +69,79 @@ test("set to the workspace, files that are not open are told, and follow what ha
     client.answers["workspace/configuration"] = () => [{ scope: "open" }];
     client.notify("workspace/didChangeConfiguration", { settings: null });
     await client.until(of(uri("vendor/e.js"), 0), began);
-  }));
+  }),
+);
 
-test("by a command, without being set to it; folders can be added and taken away", () =>
-  inFolder(files, async (harbour) => {
+test(
+  "by a command, without being set to it; folders can be added and taken away",
+  () => inFolder(files, async (harbour) => {
     const { client, folder, uri } = harbour;
     await begin(harbour, {}, {});
     expect(told(harbour)).toEqual([]);
-    expect((await client.request("workspace/executeCommand", { command: "alertQuill.reviewProject" })).result).toEqual({ files: 3, alerts: 2 });
+    expect((await client.request("workspace/executeCommand", { command: "alertQuill.reviewProject" })).result).toEqual({
+      files: 3,
+      alerts: 2,
+    });
     expect(told(harbour)).toEqual(["/a.js", "/src/b.js"]);
     write(path.join(folder, "../quill-other"), { "g.js": "moor();\n" });
     const other = pathToFileURL(path.join(folder, "../quill-other")).href;
-    client.notify("workspace/didChangeWorkspaceFolders", { event: { added: [{ uri: other, name: "other" }], removed: [{ uri: uri("."), name: "harbour" }] } });
-    expect((await client.request("workspace/executeCommand", { command: "alertQuill.reviewProject" })).result).toEqual({ files: 1, alerts: 1 });
+    client.notify("workspace/didChangeWorkspaceFolders", {
+      event: { added: [{ uri: other, name: "other" }], removed: [{ uri: uri("."), name: "harbour" }] },
+    });
+    expect((await client.request("workspace/executeCommand", { command: "alertQuill.reviewProject" })).result).toEqual({
+      files: 1,
+      alerts: 1,
+    });
     await client.until(of(uri("a.js"), 0));
     rmSync(path.join(folder, "../quill-other"), { recursive: true });
-  }));
+  }),
+);
 
-test("what a person cancels ends, and is done the next time", () =>
-  inFolder(Object.fromEntries(Array.from({ length: 400 }, (_, index) => [`src/sail${index}.js`, `tide${index}();\n`])), async (harbour) => {
-    const { client } = harbour;
-    await begin(harbour, {});
-    const review = client.ask("workspace/executeCommand", { command: "alertQuill.reviewProject" });
-    const { params } = await client.until(({ method, params }) => method === "$/progress" && params.value.kind === "report");
-    expect(params.value).toMatchObject({ message: expect.stringMatching(/^\d+ of 400 files$/), percentage: expect.any(Number) });
-    client.notify("window/workDoneProgress/cancel", { token: params.token });
-    const { result } = await client.answer(review);
-    expect(result.files).toBeLessThan(400);
-    await client.until(({ method, params: { value } = {} }) => method === "$/progress" && value.message === "Cancelled");
-    expect((await client.request("workspace/executeCommand", { command: "alertQuill.reviewProject" })).result).toEqual({ files: 400, alerts: 400 });
-    // Cancelled by the one who asked.
-    const mending = client.ask("workspace/executeCommand", { command: "alertQuill.mendFolder", arguments: [harbour.uri("src")], workDoneToken: "mine" });
-    client.notify("$/cancelRequest", { id: mending });
-    await client.answer(mending);
-  }));
+test(
+  "what a person cancels ends, and is done the next time",
+  () => inFolder(
+    Object.fromEntries(Array.from({ length: 400 }, (_, index) => [`src/sail${index}.js`, `tide${index}();\n`])),
+    async (harbour) => {
+      const { client } = harbour;
+      await begin(harbour, {});
+      const review = client.ask("workspace/executeCommand", { command: "alertQuill.reviewProject" });
+      const { params } = await client.until(
+        ({ method, params }) => method === "$/progress" && params.value.kind === "report",
+      );
+      expect(params.value).toMatchObject({
+        message: expect.stringMatching(/^\d+ of 400 files$/),
+        percentage: expect.any(Number),
+      });
+      client.notify("window/workDoneProgress/cancel", { token: params.token });
+      const { result } = await client.answer(review);
+      expect(result.files).toBeLessThan(400);
+      await client.until(
+        ({ method, params: { value } = {} }) => method === "$/progress" && value.message === "Cancelled",
+      );
+      expect(
+        (await client.request("workspace/executeCommand", { command: "alertQuill.reviewProject" })).result,
+      ).toEqual({
+        files: 400,
+        alerts: 400,
+      });
+      // Cancelled by the one who asked.
+      const mending = client.ask("workspace/executeCommand", {
+        command: "alertQuill.mendFolder",
+        arguments: [harbour.uri("src")],
+        workDoneToken: "mine",
+      });
+      client.notify("$/cancelRequest", { id: mending });
+      await client.answer(mending);
+    },
+  ),
+);
 
-test("files that are as they were come from the store; another text, other settings and a baseline are seen", () =>
-  inFolder({ "src/a.js": "keel();\n", "alert-quill.jsonc": "{}" }, async (harbour) => {
+test(
+  "files that are as they were come from the store; another text, other settings and a baseline are seen",
+  () => inFolder({ "src/a.js": "keel();\n", "alert-quill.jsonc": "{}" }, async (harbour) => {
     const { client, folder, uri } = harbour;
-    const review = async (): Promise<number> => (await client.request("workspace/executeCommand", { command: "alertQuill.reviewProject" })).result.alerts;
+    const review = async (): Promise<number> =>
+      (await client.request("workspace/executeCommand", { command: "alertQuill.reviewProject" })).result.alerts;
     const kept = (): string[] => filesBelow(path.join(personal.XDG_CACHE_HOME, "alert-quill/results"), /\.json$/);
     const changed = (file: string, text: string): void => {
       write(folder, { [file]: text });
@@ -112,7 +163,12 @@ test("files that are as they were come from the store; another text, other setti
     expect(await review()).toBe(2);
     changed("alert-quill.jsonc", '{ "known": ["water"] }');
     expect(await review()).toBe(1);
-    write(folder, { "base.json": JSON.stringify({ version: 1, files: { "src/a.js": [{ rule: "names.unknown", line: "keel();", count: 1 }] } }) });
+    write(folder, {
+      "base.json": JSON.stringify({
+        version: 1,
+        files: { "src/a.js": [{ rule: "names.unknown", line: "keel();", count: 1 }] },
+      }),
+    });
     changed("alert-quill.jsonc", '{ "baseline": "base.json" }');
     expect(await review()).toBe(1);
     // One that cannot be read, and one that may not be, leave out nothing.
@@ -121,30 +177,41 @@ test("files that are as they were come from the store; another text, other setti
     expect(await review()).toBe(2);
     changed("alert-quill.jsonc", '{ "baseline": "../base.json" }');
     expect(await review()).toBe(2);
-  }));
+  }),
+);
 
 test("the demo project: the same alerts as on the command line, rules of its pack among them", async () => {
   const sample = harbour();
   await inFolder({}, async ({ client }) => {
     client.watch.project = true;
-    await client.initialize({}, { trust: "always" }, { workspaceFolders: [{ uri: pathToFileURL(sample).href, name: "harbour" }] });
+    await client.initialize(
+      {},
+      { trust: "always" },
+      { workspaceFolders: [{ uri: pathToFileURL(sample).href, name: "harbour" }] },
+    );
     await client.request("workspace/executeCommand", { command: "alertQuill.reviewProject" });
-    const rules = client.received.filter(({ method }) => method === "textDocument/publishDiagnostics").flatMap(({ params }) => params.diagnostics.map(({ code, range: { start } }: any) => `${path.basename(params.uri)}:${start.line + 1}:${start.character + 1} ${code}`));
+    const rules = client.received
+      .filter(({ method }) => method === "textDocument/publishDiagnostics")
+      .flatMap(({ params }) => params.diagnostics.map(
+        ({ code, range: { start } }: any) =>
+          `${path.basename(params.uri)}:${start.line + 1}:${start.character + 1} ${code}`,
+      ));
     const { quill } = await import("../support/command.js");
     const report = JSON.parse(quill(sample, "review", "--format", "json").out);
-    const expected = report.files.flatMap(({ path: file, alerts }: any) => alerts.map(({ rule, range }: any) => `${path.basename(file)}:${range.start.line + 1}:${range.start.character + 1} ${rule}`));
+    const expected = report.files.flatMap(({ path: file, alerts }: any) => alerts.map(
+      ({ rule, range }: any) => `${path.basename(file)}:${range.start.line + 1}:${range.start.character + 1} ${rule}`,
+    ));
     expect(rules.sort()).toEqual(expected.sort());
     expect(readdirSync(sample).length).toBeGreaterThan(3);
   });
   rmSync(sample, { recursive: true });
 });
 
-test("a document in a folder that is left out stays out, open or not", () =>
-  inFolder(files, async (harbour) => {
-    const { client, uri } = harbour;
-    await begin(harbour, { scope: "workspace" });
-    client.open(uri("vendor/e.js"), "no();\n");
-    expect(await client.diagnostics(uri("vendor/e.js"), 1)).toEqual([]);
-    await client.until(of(uri("a.js"), 1));
-    expect(await client.actions(uri("vendor/e.js"), range(0, 0, 0, 2), {})).toEqual([]);
-  }));
+test("a document in a folder that is left out stays out, open or not", () => inFolder(files, async (harbour) => {
+  const { client, uri } = harbour;
+  await begin(harbour, { scope: "workspace" });
+  client.open(uri("vendor/e.js"), "no();\n");
+  expect(await client.diagnostics(uri("vendor/e.js"), 1)).toEqual([]);
+  await client.until(of(uri("a.js"), 1));
+  expect(await client.actions(uri("vendor/e.js"), range(0, 0, 0, 2), {})).toEqual([]);
+}));

@@ -17,12 +17,27 @@ afterEach(async () => {
   expect(client.watch.finish()).toEqual([]);
 });
 
-const short = (diagnostics: any[]) => diagnostics.map(({ code, range: { start, end } }) => `${code} ${start.line}:${start.character}-${end.line}:${end.character}`);
+const short = (diagnostics: any[]) => diagnostics.map(
+  ({ code, range: { start, end } }) => `${code} ${start.line}:${start.character}-${end.line}:${end.character}`,
+);
 
 describe("lifecycle", () => {
   test("offers what it can and ends with 0", async () => {
     const { capabilities, serverInfo } = await client.initialize();
-    expect(capabilities).toMatchObject({ positionEncoding: "utf-16", textDocumentSync: { openClose: true, change: 2 }, codeActionProvider: { codeActionKinds: ["quickfix", "refactor.rewrite", "refactor.extract", "refactor.inline", "source.fixAll", "source.organizeImports"] } });
+    expect(capabilities).toMatchObject({
+      positionEncoding: "utf-16",
+      textDocumentSync: { openClose: true, change: 2 },
+      codeActionProvider: {
+        codeActionKinds: [
+          "quickfix",
+          "refactor.rewrite",
+          "refactor.extract",
+          "refactor.inline",
+          "source.fixAll",
+          "source.organizeImports",
+        ],
+      },
+    });
     expect(serverInfo.name).toBe("alert-quill");
     expect(await client.stop()).toBe(0);
   });
@@ -37,12 +52,19 @@ describe("lifecycle", () => {
     expect((await client.request("textDocument/codeAction")).error).toMatchObject({ code: -32002 });
     await client.initialize();
     expect((await client.request("initialize", { capabilities: {} })).error).toMatchObject({ code: -32600 });
-    expect((await client.request("harbour/sail")).error).toMatchObject({ code: -32601, message: "There is no method harbour/sail here" });
+    expect((await client.request("harbour/sail")).error).toMatchObject({
+      code: -32601,
+      message: "There is no method harbour/sail here",
+    });
     expect((await client.request("textDocument/codeAction", {})).error).toMatchObject({ code: -32602 });
     client.notify("textDocument/didOpen", { textDocument: 3 });
     client.notify("$/unknown");
     client.change("file:///never-opened.js", 2, { text: "" });
-    expect((await client.until(({ method, params }) => method === "window/logMessage" && params.message.includes("never-opened"))).params.message).toContain("is not open");
+    expect(
+      (await client.until(
+        ({ method, params }) => method === "window/logMessage" && params.message.includes("never-opened"),
+      )).params.message,
+    ).toContain("is not open");
     client.open(uri, "tide();\n");
     expect(short(await client.diagnostics(uri, 1))).toEqual(["names.unknown 0:0-0:4"]);
     await client.request("shutdown");
@@ -67,11 +89,23 @@ describe("lifecycle", () => {
   test("messages may come in pieces and many at once", async () => {
     const frame = (message: object): Buffer => {
       const body = Buffer.from(JSON.stringify({ jsonrpc: "2.0", ...message }));
-      return Buffer.concat([Buffer.from(`Content-Length: ${body.length}\r\nContent-Type: application/vscode-jsonrpc; charset=utf-8\r\n\r\n`), body]);
+      return Buffer.concat([
+        Buffer.from(`Content-Length: ${body.length}\r\nContent-Type: application/vscode-jsonrpc; charset=utf-8\r\n\r\n`),
+        body,
+      ]);
     };
-    const all = Buffer.concat([frame({ id: 900, method: "initialize", params: { capabilities: {} } }), frame({ method: "textDocument/didOpen", params: { textDocument: { uri, languageId: "javascript", version: 7, text: "const é = tide;\n" } } })]);
+    const all = Buffer.concat([
+      frame({ id: 900, method: "initialize", params: { capabilities: {} } }),
+      frame({
+        method: "textDocument/didOpen",
+        params: { textDocument: { uri, languageId: "javascript", version: 7, text: "const é = tide;\n" } },
+      }),
+    ]);
     client.watch.said({ id: 900, method: "initialize", params: { capabilities: {} } });
-    client.watch.said({ method: "textDocument/didOpen", params: { textDocument: { uri, version: 7, text: "const é = tide;\n" } } });
+    client.watch.said({
+      method: "textDocument/didOpen",
+      params: { textDocument: { uri, version: 7, text: "const é = tide;\n" } },
+    });
     for (let at = 0; at < all.length; at += 50) {
       client.raw(all.subarray(at, at + 50));
       await new Promise((resolve) => setTimeout(resolve, 2));
@@ -86,13 +120,19 @@ describe("diagnostics", () => {
     client.open(uri, "export function a() {\n  const tide = 1;\n  return tdie;\n  a();\n}\n");
     const [unknown, dead] = await client.diagnostics(uri, 1);
     expect(unknown).toMatchObject({
-      range: range(2, 9, 2, 13), severity: 1, code: "names.unknown", source: "alert-quill", message: "`tdie` is not known here: did you mean `tide`?",
+      range: range(2, 9, 2, 13),
+      severity: 1,
+      code: "names.unknown",
+      source: "alert-quill",
+      message: "`tdie` is not known here: did you mean `tide`?",
       codeDescription: { href: expect.stringMatching(/^file:.*docs\/rules\/names\.unknown\.md$/) },
       relatedInformation: [{ location: { uri, range: range(1, 8, 1, 12) }, message: "`tide` is declared here" }],
     });
     expect(dead).toMatchObject({ code: "dead.after-exit", severity: 2, tags: [1] });
     client.notify("textDocument/didClose", { textDocument: { uri } });
-    const cleared = await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && params.version === undefined);
+    const cleared = await client.until(
+      ({ method, params }) => method === "textDocument/publishDiagnostics" && params.version === undefined,
+    );
     expect(cleared.params).toEqual({ uri, diagnostics: [] });
   });
 
@@ -110,9 +150,17 @@ describe("diagnostics", () => {
     const at = 5 + boat;
     const [, found] = await client.diagnostics(uri, 1);
     expect(found.range).toEqual(range(0, at + 3, 0, at + 7));
-    client.change(uri, 2, { range: range(0, at + 3, 0, at + 7), text: "wáter" }, { range: range(0, 5, 0, at), text: "⛴⛴" });
+    client.change(
+      uri,
+      2,
+      { range: range(0, at + 3, 0, at + 7), text: "wáter" },
+      { range: range(0, 5, 0, at), text: "⛴⛴" },
+    );
     const wide = { "utf-8": [6, 6], "utf-16": [2, 5], "utf-32": [2, 5] }[encoding]!;
-    expect((await client.diagnostics(uri, 2))[1]).toMatchObject({ message: expect.stringContaining("`wáter`"), range: range(0, 5 + wide[0]! + 3, 0, 5 + wide[0]! + 3 + wide[1]!) });
+    expect((await client.diagnostics(uri, 2))[1]).toMatchObject({
+      message: expect.stringContaining("`wáter`"),
+      range: range(0, 5 + wide[0]! + 3, 0, 5 + wide[0]! + 3 + wide[1]!),
+    });
     // A whole new text.
     client.change(uri, 3, { text: "'🚢🚢';\ntide();" });
     expect(short(await client.diagnostics(uri, 3))).toEqual(["names.unknown 1:0-1:4"]);
@@ -124,7 +172,9 @@ describe("diagnostics", () => {
     const text = "export const fare = tide(3);\n";
     [...text].forEach((char, index) => client.change(uri, index + 2, { range: range(0, index, 0, index), text: char }));
     expect(short(await client.diagnostics(uri, text.length + 1))).toEqual(["names.unknown 0:20-0:24"]);
-    const versions = client.received.filter(({ method }) => method === "textDocument/publishDiagnostics").map(({ params }) => params.version);
+    const versions = client.received
+      .filter(({ method }) => method === "textDocument/publishDiagnostics")
+      .map(({ params }) => params.version);
     expect(versions).toEqual([...versions].sort((a, b) => a - b));
     client.change(uri, 3, { text: "old();" });
     await client.until(({ method, params }) => method === "window/logMessage" && params.message.includes("not newer"));
@@ -136,7 +186,14 @@ describe("code actions", () => {
   const apply = (edit: any): string => {
     const snapshot = Text.of(text);
     const edits = edit.changes?.[uri] ?? edit.documentChanges[0].edits;
-    return applyAll(text, edits.map((one: any) => ({ from: offsetAt(snapshot, one.range.start), to: offsetAt(snapshot, one.range.end), insert: one.newText })));
+    return applyAll(
+      text,
+      edits.map((one: any) => ({
+        from: offsetAt(snapshot, one.range.start),
+        to: offsetAt(snapshot, one.range.end),
+        insert: one.newText,
+      })),
+    );
   };
 
   test("settle one alert, all of its rule, or hush it; the best comes first", async () => {
@@ -155,25 +212,42 @@ describe("code actions", () => {
     expect(actions[0].diagnostics).toEqual([first]);
   });
 
-  test("without diagnostics the range counts, with `only` the kind, and `source` comes only when asked for", async () => {
-    await client.initialize({ workspace: { workspaceEdit: { documentChanges: true } } });
-    client.open(uri, text);
-    await client.diagnostics(uri, 1);
-    const titles = (actions: any[]): string[] => actions.map(({ title }) => title);
-    expect(titles(await client.actions(uri, range(4, 25, 4, 25), {}))).toEqual(["Count the other way: `++`", "Hush `flow.stuck-loop` on this line", "Hush `flow.stuck-loop` in this file"]);
-    expect(await client.actions(uri, range(4, 25, 4, 25), { only: ["refactor"] })).toEqual([]);
-    const [all] = await client.actions(uri, range(0, 0, 0, 0), { only: ["source.fixAll"] });
-    expect(all).toMatchObject({ kind: "source.fixAll", edit: { documentChanges: [{ textDocument: { uri, version: 1 } }] } });
-    expect(apply(all.edit)).toBe(text.replace("debugger;\n", ""));
-    expect(titles(await client.actions(uri, range(0, 0, 9, 0), { only: ["source"] }))).toEqual(["Settle all that is certain"]);
-  });
+  test(
+    "without diagnostics the range counts, with `only` the kind, and `source` comes only when asked for",
+    async () => {
+      await client.initialize({ workspace: { workspaceEdit: { documentChanges: true } } });
+      client.open(uri, text);
+      await client.diagnostics(uri, 1);
+      const titles = (actions: any[]): string[] => actions.map(({ title }) => title);
+      expect(titles(await client.actions(uri, range(4, 25, 4, 25), {}))).toEqual([
+        "Count the other way: `++`",
+        "Hush `flow.stuck-loop` on this line",
+        "Hush `flow.stuck-loop` in this file",
+      ]);
+      expect(await client.actions(uri, range(4, 25, 4, 25), { only: ["refactor"] })).toEqual([]);
+      const [all] = await client.actions(uri, range(0, 0, 0, 0), { only: ["source.fixAll"] });
+      expect(all).toMatchObject({
+        kind: "source.fixAll",
+        edit: { documentChanges: [{ textDocument: { uri, version: 1 } }] },
+      });
+      expect(apply(all.edit)).toBe(text.replace("debugger;\n", ""));
+      expect(titles(await client.actions(uri, range(0, 0, 9, 0), { only: ["source"] }))).toEqual([
+        "Settle all that is certain",
+      ]);
+    },
+  );
 
   test("all of a rule in the file", async () => {
     await client.initialize();
     client.open(uri, "tide(); const tides = 1;\ntide();\n");
     const [first] = await client.diagnostics(uri, 1);
     const actions = await client.actions(uri, first.range, { diagnostics: [{ ...first, data: undefined }] });
-    expect(actions.map(({ title }) => title)).toEqual(["Change to `tides`", "Settle all of `names.unknown` in this file", "Hush `names.unknown` on this line", "Hush `names.unknown` in this file"]);
+    expect(actions.map(({ title }) => title)).toEqual([
+      "Change to `tides`",
+      "Settle all of `names.unknown` in this file",
+      "Hush `names.unknown` on this line",
+      "Hush `names.unknown` in this file",
+    ]);
     expect(actions[1].edit.changes[uri]).toHaveLength(2);
   });
 
@@ -188,34 +262,45 @@ describe("code actions", () => {
   });
 });
 
-test("the settings file nearest to a document counts, its mistakes are told, and a saved change counts at once", async () => {
-  const folder = mkdtempSync(path.join(tmpdir(), "harbour "));
-  const settings = path.join(folder, "alert-quill.jsonc");
-  const document = pathToFileURL(path.join(folder, "a.js")).href;
-  writeFileSync(settings, '{ "kits": ["sound"], "known": ["tide"], // of the kiosk\n }');
-  await client.initialize();
-  client.open(document, "tide();\nwater()\n");
-  expect(short(await client.diagnostics(document, 1))).toEqual(["names.unknown 1:0-1:5"]);
-  const before = client.received.length;
-  writeFileSync(settings, '{ "kits": ["tidy"] }');
-  client.notify("workspace/didChangeWatchedFiles", { changes: [{ uri: pathToFileURL(settings).href, type: 2 }] });
-  const next = await client.until(({ method }) => method === "textDocument/publishDiagnostics", before);
-  expect(short(next.params.diagnostics)).toEqual(["layout.statement-end 1:7-1:7"]);
-  writeFileSync(settings, '{ "kits": ["tidi"] }');
-  client.notify("textDocument/didSave", { textDocument: { uri: pathToFileURL(settings).href } });
-  const told = await client.until(({ method }) => method === "window/showMessage");
-  expect(told.params.message).toContain("there is no kit `tidi` (there are sound, tidy, thorough): did you mean `tidy`?");
-});
+test(
+  "the settings file nearest to a document counts, its mistakes are told, and a saved change counts at once",
+  async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), "harbour "));
+    const settings = path.join(folder, "alert-quill.jsonc");
+    const document = pathToFileURL(path.join(folder, "a.js")).href;
+    writeFileSync(settings, '{ "kits": ["sound"], "known": ["tide"], // of the kiosk\n }');
+    await client.initialize();
+    client.open(document, "tide();\nwater()\n");
+    expect(short(await client.diagnostics(document, 1))).toEqual(["names.unknown 1:0-1:5"]);
+    const before = client.received.length;
+    writeFileSync(settings, '{ "kits": ["tidy"] }');
+    client.notify("workspace/didChangeWatchedFiles", { changes: [{ uri: pathToFileURL(settings).href, type: 2 }] });
+    const next = await client.until(({ method }) => method === "textDocument/publishDiagnostics", before);
+    expect(short(next.params.diagnostics)).toEqual(["layout.statement-end 1:7-1:7"]);
+    writeFileSync(settings, '{ "kits": ["tidi"] }');
+    client.notify("textDocument/didSave", { textDocument: { uri: pathToFileURL(settings).href } });
+    const told = await client.until(({ method }) => method === "window/showMessage");
+    expect(told.params.message).toContain(
+      "there is no kit `tidi` (there are sound, tidy, thorough): did you mean `tidy`?",
+    );
+  },
+);
 
 describe("when it analyses", () => {
-  const published = (): number[] => client.received.filter(({ method }) => method === "textDocument/publishDiagnostics").map(({ params }) => params.version);
+  const published = (): number[] => client.received
+    .filter(({ method }) => method === "textDocument/publishDiagnostics")
+    .map(({ params }) => params.version);
 
   test("on save only, if the editor says so", async () => {
     await client.initialize({}, { when: "save" });
     client.open(uri, "tide();\n");
     expect(short(await client.diagnostics(uri, 1))).toEqual(["names.unknown 0:0-0:4"]);
     client.change(uri, 2, { text: "const tide = 1;\nexport { tide };\n" });
-    await client.request("textDocument/codeAction", { textDocument: { uri }, range: range(0, 0, 0, 0), context: { diagnostics: [] } });
+    await client.request("textDocument/codeAction", {
+      textDocument: { uri },
+      range: range(0, 0, 0, 0),
+      context: { diagnostics: [] },
+    });
     expect(published()).toEqual([1]);
     client.notify("textDocument/didSave", { textDocument: { uri } });
     expect(await client.diagnostics(uri, 2)).toEqual([]);
@@ -227,7 +312,9 @@ describe("when it analyses", () => {
     for (let version = 2; version < 8; version += 1) client.change(uri, version, { text: `tide${version}();\n` });
     expect(await client.diagnostics(uri, 7)).toHaveLength(1);
     expect(published()).toEqual([7]);
-    const { params } = await client.until(({ method, params: { message = "" } = {} }) => method === "window/logMessage" && message.includes("version 7 in"));
+    const { params } = await client.until(
+      ({ method, params: { message = "" } = {} }) => method === "window/logMessage" && message.includes("version 7 in"),
+    );
     expect(params.message).toMatch(/parse [\d.]+ ms.*rules [\d.]+ ms; dearest rules: \w+\.[\w-]+ [\d.]+ ms/);
   });
 
@@ -242,7 +329,13 @@ describe("when it analyses", () => {
 
   test("a large file's edit is answered while it is still being looked at", async () => {
     await client.initialize();
-    const text = Array.from({ length: 9000 }, (_, index) => `export function sail${index}(tide) {\n  const high = tide * ${index};\n  return high + lwo;\n}\n`).join("");
+    const text = Array
+      .from(
+        { length: 9000 },
+        (_, index) =>
+          `export function sail${index}(tide) {\n  const high = tide * ${index};\n  return high + lwo;\n}\n`,
+      )
+      .join("");
     client.open(uri, text);
     client.change(uri, 2, { range: range(0, 0, 0, 0), text: "const lwo = 1;\n" });
     expect(await client.diagnostics(uri, 2)).toEqual([]);

@@ -20,44 +20,69 @@ afterEach(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const rulesOf = (diagnostics: any[]): string[] => diagnostics.map(({ code, range: { start } }) => `${code} ${start.line}:${start.character}`);
+const rulesOf = (diagnostics: any[]): string[] =>
+  diagnostics.map(({ code, range: { start } }) => `${code} ${start.line}:${start.character}`);
 
 /** The diagnostics that are published for a document after something is done. */
 async function next(file: string, act: () => void): Promise<string[]> {
   const before = client.received.length;
   act();
-  const { params } = await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && params.uri === uriOf(file), before);
+  const { params } = await client.until(
+    ({ method, params }) => method === "textDocument/publishDiagnostics" && params.uri === uriOf(file),
+    before,
+  );
   return rulesOf(params.diagnostics);
 }
 
 function edited(text: string, action: any, file: string): string {
   const snapshot = Text.of(text);
-  return applyAll(text, action.edit.changes[uriOf(file)].map((one: any) => ({ from: offsetAt(snapshot, one.range.start), to: offsetAt(snapshot, one.range.end), insert: one.newText })));
+  return applyAll(
+    text,
+    action.edit.changes[uriOf(file)].map((one: any) => ({
+      from: offsetAt(snapshot, one.range.start),
+      to: offsetAt(snapshot, one.range.end),
+      insert: one.newText,
+    })),
+  );
 }
 
 test("a settings file is told its mistakes while it is typed, with remedies, completion and hover", async () => {
   const text = '{\n  // Ours.\n  "kits": ["sond"],\n  "levels": { "names.unknwon": "off", "" }\n}\n';
   await client.initialize();
   const settings = uriOf("alert-quill.jsonc");
-  client.notify("textDocument/didOpen", { textDocument: { uri: settings, languageId: "jsonc", version: 1, text: text.replace(', ""', "") } });
+  client.notify("textDocument/didOpen", {
+    textDocument: { uri: settings, languageId: "jsonc", version: 1, text: text.replace(', ""', "") },
+  });
   const found = await client.diagnostics(settings, 1);
   expect(rulesOf(found)).toEqual(["settings.missing-kit 2:11", "settings.unknown-rule 3:14"]);
   expect(found[1].codeDescription.href).toMatch(/settings\.unknown-rule\.md$/);
   const actions = await client.actions(settings, found[1].range, {});
   expect(actions.map(({ title }) => title)).toEqual(["Change to `names.unknown`", "Take `names.unknwon` out"]);
-  expect(edited(text.replace(', ""', ""), actions[0], "alert-quill.jsonc")).toContain('"levels": { "names.unknown": "off" }');
+  expect(edited(text.replace(', ""', ""), actions[0], "alert-quill.jsonc")).toContain(
+    '"levels": { "names.unknown": "off" }',
+  );
   // Mended as it is typed, the mark goes.
-  expect(await next("alert-quill.jsonc", () => client.change(settings, 2, { range: range(2, 11, 2, 17), text: '"sound"' }))).toEqual(["settings.unknown-rule 3:14"]);
+  expect(
+    await next("alert-quill.jsonc", () => client.change(settings, 2, { range: range(2, 11, 2, 17), text: '"sound"' })),
+  ).toEqual(["settings.unknown-rule 3:14"]);
   client.change(settings, 3, { text });
-  const labels = async (line: number, character: number): Promise<string[]> => (await client.request("textDocument/completion", { textDocument: { uri: settings }, position: { line, character } })).result.map(({ label }: any) => label);
+  const labels = async (line: number, character: number): Promise<string[]> => (await client.request(
+    "textDocument/completion",
+    { textDocument: { uri: settings }, position: { line, character } },
+  )).result.map(({ label }: any) => label);
   const keys = await labels(3, 39);
   for (const one of ["names.unknown", "dead.*", "flow.stuck-loop"]) expect(keys).toContain(one);
   expect(await labels(3, 33)).toEqual(["error", "warning", "information", "hint", "off"]);
   expect(await labels(2, 12)).toEqual(["sound", "tidy", "thorough"]);
   client.change(settings, 4, { text: '{\n  "kits": ["sound"],\n  ""\n}\n' });
   for (const one of ["levels", "zones", "packs"]) expect(await labels(2, 3)).toContain(one);
-  client.change(settings, 5, { text: '{ "levels": { "names.unknown": "off" }, "tune": { "dead.unread-name": { "parameters": "all" } } }' });
-  const hover = async (character: number): Promise<string> => (await client.request("textDocument/hover", { textDocument: { uri: settings }, position: { line: 0, character } })).result?.contents.value;
+  client.change(settings, 5, {
+    text: '{ "levels": { "names.unknown": "off" }, "tune": { "dead.unread-name": { "parameters": "all" } } }',
+  });
+  const hover = async (character: number): Promise<string> => (await client.request("textDocument/hover", {
+    textDocument: { uri: settings },
+    position: { line: 0, character },
+  })).result?.contents.value;
   expect(await hover(5)).toContain("The level of a rule");
   expect(await hover(20)).toMatch(/All about `names\.unknown`/);
   expect(await hover(75)).toMatch(/^\*\*parameters\*\*: /);
@@ -71,68 +96,138 @@ test("what is saved counts at once: settings, kits in packages, packs, ignore fi
   const pack = (level: string): string => `import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "${level}", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { VariableDeclarator(node, { alert }) { alert(node.id, { message: "Loud" }); } } })];\n`;
   expect(await next("src/a.js", () => write(folder, { "alert-quill.jsonc": '{ "known": ["tide"] }' }))).toEqual([]);
   // A kit that is not installed yet is told, and counts once it is.
-  expect(await next("alert-quill.jsonc", () => write(folder, { "alert-quill.jsonc": '{ "kits": ["@saltmarsh/quill-kit"], "packs": ["./tools/rules.js"] }' }))).toEqual(["settings.missing-kit 0:11"]);
-  expect(await next("alert-quill.jsonc", () => write(folder, { "node_modules/@saltmarsh/quill-kit/package.json": "{}", "node_modules/@saltmarsh/quill-kit/kit.jsonc": '{ "kits": ["sound"], "levels": { "names.unknown": "hint" } }' }))).toEqual([]);
-  await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics[0]?.severity === 4);
+  expect(
+    await next("alert-quill.jsonc", () => write(folder, {
+      "alert-quill.jsonc": '{ "kits": ["@saltmarsh/quill-kit"], "packs": ["./tools/rules.js"] }',
+    })),
+  ).toEqual(["settings.missing-kit 0:11"]);
+  expect(
+    await next("alert-quill.jsonc", () => write(folder, {
+      "node_modules/@saltmarsh/quill-kit/package.json": "{}",
+      "node_modules/@saltmarsh/quill-kit/kit.jsonc": '{ "kits": ["sound"], "levels": { "names.unknown": "hint" } }',
+    })),
+  ).toEqual([]);
+  await client.until(
+    ({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics[0]?.severity === 4,
+  );
   const began = client.received.length;
-  write(folder, { "node_modules/@saltmarsh/quill-kit/kit.jsonc": '{ "kits": ["sound"], "levels": { "names.unknown": "information" } }' });
-  await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics[0]?.severity === 3, began);
+  write(folder, {
+    "node_modules/@saltmarsh/quill-kit/kit.jsonc":
+      '{ "kits": ["sound"], "levels": { "names.unknown": "information" } }',
+  });
+  await client.until(
+    ({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics[0]?.severity === 3,
+    began,
+  );
   // A pack is loaded again when it is saved; one that fails is told at its line.
   write(folder, { "tools/rules.js": pack("warning") });
-  await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics.some(({ code }: any) => code === "harbour.loud"));
-  expect(await next("alert-quill.jsonc", () => write(folder, { "tools/rules.js": "export default [;\n" }))).toEqual(["settings.missing-pack 0:46"]);
-  await client.until(({ method, params }) => method === "window/showMessage" && /the pack `\.\/tools\/rules\.js` cannot be used: it fails while it is loaded/.test(params.message));
+  await client.until(
+    ({ method, params }) => method === "textDocument/publishDiagnostics" &&
+      params.diagnostics.some(({ code }: any) => code === "harbour.loud"),
+  );
+  expect(await next("alert-quill.jsonc", () => write(folder, { "tools/rules.js": "export default [;\n" }))).toEqual([
+    "settings.missing-pack 0:46",
+  ]);
+  await client.until(
+    ({ method, params }) => method === "window/showMessage" &&
+      /the pack `\.\/tools\/rules\.js` cannot be used: it fails while it is loaded/.test(params.message),
+  );
   const ignored = client.received.length;
   write(folder, { ".gitignore": "src/\n" });
-  await client.until(({ method, params }) => method === "textDocument/publishDiagnostics" && params.uri === uriOf("src/a.js") && params.diagnostics.length === 0, ignored);
+  await client.until(
+    ({ method, params }) => method === "textDocument/publishDiagnostics" &&
+      params.uri === uriOf("src/a.js") &&
+      params.diagnostics.length === 0,
+    ignored,
+  );
 });
 
-test("broken settings keep the last good ones in force and say so; the status line tells why nothing is told", async () => {
-  write(folder, { "alert-quill.jsonc": '{ "known": ["tide"], "skip": ["vendor/**"] }' });
-  await client.initialize({}, { status: true });
-  client.open(uriOf("a.js"), "tide();\n");
-  expect(await client.diagnostics(uriOf("a.js"), 1)).toEqual([]);
-  const status = (file: string, state: string, after = 0): Promise<any> => client.until(({ method, params }) => method === "alertQuill/status" && params.uri === uriOf(file) && params.state === state, after);
-  expect((await status("a.js", "ready")).params.text).toBe("Ready");
-  client.open(uriOf("vendor/b.js"), "water();\n");
-  expect((await status("vendor/b.js", "off")).params.text).toBe("Off: alert-quill.jsonc skips `vendor/**`");
-  expect(await client.diagnostics(uriOf("vendor/b.js"), 1)).toEqual([]);
-  client.open(uriOf("node_modules/c/index.js"), "water();\n");
-  expect((await status("node_modules/c/index.js", "off")).params.text).toBe("Off: it lies in node_modules");
-  write(folder, { "alert-quill.jsonc": '{ "known": [], }, }' });
-  client.notify("textDocument/didSave", { textDocument: { uri: uriOf("alert-quill.jsonc") } });
-  expect((await status("a.js", "broken")).params.text).toBe("Broken settings: alert-quill.jsonc: nothing can follow here: the settings end before this. The last good settings stay in force.");
-  expect((await client.request("textDocument/hover", { textDocument: { uri: uriOf("a.js") }, position: { line: 0, character: 1 } })).result).toBeNull();
-  const told = client.received.length;
-  write(folder, { "alert-quill.jsonc": "{}" });
-  await status("a.js", "ready", told);
-});
+test(
+  "broken settings keep the last good ones in force and say so; the status line tells why nothing is told",
+  async () => {
+    write(folder, { "alert-quill.jsonc": '{ "known": ["tide"], "skip": ["vendor/**"] }' });
+    await client.initialize({}, { status: true });
+    client.open(uriOf("a.js"), "tide();\n");
+    expect(await client.diagnostics(uriOf("a.js"), 1)).toEqual([]);
+    const status = (file: string, state: string, after = 0): Promise<any> => client.until(
+      ({ method, params }) => method === "alertQuill/status" && params.uri === uriOf(file) && params.state === state,
+      after,
+    );
+    expect((await status("a.js", "ready")).params.text).toBe("Ready");
+    client.open(uriOf("vendor/b.js"), "water();\n");
+    expect((await status("vendor/b.js", "off")).params.text).toBe("Off: alert-quill.jsonc skips `vendor/**`");
+    expect(await client.diagnostics(uriOf("vendor/b.js"), 1)).toEqual([]);
+    client.open(uriOf("node_modules/c/index.js"), "water();\n");
+    expect((await status("node_modules/c/index.js", "off")).params.text).toBe("Off: it lies in node_modules");
+    write(folder, { "alert-quill.jsonc": '{ "known": [], }, }' });
+    client.notify("textDocument/didSave", { textDocument: { uri: uriOf("alert-quill.jsonc") } });
+    expect((await status("a.js", "broken")).params.text).toBe(
+      "Broken settings: alert-quill.jsonc: nothing can follow here: the settings end before this. The last good settings stay in force.",
+    );
+    expect(
+      (await client.request("textDocument/hover", {
+        textDocument: { uri: uriOf("a.js") },
+        position: { line: 0, character: 1 },
+      })).result,
+    ).toBeNull();
+    const told = client.received.length;
+    write(folder, { "alert-quill.jsonc": "{}" });
+    await status("a.js", "ready", told);
+  },
+);
 
 test("the editor's own settings come on top, or count alone; mistakes in them are told", async () => {
   write(folder, { "alert-quill.jsonc": '{ "known": ["tide"] }' });
   await client.initialize({}, { levels: { "names.unknown": "hint" }, kitz: [] });
   client.open(uriOf("a.js"), "tide();\nwater();\n");
   expect((await client.diagnostics(uriOf("a.js"), 1)).map(({ severity }) => severity)).toEqual([4]);
-  expect((await client.until(({ method }) => method === "window/showMessage")).params.message).toBe("alertQuill.kitz: there is no setting `kitz` here: did you mean `kits`?");
-  expect(await next("a.js", () => client.notify("workspace/didChangeConfiguration", { settings: { alertQuill: { settingsFile: "only", known: ["water"] } } }))).toEqual(["names.unknown 0:0"]);
+  expect((await client.until(({ method }) => method === "window/showMessage")).params.message).toBe(
+    "alertQuill.kitz: there is no setting `kitz` here: did you mean `kits`?",
+  );
+  expect(
+    await next("a.js", () => client.notify("workspace/didChangeConfiguration", {
+      settings: { alertQuill: { settingsFile: "only", known: ["water"] } },
+    })),
+  ).toEqual(["names.unknown 0:0"]);
 });
 
-test("hover says what is wrong and why, and actions change the level in the settings file with its comments kept", async () => {
-  const settings = '{\n  // Ours.\n  "zones": [{ "files": ["src/**"] }],\n  "levels": {\n    "dead.*": "hint", // mild\n  },\n}\n';
-  write(folder, { "alert-quill.jsonc": settings });
-  await client.initialize({}, {}, { rootUri: uriOf(".") });
-  client.open(uriOf("src/a.js"), "#!/usr/bin/env node\ntide();\n");
-  const [first] = await client.diagnostics(uriOf("src/a.js"), 1);
-  const { contents } = (await client.request("textDocument/hover", { textDocument: { uri: uriOf("src/a.js") }, position: { line: 1, character: 2 } })).result;
-  for (const part of ["**`tide` is not known here: ", "error · `names.unknown`", "```js", '"levels": { "names.unknown": "off" }', "[All about `names.unknown`](file:"]) expect(contents.value).toContain(part);
-  const actions = await client.actions(uriOf("src/a.js"), first.range, { diagnostics: [first] });
-  const titles = ["Hush `names.unknown` on this line", "Hush `names.unknown` in this file", "Lower `names.unknown` to `warning` in alert-quill.jsonc", "Switch `names.unknown` off in the zone src/**", "Switch `names.unknown` off in alert-quill.jsonc"];
-  expect(actions.map(({ title }) => title).slice(-5)).toEqual(titles);
-  const changed = actions.slice(-3).map((action) => edited(settings, action, "alert-quill.jsonc"));
-  expect(changed).toEqual([
-    settings.replace('"hint", // mild', '"hint",\n    "names.unknown": "warning", // mild'),
-    settings.replace('["src/**"]', '["src/**"], "levels": { "names.unknown": "off" }'),
-    settings.replace('"hint", // mild', '"hint",\n    "names.unknown": "off", // mild'),
-  ]);
-  expect(edited("#!/usr/bin/env node\ntide();\n", actions.at(-4), "src/a.js")).toBe("#!/usr/bin/env node\n// quill: hush-file names.unknown\ntide();\n");
-});
+test(
+  "hover says what is wrong and why, and actions change the level in the settings file with its comments kept",
+  async () => {
+    const settings =
+      '{\n  // Ours.\n  "zones": [{ "files": ["src/**"] }],\n  "levels": {\n    "dead.*": "hint", // mild\n  },\n}\n';
+    write(folder, { "alert-quill.jsonc": settings });
+    await client.initialize({}, {}, { rootUri: uriOf(".") });
+    client.open(uriOf("src/a.js"), "#!/usr/bin/env node\ntide();\n");
+    const [first] = await client.diagnostics(uriOf("src/a.js"), 1);
+    const { contents } = (await client.request("textDocument/hover", {
+      textDocument: { uri: uriOf("src/a.js") },
+      position: { line: 1, character: 2 },
+    })).result;
+    for (const part of [
+      "**`tide` is not known here: ",
+      "error · `names.unknown`",
+      "```js",
+      '"levels": { "names.unknown": "off" }',
+      "[All about `names.unknown`](file:",
+    ]) expect(contents.value).toContain(part);
+    const actions = await client.actions(uriOf("src/a.js"), first.range, { diagnostics: [first] });
+    const titles = [
+      "Hush `names.unknown` on this line",
+      "Hush `names.unknown` in this file",
+      "Lower `names.unknown` to `warning` in alert-quill.jsonc",
+      "Switch `names.unknown` off in the zone src/**",
+      "Switch `names.unknown` off in alert-quill.jsonc",
+    ];
+    expect(actions.map(({ title }) => title).slice(-5)).toEqual(titles);
+    const changed = actions.slice(-3).map((action) => edited(settings, action, "alert-quill.jsonc"));
+    expect(changed).toEqual([
+      settings.replace('"hint", // mild', '"hint",\n    "names.unknown": "warning", // mild'),
+      settings.replace('["src/**"]', '["src/**"], "levels": { "names.unknown": "off" }'),
+      settings.replace('"hint", // mild', '"hint",\n    "names.unknown": "off", // mild'),
+    ]);
+    expect(edited("#!/usr/bin/env node\ntide();\n", actions.at(-4), "src/a.js")).toBe(
+      "#!/usr/bin/env node\n// quill: hush-file names.unknown\ntide();\n",
+    );
+  },
+);

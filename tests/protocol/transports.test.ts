@@ -3,7 +3,14 @@ import { fork, spawn } from "node:child_process";
 import { createServer, type AddressInfo, type Socket } from "node:net";
 import path from "node:path";
 import { expect, test } from "vitest";
-import { createMessageConnection, IPCMessageReader, IPCMessageWriter, StreamMessageReader, StreamMessageWriter, type MessageConnection } from "vscode-jsonrpc/node";
+import {
+  createMessageConnection,
+  IPCMessageReader,
+  IPCMessageWriter,
+  StreamMessageReader,
+  StreamMessageWriter,
+  type MessageConnection,
+} from "vscode-jsonrpc/node";
 import { scratch } from "../support/command.js";
 import { root } from "../support/files.js";
 
@@ -11,10 +18,15 @@ const command = path.join(root, "dist/cli/main.js");
 
 /** A short session, from the first message to the last. */
 async function talk(connection: MessageConnection): Promise<void> {
-  const published = new Promise<{ diagnostics: { code: string }[] }>((resolve) => connection.onNotification("textDocument/publishDiagnostics", resolve));
+  const published = new Promise<{ diagnostics: { code: string }[] }>((resolve) => connection.onNotification(
+    "textDocument/publishDiagnostics",
+    resolve,
+  ));
   connection.listen();
   await connection.sendRequest("initialize", { processId: null, rootUri: null, capabilities: {} });
-  await connection.sendNotification("textDocument/didOpen", { textDocument: { uri: "file:///a.ts", languageId: "typescript", version: 1, text: "const tide: number = tdie;\n" } });
+  await connection.sendNotification("textDocument/didOpen", {
+    textDocument: { uri: "file:///a.ts", languageId: "typescript", version: 1, text: "const tide: number = tdie;\n" },
+  });
   expect((await published).diagnostics.map(({ code }) => code)).toEqual(["names.unknown"]);
   await connection.sendRequest("shutdown");
   await connection.sendNotification("exit");
@@ -26,7 +38,11 @@ test.each([
 ])("%s", async (option, where, named) => {
   const listener = createServer();
   const connected = new Promise<Socket>((resolve) => listener.once("connection", resolve));
-  await new Promise<void>((resolve) => (typeof where === "number" ? listener.listen(where, "127.0.0.1", resolve) : listener.listen(where, resolve)));
+  await new Promise<void>(
+    (resolve) => (
+      typeof where === "number" ? listener.listen(where, "127.0.0.1", resolve) : listener.listen(where, resolve)
+    ),
+  );
   const child = spawn(process.execPath, [command, "serve", option, named(listener.address()!)]);
   const exited = new Promise((resolve) => child.once("exit", resolve));
   const socket = await connected;

@@ -7,19 +7,27 @@ import type { RefitOffer } from "../../src/refits/refit.js";
 import { readMarks } from "../../src/testing/index.js";
 
 describe.each(refits.map((refit) => [refit.id, refit] as const))("%s", (id, { kind, examples }) => {
-  test.each(examples.map((example) => [example.code, example] as const))("%j", (_, { code: marked, after, refused }) => {
-    const { code, ranges: [selection] } = readMarks(marked);
-    const workspace = createWorkspace({ languages: [javascript()] });
-    const uri = "file:///example.js";
-    workspace.open({ uri, languageId: marked.includes(": number") ? "typescript" : "javascript", version: 1, text: code });
-    const choice = workspace.refits(uri, selection!).find((one) => one.id === id);
-    if (after === undefined && refused === undefined) expect(choice).toBeUndefined();
-    else if (refused !== undefined) expect(choice).toMatchObject({ reason: refused });
-    else {
-      expect(choice).toMatchObject({ kind, edits: expect.any(Array) });
-      expect(applyAll(code, (choice as RefitOffer).edits)).toBe(after);
-    }
-  });
+  test.each(examples.map((example) => [example.code, example] as const))(
+    "%j",
+    (_, { code: marked, after, refused }) => {
+      const { code, ranges: [selection] } = readMarks(marked);
+      const workspace = createWorkspace({ languages: [javascript()] });
+      const uri = "file:///example.js";
+      workspace.open({
+        uri,
+        languageId: marked.includes(": number") ? "typescript" : "javascript",
+        version: 1,
+        text: code,
+      });
+      const choice = workspace.refits(uri, selection!).find((one) => one.id === id);
+      if (after === undefined && refused === undefined) expect(choice).toBeUndefined();
+      else if (refused !== undefined) expect(choice).toMatchObject({ reason: refused });
+      else {
+        expect(choice).toMatchObject({ kind, edits: expect.any(Array) });
+        expect(applyAll(code, (choice as RefitOffer).edits)).toBe(after);
+      }
+    },
+  );
 });
 
 test("each has an example of what it does and one of what it leaves alone", () => {

@@ -8,7 +8,10 @@ import { javascript } from "../../src/languages/javascript/index.js";
 /** What a program says, and how it ends. */
 function outcome(code: string): string {
   const said: unknown[] = [];
-  const context = createContext({ log: (...values: unknown[]) => void said.push(...values.map((value) => (typeof value === "object" ? JSON.stringify(value) : String(value)))) });
+  const context = createContext({
+    log: (...values: unknown[]) =>
+      void said.push(...values.map((value) => (typeof value === "object" ? JSON.stringify(value) : String(value)))),
+  });
   try {
     new Script(code).runInContext(context, { timeout: 1000 });
   } catch (error) {
@@ -20,12 +23,17 @@ function outcome(code: string): string {
 
 const name = fc.constantFrom("a", "b", "c");
 const { expression } = fc.letrec<{ expression: string; leaf: string }>((tie) => ({
-  leaf: fc.oneof(name, fc.constantFrom("0", "1", "2.5", '"x"', '"1"', "null", "undefined", "true", "[]", "({ d: 1 })", "o.d", "next()")),
+  leaf: fc.oneof(
+    name,
+    fc.constantFrom("0", "1", "2.5", '"x"', '"1"', "null", "undefined", "true", "[]", "({ d: 1 })", "o.d", "next()"),
+  ),
   expression: fc.oneof(
     { depthSize: "small", withCrossShrink: true },
     { weight: 3, arbitrary: tie("leaf") },
-    fc.tuple(tie("expression"), fc.constantFrom("+", "-", "*", "===", "!==", "<", "==", "&&", "||"), tie("expression")).map(([x, operator, y]) => `(${x} ${operator} ${y})`),
-    fc.tuple(tie("expression"), fc.constantFrom("+", "*", "===", "%"), tie("leaf")).map(([x, operator, y]) => `${x} ${operator} ${y}`),
+    fc.tuple(tie("expression"), fc.constantFrom("+", "-", "*", "===", "!==", "<", "==", "&&", "||"), tie("expression"))
+      .map(([x, operator, y]) => `(${x} ${operator} ${y})`),
+    fc.tuple(tie("expression"), fc.constantFrom("+", "*", "===", "%"), tie("leaf"))
+      .map(([x, operator, y]) => `${x} ${operator} ${y}`),
     fc.tuple(tie("expression"), tie("expression"), tie("expression")).map(([x, y, z]) => `${x} ? ${y} : ${z}`),
     tie("expression").map((x) => `!${/^[\w"(]/.test(x) ? x : `(${x})`}`),
     fc.tuple(name, tie("expression")).map(([x, y]) => `(${x} = ${y})`),
@@ -51,10 +59,13 @@ const { statement } = fc.letrec<{ statement: string }>((tie) => ({
       return `let ${one} = ${x}, ${two} = ${y};\nlog(${one} + ${two});`;
     }),
     fc.tuple(expression, tie("statement"), tie("statement")).map(([x, y, z]) => `if (${x}) { ${y} } else { ${z} }`),
-    fc.tuple(expression, name, expression, expression).map(([x, y, z, w]) => `if (${x}) ${y} = ${z}; else ${y} = ${w};`),
+    fc.tuple(expression, name, expression, expression)
+      .map(([x, y, z, w]) => `if (${x}) ${y} = ${z}; else ${y} = ${w};`),
     fc.tuple(expression, name, expression).map(([x, y, z]) => `for (let i = 0; i < 2; i++) if (${x}) ${y} = ${z};`),
-    fc.tuple(name, tie("statement"), tie("statement"), tie("statement")).map(([x, y, z, w]) => `if (${x} === 1) { ${y} } else if (${x} === "x" || ${x} === null) { ${z} } else { ${w} }`),
-    fc.tuple(expression, expression, expression).map(([x, y, z]) => `log((() => { if (${x}) { return ${y}; } else { return ${z}; } })());`),
+    fc.tuple(name, tie("statement"), tie("statement"), tie("statement"))
+      .map(([x, y, z, w]) => `if (${x} === 1) { ${y} } else if (${x} === "x" || ${x} === null) { ${z} } else { ${w} }`),
+    fc.tuple(expression, expression, expression)
+      .map(([x, y, z]) => `log((() => { if (${x}) { return ${y}; } else { return ${z}; } })());`),
   ),
 }));
 
@@ -75,11 +86,24 @@ test("a program says the same before and after", { timeout: 120_000 }, () => {
           if (tried.has(after)) continue;
           tried.add(after);
           taken.set(choice.id, (taken.get(choice.id) ?? 0) + 1);
-          if (outcome(after) !== before) throw new Error(`${choice.id} made\n${code}\ninto\n${after}\n${before}\nis not\n${outcome(after)}`);
+          if (outcome(after) !== before) {
+            throw new Error(`${choice.id} made\n${code}\ninto\n${after}\n${before}\nis not\n${outcome(after)}`);
+          }
         }
       }
     }),
     { seed: 8_125, numRuns: 300 },
   );
-  for (const id of ["block-body", "concise-body", "choice-to-if", "if-to-choice", "flipped-condition", "added-braces", "chain-to-switch", "split-declaration", "unpacked-member", "inlined-name"]) expect(taken.get(id) ?? 0, id).toBeGreaterThan(5);
+  for (const id of [
+    "block-body",
+    "concise-body",
+    "choice-to-if",
+    "if-to-choice",
+    "flipped-condition",
+    "added-braces",
+    "chain-to-switch",
+    "split-declaration",
+    "unpacked-member",
+    "inlined-name",
+  ]) expect(taken.get(id) ?? 0, id).toBeGreaterThan(5);
 });

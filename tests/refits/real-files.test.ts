@@ -24,7 +24,9 @@ function comments(source: string, file: string, languageId: string): string[] {
   const found: string[] = [];
   walk(tree, (node) => {
     if (node.type === "Literal" || node.type === "TemplateElement" || node.type === "JSXText") return;
-    for (const piece of piecesOf(node, text)) if (piece.isComment) found.push(piece.text.replaceAll(/\s+/g, " ").trim());
+    for (const piece of piecesOf(node, text)) {
+      if (piece.isComment) found.push(piece.text.replaceAll(/\s+/g, " ").trim());
+    }
   });
   return found;
 }
@@ -52,7 +54,13 @@ test("what is offered can be taken", { timeout: 120_000 }, () => {
     const open = (source: string, version: number) => {
       const workspace = createWorkspace({ languages: [javascript()] });
       workspace.open({ uri: `file://${file}`, languageId, version, text: source });
-      return { workspace, errors: workspace.alerts(`file://${file}`).filter(({ level }) => level === "error").map(({ rule, message }) => `${rule} ${/`[^`]*`/.exec(message)?.[0] ?? message}`) };
+      return {
+        workspace,
+        errors: workspace
+          .alerts(`file://${file}`)
+          .filter(({ level }) => level === "error")
+          .map(({ rule, message }) => `${rule} ${/`[^`]*`/.exec(message)?.[0] ?? message}`),
+      };
     };
     const { workspace, errors } = open(text, 1);
     const { root: tree } = javascript().parse(text, { uri: `file://${file}`, languageId, modules: "detect" });

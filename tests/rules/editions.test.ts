@@ -7,7 +7,10 @@ function alerts(code: string, edition: number, uri: string): string[] {
   const settings = { kits: [], language: { edition } } as Settings;
   const workspace = createWorkspace({ languages: [javascript()], settings });
   workspace.open({ uri, languageId: uri.endsWith("ts") ? "typescript" : "javascript", version: 1, text: code });
-  return workspace.alerts(uri).filter(({ rule }) => rule === "syntax.not-in-edition").map(({ from, to, message }) => `${code.slice(from, to)}: ${message}`);
+  return workspace
+    .alerts(uri)
+    .filter(({ rule }) => rule === "syntax.not-in-edition")
+    .map(({ from, to, message }) => `${code.slice(from, to)}: ${message}`);
 }
 
 test.each<[number, string, string]>([
@@ -46,6 +49,8 @@ test.each<[number, string, string]>([
   expect(alerts(code, edition, "file:///a.js")).toEqual([]);
   const before = alerts(code, edition - 1, "file:///a.js");
   expect(before).toHaveLength(1);
-  expect(before[0]).toMatch(new RegExp(`^${marked.replaceAll(/[.*+?^${}()|[\]\\]/g, "\\$&")}: .* came with edition ${edition}, and the settings say ${edition - 1}$`));
+  expect(before[0]).toMatch(
+    new RegExp(`^${marked.replaceAll(/[.*+?^${}()|[\]\\]/g, "\\$&")}: .* came with edition ${edition}, and the settings say ${edition - 1}$`),
+  );
   expect(alerts(code, edition - 1, "file:///a.ts")).toEqual([]);
 });

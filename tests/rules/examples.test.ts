@@ -14,7 +14,12 @@ describe.each(rules.map((rule) => [rule.id, rule] as const))("%s", (_, rule) => 
     expect(rule.why.length).toBeGreaterThan(60);
     expect(rule.examples.alerts.length).toBeGreaterThan(0);
     expect(rule.examples.alerts.length + rule.examples.quiet.length).toBeGreaterThan(1);
-    const options = rule.options === undefined ? {} : (z.toJSONSchema(rule.options, { io: "input", unrepresentable: "any" }).properties as Record<string, { description?: string }>);
+    const options = rule.options === undefined
+      ? {}
+      : (z.toJSONSchema(rule.options, { io: "input", unrepresentable: "any" }).properties as Record<
+        string,
+        { description?: string }
+      >);
     for (const [name, { description }] of Object.entries(options)) expect(description, name).toMatch(/\S/);
     expect(rule.examples.quiet.length).toBeGreaterThan(0);
   });

@@ -8,39 +8,139 @@ import { withFolder } from "../support/settings.js";
 const kit = (text: object): string => JSON.stringify(text);
 
 /** A rule, as `level from; options`, for a file in a folder. */
-function outcome(folder: string, file: string, rule: string, options: ConstructorParameters<typeof ProjectSettings>[0] = {}): string {
+function outcome(
+  folder: string,
+  file: string,
+  rule: string,
+  options: ConstructorParameters<typeof ProjectSettings>[0] = {},
+): string {
   const { level, from } = new ProjectSettings(options).forFile(`${folder}/${file}`).resolved.outcomes.get(rule)!;
   return `${level} ${from.replace(`${folder}/`, "")}`;
 }
 
 const packages = {
   "node_modules/@saltmarsh/quill-kit/package.json": "{}",
-  "node_modules/@saltmarsh/quill-kit/kit.jsonc": kit({ kits: ["sound"], levels: { "dead.*": "hint" }, known: ["tide"] }),
+  "node_modules/@saltmarsh/quill-kit/kit.jsonc": kit({
+    kits: ["sound"],
+    levels: { "dead.*": "hint" },
+    known: ["tide"],
+  }),
   "node_modules/harbour-kit/package.json": kit({ alertQuill: { kit: "ours.jsonc" } }),
-  "node_modules/harbour-kit/ours.jsonc": '{ "kits": ["@saltmarsh/quill-kit"], "levels": { "dead.unread-name": "error" }, }',
+  "node_modules/harbour-kit/ours.jsonc":
+    '{ "kits": ["@saltmarsh/quill-kit"], "levels": { "dead.unread-name": "error" }, }',
 };
 
 test.each<[string, Settings, string, string, object]>([
   ["the standard kit", {}, "a.js dead.unread-name", "warning kit sound", {}],
   ["no kit", { kits: [] }, "a.js dead.unread-name", "off in no kit", {}],
-  ["a kit from a package", { kits: ["@saltmarsh/quill-kit"] }, "a.js dead.unread-name", "hint kit @saltmarsh/quill-kit", {}],
+  [
+    "a kit from a package",
+    { kits: ["@saltmarsh/quill-kit"] },
+    "a.js dead.unread-name",
+    "hint kit @saltmarsh/quill-kit",
+    {},
+  ],
   ["a kit that builds on others", { kits: ["harbour-kit"] }, "a.js dead.unread-name", "error kit harbour-kit", {}],
-  ["what a kit does not say, by the one it builds on", { kits: ["harbour-kit"] }, "a.js dead.after-exit", "hint kit @saltmarsh/quill-kit", {}],
+  [
+    "what a kit does not say, by the one it builds on",
+    { kits: ["harbour-kit"] },
+    "a.js dead.after-exit",
+    "hint kit @saltmarsh/quill-kit",
+    {},
+  ],
   ["the later of two kits", { kits: ["harbour-kit", "sound"] }, "a.js dead.unread-name", "warning kit sound", {}],
-  ["the file over its kits", { kits: ["harbour-kit"], levels: { "dead.*": "off" } }, "a.js dead.unread-name", "off alert-quill.jsonc", {}],
-  ["a rule over its area", { levels: { "dead.unread-name": "hint", "dead.*": "off" } }, "a.js dead.unread-name", "hint alert-quill.jsonc", {}],
-  ["a zone", { zones: [{ files: ["test/**"], levels: { "dead.*": "off" } }] }, "test/a.js dead.unread-name", "off zone test/**", {}],
-  ["a file outside of the zone", { zones: [{ files: ["test/**"], levels: { "dead.*": "off" } }] }, "src/a.js dead.unread-name", "warning kit sound", {}],
-  ["the later of two zones", { zones: [{ files: ["*.js"], levels: { "dead.*": "off" } }, { files: ["test/**"], kits: ["sound"] }] }, "test/a.js dead.unread-name", "warning kit sound", {}],
-  ["a profile on top", { profiles: { spring: { levels: { "dead.*": "error" } } } }, "a.js dead.unread-name", "error profile spring", { profile: "spring" }],
-  ["a profile from nothing", { levels: { "names.*": "error" }, profiles: { spring: { base: "nothing", levels: { "dead.*": "error" } } } }, "a.js names.unknown", "off in no kit", { profile: "spring" }],
-  ["the editor on top", { levels: { "dead.*": "off" } }, "a.js dead.unread-name", "error the editor", { editor: { levels: { "dead.*": "error" } } }],
-  ["the editor without a say in it", { levels: { "dead.*": "off" } }, "a.js dead.unread-name", "off alert-quill.jsonc", { editor: { levels: { "names.*": "error" } } }],
-  ["the editor alone", { levels: { "dead.*": "off" } }, "a.js dead.unread-name", "warning kit sound", { editor: { levels: { "names.*": "error" } }, settingsFile: "only" }],
+  [
+    "the file over its kits",
+    { kits: ["harbour-kit"], levels: { "dead.*": "off" } },
+    "a.js dead.unread-name",
+    "off alert-quill.jsonc",
+    {},
+  ],
+  [
+    "a rule over its area",
+    { levels: { "dead.unread-name": "hint", "dead.*": "off" } },
+    "a.js dead.unread-name",
+    "hint alert-quill.jsonc",
+    {},
+  ],
+  [
+    "a zone",
+    { zones: [{ files: ["test/**"], levels: { "dead.*": "off" } }] },
+    "test/a.js dead.unread-name",
+    "off zone test/**",
+    {},
+  ],
+  [
+    "a file outside of the zone",
+    { zones: [{ files: ["test/**"], levels: { "dead.*": "off" } }] },
+    "src/a.js dead.unread-name",
+    "warning kit sound",
+    {},
+  ],
+  [
+    "the later of two zones",
+    { zones: [{ files: ["*.js"], levels: { "dead.*": "off" } }, { files: ["test/**"], kits: ["sound"] }] },
+    "test/a.js dead.unread-name",
+    "warning kit sound",
+    {},
+  ],
+  [
+    "a profile on top",
+    { profiles: { spring: { levels: { "dead.*": "error" } } } },
+    "a.js dead.unread-name",
+    "error profile spring",
+    { profile: "spring" },
+  ],
+  [
+    "a profile from nothing",
+    { levels: { "names.*": "error" }, profiles: { spring: { base: "nothing", levels: { "dead.*": "error" } } } },
+    "a.js names.unknown",
+    "off in no kit",
+    { profile: "spring" },
+  ],
+  [
+    "the editor on top",
+    { levels: { "dead.*": "off" } },
+    "a.js dead.unread-name",
+    "error the editor",
+    { editor: { levels: { "dead.*": "error" } } },
+  ],
+  [
+    "the editor without a say in it",
+    { levels: { "dead.*": "off" } },
+    "a.js dead.unread-name",
+    "off alert-quill.jsonc",
+    { editor: { levels: { "names.*": "error" } } },
+  ],
+  [
+    "the editor alone",
+    { levels: { "dead.*": "off" } },
+    "a.js dead.unread-name",
+    "warning kit sound",
+    { editor: { levels: { "names.*": "error" } }, settingsFile: "only" },
+  ],
   ["syntax, which is always on", { levels: { "syntax.*": "off" } }, "a.js syntax.unexpected", "error always on", {}],
-  ["a level of one's own", { ownLevels: { must: { standsOn: "error" } }, levels: { "dead.*": "must" } }, "a.js dead.unread-name", "must alert-quill.jsonc", {}],
-  ["a pattern, where it is defined", { patterns: { old: { find: "a()", message: "m", level: "hint" } } }, "a.js pattern.old", "hint where it is defined", {}],
-  ["a pattern whose area is off", { patterns: { old: { find: "a()", message: "m" } }, levels: { "pattern.*": "off" } }, "a.js pattern.old", "off alert-quill.jsonc", {}],
+  [
+    "a level of one's own",
+    { ownLevels: { must: { standsOn: "error" } }, levels: { "dead.*": "must" } },
+    "a.js dead.unread-name",
+    "must alert-quill.jsonc",
+    {},
+  ],
+  [
+    "a pattern, where it is defined",
+    { patterns: { old: { find: "a()", message: "m", level: "hint" } } },
+    "a.js pattern.old",
+    "hint where it is defined",
+    {},
+  ],
+  [
+    "a pattern whose area is off",
+    { patterns: { old: { find: "a()", message: "m" } }, levels: { "pattern.*": "off" } },
+    "a.js pattern.old",
+    "off alert-quill.jsonc",
+    {},
+  ],
 ])("%s", async (_, settings, asked, expected, options) => {
   await withFolder({ ...packages, "alert-quill.jsonc": kit(settings) }, (folder) => {
     const [file, rule] = asked.split(" ");
@@ -50,12 +150,22 @@ test.each<[string, Settings, string, string, object]>([
 
 test("the nearest settings file counts alone, and without one the user's own", async () => {
   const before = process.env["XDG_CONFIG_HOME"];
-  const files = { "project/alert-quill.jsonc": kit({ known: ["outer"] }), "project/inner/alert-quill.jsonc": kit({ known: ["inner"] }), "config/alert-quill/settings.jsonc": kit({ known: ["mine"] }) };
+  const files = {
+    "project/alert-quill.jsonc": kit({ known: ["outer"] }),
+    "project/inner/alert-quill.jsonc": kit({ known: ["inner"] }),
+    "config/alert-quill/settings.jsonc": kit({ known: ["mine"] }),
+  };
   await withFolder(files, (folder) => {
     process.env["XDG_CONFIG_HOME"] = `${folder}/config`;
     try {
-      const known = (file: string): readonly string[] => new ProjectSettings().forFile(`${folder}/${file}`).resolved.known;
-      expect([known("project/a.js"), known("project/deep/a.js"), known("project/inner/deep/a.js"), known("elsewhere/a.js")]).toEqual([["outer"], ["outer"], ["inner"], ["mine"]]);
+      const known = (file: string): readonly string[] =>
+        new ProjectSettings().forFile(`${folder}/${file}`).resolved.known;
+      expect([
+        known("project/a.js"),
+        known("project/deep/a.js"),
+        known("project/inner/deep/a.js"),
+        known("elsewhere/a.js"),
+      ]).toEqual([["outer"], ["outer"], ["inner"], ["mine"]]);
     } finally {
       if (before === undefined) delete process.env["XDG_CONFIG_HOME"];
       else process.env["XDG_CONFIG_HOME"] = before;
@@ -64,21 +174,66 @@ test("the nearest settings file counts alone, and without one the user's own", a
 });
 
 test("options are put together key by key, and a kit's language counts until another says more", async () => {
-  const files = { "kits/a.jsonc": kit({ language: { edition: 2020, modules: true }, tune: { "dead.unread-name": { parameters: "all", methods: true } } }) };
-  await withFolder({ ...files, "alert-quill.jsonc": kit({ kits: ["sound", "./kits/a.jsonc"], language: { edition: 2022 }, tune: { "dead.unread-name": { methods: false } } }) }, (folder) => {
-    const { resolved } = new ProjectSettings().forFile(`${folder}/a.js`);
-    expect(resolved.language).toEqual({ edition: 2022, modules: true });
-    expect(resolved.active.find(({ rule }) => rule.id === "dead.unread-name")!.options).toMatchObject({ parameters: "all", methods: false });
-    expect(resolved.outcomes.get("dead.unread-name")!.tunedBy).toEqual(["kit ./kits/a.jsonc", `${folder}/alert-quill.jsonc`]);
-  });
+  const files = {
+    "kits/a.jsonc": kit({
+      language: { edition: 2020, modules: true },
+      tune: { "dead.unread-name": { parameters: "all", methods: true } },
+    }),
+  };
+  await withFolder(
+    {
+      ...files,
+      "alert-quill.jsonc": kit({
+        kits: ["sound", "./kits/a.jsonc"],
+        language: { edition: 2022 },
+        tune: { "dead.unread-name": { methods: false } },
+      }),
+    },
+    (folder) => {
+      const { resolved } = new ProjectSettings().forFile(`${folder}/a.js`);
+      expect(resolved.language).toEqual({ edition: 2022, modules: true });
+      expect(resolved.active.find(({ rule }) => rule.id === "dead.unread-name")!.options).toMatchObject({
+        parameters: "all",
+        methods: false,
+      });
+      expect(resolved.outcomes.get("dead.unread-name")!.tunedBy).toEqual([
+        "kit ./kits/a.jsonc",
+        `${folder}/alert-quill.jsonc`,
+      ]);
+    },
+  );
 });
 
 test.each<[string, Record<string, string>, string]>([
-  ["a kit that builds on itself", { "a.jsonc": kit({ kits: ["./b.jsonc"] }), "b.jsonc": kit({ kits: ["./a.jsonc"] }), "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }) }, "the kit `./a.jsonc` builds on itself"],
-  ["a kit that a kit lacks", { "a.jsonc": kit({ kits: ["@saltmarsh/none"] }), "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }) }, "there is no kit `@saltmarsh/none` (asked for by the kit"],
-  ["a broken kit", { "a.jsonc": '{ "levels": }', "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }) }, "a.jsonc, line 1: a value is missing here"],
-  ["a kit with a wrong key", { "a.jsonc": '{ "skip": [] }', "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }) }, "skip: there is no setting `skip` here"],
-  ["a kit with a wrong rule", { "a.jsonc": '{ "levels": { "names.unknwon": "off" } }', "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }) }, "in the kit ./a.jsonc, at levels › names.unknwon: there is no rule `names.unknwon`: did you mean `names.unknown`?"],
+  [
+    "a kit that builds on itself",
+    {
+      "a.jsonc": kit({ kits: ["./b.jsonc"] }),
+      "b.jsonc": kit({ kits: ["./a.jsonc"] }),
+      "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }),
+    },
+    "the kit `./a.jsonc` builds on itself",
+  ],
+  [
+    "a kit that a kit lacks",
+    { "a.jsonc": kit({ kits: ["@saltmarsh/none"] }), "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }) },
+    "there is no kit `@saltmarsh/none` (asked for by the kit",
+  ],
+  [
+    "a broken kit",
+    { "a.jsonc": '{ "levels": }', "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }) },
+    "a.jsonc, line 1: a value is missing here",
+  ],
+  [
+    "a kit with a wrong key",
+    { "a.jsonc": '{ "skip": [] }', "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }) },
+    "skip: there is no setting `skip` here",
+  ],
+  [
+    "a kit with a wrong rule",
+    { "a.jsonc": '{ "levels": { "names.unknwon": "off" } }', "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }) },
+    "in the kit ./a.jsonc, at levels › names.unknwon: there is no rule `names.unknwon`: did you mean `names.unknown`?",
+  ],
 ])("%s is told at its name", async (_, files, message) => {
   await withFolder(files, (folder) => {
     const { issues } = new ProjectSettings().source(`${folder}/alert-quill.jsonc`);
@@ -89,20 +244,46 @@ test.each<[string, Record<string, string>, string]>([
 
 describe("changed settings", () => {
   const text = "export const tide = 1;\ndebugger;\nconsole.log(water);\n";
-  const counted = (id: string, calls: string[]): Rule => defineRule({ id, title: "T", why: "W", level: "warning", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { Identifier: (node, { alert }) => (calls.push(id), alert(node, { message: id })) } });
+  const counted = (id: string, calls: string[]): Rule => defineRule({
+    id,
+    title: "T",
+    why: "W",
+    level: "warning",
+    kits: ["sound"],
+    examples: { alerts: [], quiet: [] },
+    visit: { Identifier: (node, { alert }) => (calls.push(id), alert(node, { message: id })) },
+  });
 
   test("only rules that are on or tuned otherwise run again, and the alerts are those of a fresh workspace", () => {
     const calls: string[] = [];
     const own = [counted("harbour.one", calls), counted("harbour.two", calls)];
-    const steps: Settings[] = [{}, { levels: { "harbour.one": "error" } }, { levels: { "harbour.one": "off" } }, { levels: { "harbour.two": "off", "names.unknown": "hint" } }, { levels: { "calls.*": "error" }, tune: { "calls.console-output": { allow: ["log"] } } }, { known: ["water"] }, {}];
-    const expected = ["one one one one two two two two", "", "", "one one one one", "two two two two", "one one one one two two two two", "one one one one two two two two"];
+    const steps: Settings[] = [
+      {},
+      { levels: { "harbour.one": "error" } },
+      { levels: { "harbour.one": "off" } },
+      { levels: { "harbour.two": "off", "names.unknown": "hint" } },
+      { levels: { "calls.*": "error" }, tune: { "calls.console-output": { allow: ["log"] } } },
+      { known: ["water"] },
+      {},
+    ];
+    const expected = [
+      "one one one one two two two two",
+      "",
+      "",
+      "one one one one",
+      "two two two two",
+      "one one one one two two two two",
+      "one one one one two two two two",
+    ];
     const workspace = createWorkspace({ languages: [javascript()], rules: own });
     workspace.open({ uri: "file:///a.js", languageId: "javascript", version: 1, text });
     for (const [index, settings] of steps.entries()) {
       calls.length = 0;
       if (index > 0) workspace.configure(settings);
       const alerts = workspace.alerts("file:///a.js");
-      expect(calls.map((id) => id.slice("harbour.".length)).sort().join(" "), JSON.stringify(settings)).toBe(expected[index]);
+      expect(calls.map((id) => id.slice("harbour.".length)).sort().join(" "), JSON.stringify(settings)).toBe(
+        expected[index],
+      );
       const fresh = createWorkspace({ languages: [javascript()], rules: own, settings });
       fresh.open({ uri: "file:///a.js", languageId: "javascript", version: 1, text });
       expect(alerts).toEqual(fresh.alerts("file:///a.js"));

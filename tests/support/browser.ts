@@ -14,10 +14,22 @@ export interface OpenPage {
 
 export async function openPlayground(): Promise<OpenPage> {
   await build({ configFile, logLevel: "error" });
-  const server: PreviewServer = await preview({ configFile, logLevel: "error", preview: { port: 0, host: "127.0.0.1" } });
+  const server: PreviewServer = await preview({
+    configFile,
+    logLevel: "error",
+    preview: { port: 0, host: "127.0.0.1" },
+  });
   const browser: Browser = await chromium.launch({
     executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+    args: [
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+    ],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const errors: string[] = [];

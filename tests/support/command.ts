@@ -12,7 +12,11 @@ export interface Outcome {
 }
 
 export function quill(folder: string, ...args: string[]): Outcome {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(root, "dist/cli/main.js"), ...args], { cwd: folder, encoding: "utf8", env: { ...process.env, NO_COLOR: "1" } });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [path.join(root, "dist/cli/main.js"), ...args],
+    { cwd: folder, encoding: "utf8", env: { ...process.env, NO_COLOR: "1" } },
+  );
   return { code: status, out: stdout, err: stderr };
 }
 

@@ -13,7 +13,47 @@ export function randomFrom(seed: number): () => number {
 }
 
 const characters = [..."abcxyz_$019 \n\t(){}[]<>.,;:=+-*/!?&|'\"`@#\\é🚢"];
-const pieces = ["const a = 1;\n", "function f() {\n", "}\n", "{", "}", "/*", "*/", "//", "`", "${", "if (a) {\n", "=> ", "async ", "await a", "class A {", "return", "<b>", "</b>", ": string", "import a from 'b';\n", "export ", "'use strict';\n", "\n\n", "yield", "case 1:", "default:", "constructor() {}", "#a", "as T", "a?.b", "(", ")", "[", "]", ",", "...", "interface A {", "type A = ", "enum E { A }"];
+const pieces = [
+  "const a = 1;\n",
+  "function f() {\n",
+  "}\n",
+  "{",
+  "}",
+  "/*",
+  "*/",
+  "//",
+  "`",
+  "${",
+  "if (a) {\n",
+  "=> ",
+  "async ",
+  "await a",
+  "class A {",
+  "return",
+  "<b>",
+  "</b>",
+  ": string",
+  "import a from 'b';\n",
+  "export ",
+  "'use strict';\n",
+  "\n\n",
+  "yield",
+  "case 1:",
+  "default:",
+  "constructor() {}",
+  "#a",
+  "as T",
+  "a?.b",
+  "(",
+  ")",
+  "[",
+  "]",
+  ",",
+  "...",
+  "interface A {",
+  "type A = ",
+  "enum E { A }",
+];
 
 /** One edit of a text: a character, a paste, a deletion of characters or lines, or a copy of a stretch of the text itself. */
 export function randomEdit(text: string, random: () => number): Edit {
@@ -22,7 +62,9 @@ export function randomEdit(text: string, random: () => number): Edit {
   const kind = random();
   if (kind < 0.35) return { from: at, to: at, insert: pick(characters) };
   if (kind < 0.5) return { from: at, to: at, insert: pick(pieces) };
-  if (kind < 0.75) return { from: at, to: Math.min(text.length, at + 1 + Math.floor(random() * (kind < 0.68 ? 2 : 30))), insert: "" };
+  if (kind < 0.75) {
+    return { from: at, to: Math.min(text.length, at + 1 + Math.floor(random() * (kind < 0.68 ? 2 : 30))), insert: "" };
+  }
   if (kind < 0.83) {
     const start = text.lastIndexOf("\n", at - 1) + 1;
     const end = text.indexOf("\n", at);
@@ -38,15 +80,26 @@ export function programEdit(text: string, random: () => number): Edit[] {
   const pick = <T>(list: readonly T[]): T | undefined => list[Math.floor(random() * list.length)];
   const kind = random();
   if (kind < 0.35) {
-    const name = pick([...text.matchAll(/^(?:export )?(?:async )?(?:function|const|let|class|import) \{? ?(\w+)/gm)])?.[1];
+    const name = pick([
+      ...text.matchAll(/^(?:export )?(?:async )?(?:function|const|let|class|import) \{? ?(\w+)/gm),
+    ])?.[1];
     if (name === undefined) return [randomEdit(text, random)];
     const places = [...text.matchAll(new RegExp(`\\b${name}\\b`, "g"))].map(({ index }) => index);
-    const insert = pick([`${name}s`, name.slice(1) || "x", "renamed", pick([...text.matchAll(/\b[a-z]\w+\b/g)])?.[0] ?? "other"])!;
+    const insert = pick([
+      `${name}s`,
+      name.slice(1) || "x",
+      "renamed",
+      pick([...text.matchAll(/\b[a-z]\w+\b/g)])?.[0] ?? "other",
+    ])!;
     const some = random() < 0.5 ? places : [pick(places)!];
     return some.reverse().map((from) => ({ from, to: from + name.length, insert }));
   }
   if (kind < 0.6) {
-    const block = pick([...text.matchAll(/^( *)(?:export )?(?:async )?(?:function |static |get |private )?\w+ ?\([^\n]*\{\n[^]*?^\1\}\n/gm)]);
+    const block = pick([
+      ...text.matchAll(
+        /^( *)(?:export )?(?:async )?(?:function |static |get |private )?\w+ ?\([^\n]*\{\n[^]*?^\1\}\n/gm,
+      ),
+    ]);
     if (block === undefined) return [randomEdit(text, random)];
     const from = block.index;
     const to = from + block[0].length;
@@ -63,5 +116,9 @@ export function programEdit(text: string, random: () => number): Edit[] {
   const line = pick([...text.matchAll(/^import [^\n]*\n/gm)]);
   const whole = 'import { one, two as three, type Four } from "./five.js";\n';
   if (line === undefined) return [{ from: 0, to: 0, insert: whole }];
-  return [{ from: line.index, to: line.index + (random() < 0.5 ? line[0].length : 0), insert: random() < 0.5 ? whole : "" }];
+  return [{
+    from: line.index,
+    to: line.index + (random() < 0.5 ? line[0].length : 0),
+    insert: random() < 0.5 ? whole : "",
+  }];
 }

@@ -1,7 +1,28 @@
 import type { Node } from "../../src/index.js";
 import { childrenOf } from "../../src/languages/javascript/index.js";
 
-const said: readonly string[] = ["operator", "name", "kind", "raw", "optional", "readonly", "static", "declare", "typeOnly", "constant", "async", "generator", "computed", "mark", "modifiers", "asserts", "rest", "construct", "abstract", "keyword"];
+const said: readonly string[] = [
+  "operator",
+  "name",
+  "kind",
+  "raw",
+  "optional",
+  "readonly",
+  "static",
+  "declare",
+  "typeOnly",
+  "constant",
+  "async",
+  "generator",
+  "computed",
+  "mark",
+  "modifiers",
+  "asserts",
+  "rest",
+  "construct",
+  "abstract",
+  "keyword",
+];
 
 /** A tree on one line: each node's kind, what its plain fields say, and its children in brackets. */
 export function outline(node: Node): string {

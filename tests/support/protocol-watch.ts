@@ -11,10 +11,17 @@ export interface Message {
   readonly error?: { readonly code: number; readonly message: string; readonly data?: any };
 }
 
-const list = (is: (value: any) => boolean) => (value: any): boolean => value === null || (Array.isArray(value) && value.every(is));
-const report = (value: any): boolean => (value.kind === "full" && value.items.every((item: any) => Diagnostic.is(item))) || (value.kind === "unchanged" && typeof value.resultId === "string");
+const list = (is: (value: any) => boolean) => (value: any): boolean =>
+  value === null || (Array.isArray(value) && value.every(is));
+const report = (value: any): boolean => (
+  value.kind === "full" && value.items.every((item: any) => Diagnostic.is(item))
+) ||
+  (value.kind === "unchanged" && typeof value.resultId === "string");
 // An action without an edit is one that is worked out later, or cannot be taken.
-const isAction = (value: any): boolean => CodeAction.is(value.data !== undefined || typeof value.disabled?.reason === "string" ? { edit: { changes: {} }, ...value } : value) && (value.edit === undefined || WorkspaceEdit.is(value.edit));
+const isAction = (value: any): boolean => CodeAction.is(
+  value.data !== undefined || typeof value.disabled?.reason === "string" ? { edit: { changes: {} }, ...value } : value,
+) &&
+  (value.edit === undefined || WorkspaceEdit.is(value.edit));
 
 /** What the result of a request must be. */
 const results: Readonly<Record<string, (value: any) => boolean>> = {
@@ -23,14 +30,19 @@ const results: Readonly<Record<string, (value: any) => boolean>> = {
   "textDocument/codeAction": list(isAction),
   "codeAction/resolve": isAction,
   "textDocument/hover": (value) => value === null || Hover.is(value),
-  "textDocument/completion": list((value) => typeof value.label === "string" && (value.textEdit === undefined || TextEdit.is(value.textEdit))),
+  "textDocument/completion": list(
+    (value) => typeof value.label === "string" && (value.textEdit === undefined || TextEdit.is(value.textEdit)),
+  ),
   "textDocument/formatting": list(TextEdit.is),
   "textDocument/rangeFormatting": list(TextEdit.is),
   "textDocument/rangesFormatting": list(TextEdit.is),
   "textDocument/onTypeFormatting": list(TextEdit.is),
   "textDocument/willSaveWaitUntil": list(TextEdit.is),
   "textDocument/diagnostic": report,
-  "workspace/diagnostic": (value) => value.items.every((item: any) => report(item) && typeof item.uri === "string" && (item.version === null || Number.isInteger(item.version))),
+  "workspace/diagnostic": (value) => value.items.every(
+    (item: any) =>
+      report(item) && typeof item.uri === "string" && (item.version === null || Number.isInteger(item.version)),
+  ),
 };
 
 /** The capability without which a server may not ask, by the request. */
@@ -39,12 +51,21 @@ const needed: Readonly<Record<string, (capabilities: any) => unknown>> = {
   "workspace/applyEdit": ({ workspace }) => workspace?.applyEdit,
   "workspace/diagnostic/refresh": ({ workspace }) => workspace?.diagnostics?.refreshSupport,
   "window/workDoneProgress/create": ({ window }) => window?.workDoneProgress,
-  "client/registerCapability": ({ workspace, textDocument }) => workspace?.didChangeWatchedFiles?.dynamicRegistration ?? workspace?.didChangeConfiguration?.dynamicRegistration ?? textDocument?.diagnostic?.dynamicRegistration,
+  "client/registerCapability": ({ workspace, textDocument }) => workspace?.didChangeWatchedFiles?.dynamicRegistration ??
+    workspace?.didChangeConfiguration?.dynamicRegistration ??
+    textDocument?.diagnostic?.dynamicRegistration,
   "client/unregisterCapability": ({ textDocument }) => textDocument?.diagnostic?.dynamicRegistration,
   "window/showMessageRequest": () => true,
 };
 
-const notifications = new Set(["textDocument/publishDiagnostics", "window/logMessage", "window/showMessage", "$/progress", "$/logTrace", "alertQuill/status"]);
+const notifications = new Set([
+  "textDocument/publishDiagnostics",
+  "window/logMessage",
+  "window/showMessage",
+  "$/progress",
+  "$/logTrace",
+  "alertQuill/status",
+]);
 
 export class ProtocolWatch {
   readonly faults: string[] = [];
@@ -88,12 +109,20 @@ export class ProtocolWatch {
       if (document === undefined || version <= document.version) return;
       let text = document.texts.get(document.version)!;
       for (const { range, text: insert } of params.contentChanges) {
-        text = text.apply({ from: range === undefined ? 0 : offsetAt(text, range.start, this.encoding), to: range === undefined ? text.length : offsetAt(text, range.end, this.encoding), insert });
+        text = text.apply({
+          from: range === undefined ? 0 : offsetAt(text, range.start, this.encoding),
+          to: range === undefined ? text.length : offsetAt(text, range.end, this.encoding),
+          insert,
+        });
       }
       document.version = version;
       document.texts.set(version, text);
     }
-    if (method === "notebookDocument/didOpen") for (const { uri, version, text } of params.cellTextDocuments) this.open.set(uri, { version, texts: new Map([[version, Text.of(text)]]) });
+    if (method === "notebookDocument/didOpen") {
+      for (const { uri, version, text } of params.cellTextDocuments) {
+        this.open.set(uri, { version, texts: new Map([[version, Text.of(text)]]) });
+      }
+    }
     if (method === "notebookDocument/didClose") for (const { uri } of params.cellTextDocuments) this.open.delete(uri);
   }
 
@@ -104,7 +133,9 @@ export class ProtocolWatch {
     if (method === undefined) this.heardAnswer(message);
     else if (id !== undefined) {
       const may = needed[method];
-      if (may === undefined || !may(this.capabilities)) this.fault(`the client did not say that it can be asked ${method}`, message);
+      if (may === undefined || !may(this.capabilities)) {
+        this.fault(`the client did not say that it can be asked ${method}`, message);
+      }
       if (method === "window/workDoneProgress/create") this.progress.set(params.token, "created");
     } else if (!notifications.has(method)) this.fault(`no client knows ${method}`, message);
     else if (method === "textDocument/publishDiagnostics") this.heardDiagnostics(params);
@@ -121,17 +152,27 @@ export class ProtocolWatch {
     if (method === undefined) this.fault("nobody asked", message);
     if (this.answered.has(id)) this.fault("it was answered before", message);
     this.answered.add(id);
-    if ((result === undefined) === (error === undefined)) this.fault("there must be either a result or an error", message);
-    if (error !== undefined && !(Number.isInteger(error.code) && typeof error.message === "string")) this.fault("the error has no code and message", message);
+    if ((result === undefined) === (error === undefined)) {
+      this.fault("there must be either a result or an error", message);
+    }
+    if (error !== undefined && !(Number.isInteger(error.code) && typeof error.message === "string")) {
+      this.fault("the error has no code and message", message);
+    }
     // What a client makes up comes back as it was.
     const isEcho = !this.follows && method === "codeAction/resolve";
-    if (result !== undefined && !isEcho && results[method ?? ""]?.(result) === false) this.fault(`the result of ${method} is not of its type`, message);
-    if (method === "initialize" && result !== undefined) this.encoding = result.capabilities.positionEncoding ?? "utf-16";
+    if (result !== undefined && !isEcho && results[method ?? ""]?.(result) === false) {
+      this.fault(`the result of ${method} is not of its type`, message);
+    }
+    if (method === "initialize" && result !== undefined) {
+      this.encoding = result.capabilities.positionEncoding ?? "utf-16";
+    }
   }
 
   private heardDiagnostics(params: any): void {
     const { uri, version, diagnostics } = params;
-    if (!Array.isArray(diagnostics) || !diagnostics.every((one: any) => Diagnostic.is(one))) this.fault("these are no diagnostics", params);
+    if (!Array.isArray(diagnostics) || !diagnostics.every((one: any) => Diagnostic.is(one))) {
+      this.fault("these are no diagnostics", params);
+    }
     if (!this.follows) return;
     const document = this.open.get(uri);
     if (document === undefined) {
@@ -146,7 +187,9 @@ export class ProtocolWatch {
     const text = document.texts.get(version);
     if (text === undefined) return;
     for (const { range: { start, end } } of diagnostics) {
-      if (end.line >= text.lines.lineCount || (end.line === start.line && end.character < start.character)) this.fault("a range is outside of the text", { start, end });
+      if (end.line >= text.lines.lineCount || (end.line === start.line && end.character < start.character)) {
+        this.fault("a range is outside of the text", { start, end });
+      }
     }
   }
 
@@ -155,13 +198,17 @@ export class ProtocolWatch {
     const state = this.progress.get(token);
     const next = { begin: "begun", report: "begun", end: "ended" }[value.kind as string];
     if (state === undefined) this.fault("nobody knows this progress", { token, value });
-    else if (next === undefined || (value.kind === "begin") !== (state === "created") || state === "ended") this.fault(`\`${value.kind}\` cannot follow on \`${state}\``, { token, value });
+    else if (next === undefined || (value.kind === "begin") !== (state === "created") || state === "ended") {
+      this.fault(`\`${value.kind}\` cannot follow on \`${state}\``, { token, value });
+    }
     this.progress.set(token, next as "begun" | "ended");
   }
 
   /** What is wrong at the end of a session. */
   finish(): readonly string[] {
-    for (const [id, method] of this.asked) if (!this.answered.has(id)) this.fault(`${method} was never answered`, { id });
+    for (const [id, method] of this.asked) {
+      if (!this.answered.has(id)) this.fault(`${method} was never answered`, { id });
+    }
     for (const [token, state] of this.progress) if (state === "begun") this.fault("a progress never ended", { token });
     return this.faults;
   }

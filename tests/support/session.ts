@@ -14,7 +14,10 @@ export interface Harbour {
 }
 
 /** Begins a session in a folder of its own, and ends it as the standard says. */
-export async function inFolder(files: Readonly<Record<string, string>>, use: (harbour: Harbour) => Promise<void>): Promise<void> {
+export async function inFolder(
+  files: Readonly<Record<string, string>>,
+  use: (harbour: Harbour) => Promise<void>,
+): Promise<void> {
   const folder = scratch();
   write(folder, files);
   const client = new StdioClient();
@@ -30,10 +33,19 @@ export async function inFolder(files: Readonly<Record<string, string>>, use: (ha
 /** A text after the edits of a code action, a format request or a command. */
 export function after(text: string, edits: readonly any[]): string {
   const snapshot = Text.of(text);
-  return applyAll(text, edits.map(({ range, newText }) => ({ from: offsetAt(snapshot, range.start), to: offsetAt(snapshot, range.end), insert: newText })));
+  return applyAll(
+    text,
+    edits.map(({ range, newText }) => ({
+      from: offsetAt(snapshot, range.start),
+      to: offsetAt(snapshot, range.end),
+      insert: newText,
+    })),
+  );
 }
 
 /** The edits of a document in a workspace edit. */
 export function editsOf(edit: any, uri: string): any[] {
-  return edit.changes?.[uri] ?? edit.documentChanges?.find(({ textDocument }: any) => textDocument.uri === uri)?.edits ?? [];
+  return edit.changes?.[uri] ??
+    edit.documentChanges?.find(({ textDocument }: any) => textDocument.uri === uri)?.edits ??
+    [];
 }

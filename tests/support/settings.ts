@@ -11,7 +11,10 @@ import type { SettingsIssue } from "../../src/settings/issue.js";
 import { readMarks, writeMarks, type ExampleFault } from "../../src/testing/index.js";
 
 /** A folder with files, for as long as `use` runs. */
-export async function withFolder<Result>(files: Readonly<Record<string, string>>, use: (folder: string) => Result | Promise<Result>): Promise<Result> {
+export async function withFolder<Result>(
+  files: Readonly<Record<string, string>>,
+  use: (folder: string) => Result | Promise<Result>,
+): Promise<Result> {
   const folder = mkdtempSync(path.join(tmpdir(), "quill-"));
   try {
     write(folder, files);
@@ -41,7 +44,12 @@ export function checkText(text: string, folder = "/made/up"): CheckedText {
   const source = new ProjectSettings().checkText(path.join(folder, "alert-quill.jsonc"), text);
   const issues = issuesIn(source, [path.join(folder, "src/fares.js")]);
   const alerts = issues.map((issue) => settingsAlert(issue, source.document));
-  return { source, issues, marked: writeMarks(text, alerts), told: alerts.map(({ rule, message }) => `${rule.slice("settings.".length)}: ${message}`) };
+  return {
+    source,
+    issues,
+    marked: writeMarks(text, alerts),
+    told: alerts.map(({ rule, message }) => `${rule.slice("settings.".length)}: ${message}`),
+  };
 }
 
 /** As `checkExamples`, for the rules of the area `settings`. */
@@ -53,8 +61,12 @@ export function checkSettingsExamples(rule: Rule): ExampleFault[] {
     const own = issues.every((issue) => `settings.${issue.code}` === rule.id);
     if (marked !== example.code || !own) faults.push({ example: example.code, expected: example.code, actual: marked });
     const { after } = example as { after?: string };
-    const edits = issues.flatMap((issue) => (issue.remedies?.[0] === undefined ? [] : source.document.editsFor(issue.remedies[0])));
-    if (after !== undefined && applyAll(code, edits) !== after) faults.push({ example: code, expected: after, actual: applyAll(code, edits) });
+    const edits = issues.flatMap(
+      (issue) => (issue.remedies?.[0] === undefined ? [] : source.document.editsFor(issue.remedies[0])),
+    );
+    if (after !== undefined && applyAll(code, edits) !== after) {
+      faults.push({ example: code, expected: after, actual: applyAll(code, edits) });
+    }
   }
   return faults;
 }

@@ -10,8 +10,18 @@ import { ProtocolWatch, type Message } from "./protocol-watch.js";
 export type Received = Message;
 
 /** What an able editor says it can do with diagnostics. */
-const able = { relatedInformation: true, tagSupport: { valueSet: [1, 2] }, codeDescriptionSupport: true, dataSupport: true };
-const standard = { textDocument: { publishDiagnostics: able, codeAction: { codeActionLiteralSupport: { codeActionKind: { valueSet: ["quickfix", "source"] } } } } };
+const able = {
+  relatedInformation: true,
+  tagSupport: { valueSet: [1, 2] },
+  codeDescriptionSupport: true,
+  dataSupport: true,
+};
+const standard = {
+  textDocument: {
+    publishDiagnostics: able,
+    codeAction: { codeActionLiteralSupport: { codeActionKind: { valueSet: ["quickfix", "source"] } } },
+  },
+};
 
 /** All that the server makes use of. */
 export const everything = {
@@ -26,12 +36,19 @@ export const everything = {
     didChangeWatchedFiles: { dynamicRegistration: true },
     diagnostics: { refreshSupport: true },
   },
-  textDocument: { publishDiagnostics: able, codeAction: { dataSupport: true, disabledSupport: true, resolveSupport: { properties: ["edit"] } } },
+  textDocument: {
+    publishDiagnostics: able,
+    codeAction: { dataSupport: true, disabledSupport: true, resolveSupport: { properties: ["edit"] } },
+  },
 };
 
 function merged(a: any, b: any): any {
-  if (typeof a !== "object" || typeof b !== "object" || a === null || b === null || Array.isArray(a) || Array.isArray(b)) return b ?? a;
-  return Object.fromEntries([...new Set([...Object.keys(a), ...Object.keys(b)])].map((key) => [key, merged(a[key], b[key])]));
+  if (
+    typeof a !== "object" || typeof b !== "object" || a === null || b === null || Array.isArray(a) || Array.isArray(b)
+  ) return b ?? a;
+  return Object.fromEntries(
+    [...new Set([...Object.keys(a), ...Object.keys(b)])].map((key) => [key, merged(a[key], b[key])]),
+  );
 }
 
 /** Folders of its own for what a person's settings and results are. */
@@ -58,7 +75,11 @@ export class StdioClient {
   readonly exited: Promise<number | null>;
 
   constructor(environment: Readonly<Record<string, string>> = {}) {
-    this.child = spawn(process.execPath, [path.join(root, "dist/cli/main.js"), "serve", "--stdio"], { env: { ...process.env, ...personal, ...environment } });
+    this.child = spawn(
+      process.execPath,
+      [path.join(root, "dist/cli/main.js"), "serve", "--stdio"],
+      { env: { ...process.env, ...personal, ...environment } },
+    );
     this.child.stdout.on("data", (chunk: Buffer) => this.take(chunk));
     this.exited = new Promise((resolve) => this.child.once("exit", resolve));
   }
@@ -81,7 +102,9 @@ export class StdioClient {
 
   private reply({ id, method, params }: Received): void {
     const answer = this.answers[method!];
-    this.send(answer === undefined ? { id, error: { code: -32601, message: "unknown here" } } : { id, result: answer(params) });
+    this.send(
+      answer === undefined ? { id, error: { code: -32601, message: "unknown here" } } : { id, result: answer(params) },
+    );
   }
 
   raw(bytes: string | Buffer): void {
@@ -132,12 +155,21 @@ export class StdioClient {
 
   /** The diagnostics of a version of a document. */
   async diagnostics(uri: string, version: number): Promise<any[]> {
-    const message = await this.until(({ method, params }) => method === "textDocument/publishDiagnostics" && params.uri === uri && params.version === version);
+    const message = await this.until(
+      ({ method, params }) =>
+        method === "textDocument/publishDiagnostics" && params.uri === uri && params.version === version,
+    );
     return message.params.diagnostics;
   }
 
   async initialize(capabilities: object = {}, initializationOptions: object = {}, more: object = {}): Promise<any> {
-    const { result } = await this.request("initialize", { processId: null, rootUri: null, capabilities: merged(standard, capabilities), initializationOptions, ...more });
+    const { result } = await this.request("initialize", {
+      processId: null,
+      rootUri: null,
+      capabilities: merged(standard, capabilities),
+      initializationOptions,
+      ...more,
+    });
     this.notify("initialized");
     return result;
   }
@@ -151,7 +183,11 @@ export class StdioClient {
   }
 
   async actions(uri: string, range: object, context: object): Promise<any[]> {
-    return (await this.request("textDocument/codeAction", { textDocument: { uri }, range, context: { diagnostics: [], ...context } })).result;
+    return (await this.request("textDocument/codeAction", {
+      textDocument: { uri },
+      range,
+      context: { diagnostics: [], ...context },
+    })).result;
   }
 
   /** Ends the session as the standard says. What was wrong with what the server said is a failure. */
@@ -166,4 +202,7 @@ export class StdioClient {
   }
 }
 
-export const range = (line: number, from: number, toLine: number, to: number) => ({ start: { line, character: from }, end: { line: toLine, character: to } });
+export const range = (line: number, from: number, toLine: number, to: number) => ({
+  start: { line, character: from },
+  end: { line: toLine, character: to },
+});

@@ -13,7 +13,9 @@ export function shapeFaults(root: Node, length: number): string[] {
       const from = start + child.startInParent;
       const to = from + child.length;
       if (child.parent !== node) faults.push(`${child.type} at ${from} does not know its parent ${node.type}`);
-      if (from < last || to > start + node.length || child.length < 0) faults.push(`${child.type} ${from}–${to} leaves its place in ${node.type} ${start}–${start + node.length}`);
+      if (from < last || to > start + node.length || child.length < 0) {
+        faults.push(`${child.type} ${from}–${to} leaves its place in ${node.type} ${start}–${start + node.length}`);
+      }
       last = to;
       stack.push({ node: child, start: from });
     }
@@ -26,16 +28,26 @@ export function shapeFaults(root: Node, length: number): string[] {
  * relative ones on the way down, so that a wrong one anywhere shows.
  */
 export function difference(a: Node, b: Node): string | undefined {
-  const stack: { a: Node; b: Node; startA: number; startB: number; path: string }[] = [{ a, b, startA: 0, startB: 0, path: a.type }];
+  const stack: { a: Node; b: Node; startA: number; startB: number; path: string }[] = [{
+    a,
+    b,
+    startA: 0,
+    startB: 0,
+    path: a.type,
+  }];
   while (stack.length > 0) {
     const { a: one, b: other, startA, startB, path } = stack.pop()!;
     if (one.type !== other.type) return `${path}: ${one.type} instead of ${other.type}`;
-    if (startA !== startB || one.length !== other.length) return `${path}: ${startA}+${one.length} instead of ${startB}+${other.length}`;
+    if (startA !== startB || one.length !== other.length) {
+      return `${path}: ${startA}+${one.length} instead of ${startB}+${other.length}`;
+    }
     if (one.flags !== other.flags) return `${path}: marks ${one.flags} instead of ${other.flags}`;
     for (const [key, value] of Object.entries(one)) {
       if (key === "parent" || key === "offset" || key === "fact") continue;
       const theirs = (other as unknown as Record<string, unknown>)[key];
-      if (typeof value !== "object" && value !== theirs) return `${path}.${key}: ${String(value)} instead of ${String(theirs)}`;
+      if (typeof value !== "object" && value !== theirs) {
+        return `${path}.${key}: ${String(value)} instead of ${String(theirs)}`;
+      }
       if ((value === null) !== (theirs === null)) return `${path}.${key}: one is missing`;
     }
     const mine = childrenOf(one);
@@ -44,7 +56,13 @@ export function difference(a: Node, b: Node): string | undefined {
     for (let i = mine.length - 1; i >= 0; i -= 1) {
       const [x, y] = [mine[i]!, theirs[i]!];
       if (x.parent !== one) return `${path}: a child does not know its parent`;
-      stack.push({ a: x, b: y, startA: startA + x.startInParent, startB: startB + y.startInParent, path: `${path} > ${x.type}` });
+      stack.push({
+        a: x,
+        b: y,
+        startA: startA + x.startInParent,
+        startB: startB + y.startInParent,
+        path: `${path} > ${x.type}`,
+      });
     }
   }
   return undefined;

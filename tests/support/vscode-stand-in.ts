@@ -91,7 +91,8 @@ class WorkspaceEdit {
 class CodeActionKind {
   constructor(readonly value: string) {}
   append = (part: string) => new CodeActionKind(this.value === "" ? part : `${this.value}.${part}`);
-  contains = (other: CodeActionKind) => this.value === "" || other.value === this.value || other.value.startsWith(`${this.value}.`);
+  contains = (other: CodeActionKind) =>
+    this.value === "" || other.value === this.value || other.value.startsWith(`${this.value}.`);
 }
 
 class CodeAction {
@@ -109,11 +110,53 @@ class CancellationTokenSource {
     this.emitter.dispose();
   }
 }
-const kinds = { Empty: "", QuickFix: "quickfix", Refactor: "refactor", RefactorExtract: "refactor.extract", RefactorInline: "refactor.inline", RefactorRewrite: "refactor.rewrite", Source: "source", SourceOrganizeImports: "source.organizeImports" };
+const kinds = {
+  Empty: "",
+  QuickFix: "quickfix",
+  Refactor: "refactor",
+  RefactorExtract: "refactor.extract",
+  RefactorInline: "refactor.inline",
+  RefactorRewrite: "refactor.rewrite",
+  Source: "source",
+  SourceOrganizeImports: "source.organizeImports",
+};
 
 /** What is there and does nothing. */
-const classes = ["CallHierarchyItem", "CancellationError", "CodeLens", "CompletionItem", "CompletionList", "DiagnosticRelatedInformation", "DocumentLink", "Hover", "InlayHint", "Location", "MarkdownString", "RelativePattern", "SnippetString", "SymbolInformation", "TabInputCustom", "TabInputTextDiff", "ThemeColor", "TypeHierarchyItem"];
-const enumerations = ["CompletionItemKind", "CompletionItemTag", "CompletionTriggerKind", "DocumentHighlightKind", "FileType", "FoldingRangeKind", "NotebookCellKind", "ProgressLocation", "SignatureHelpTriggerKind", "StatusBarAlignment", "SymbolKind", "SymbolTag", "TextDocumentSaveReason"];
+const classes = [
+  "CallHierarchyItem",
+  "CancellationError",
+  "CodeLens",
+  "CompletionItem",
+  "CompletionList",
+  "DiagnosticRelatedInformation",
+  "DocumentLink",
+  "Hover",
+  "InlayHint",
+  "Location",
+  "MarkdownString",
+  "RelativePattern",
+  "SnippetString",
+  "SymbolInformation",
+  "TabInputCustom",
+  "TabInputTextDiff",
+  "ThemeColor",
+  "TypeHierarchyItem",
+];
+const enumerations = [
+  "CompletionItemKind",
+  "CompletionItemTag",
+  "CompletionTriggerKind",
+  "DocumentHighlightKind",
+  "FileType",
+  "FoldingRangeKind",
+  "NotebookCellKind",
+  "ProgressLocation",
+  "SignatureHelpTriggerKind",
+  "StatusBarAlignment",
+  "SymbolKind",
+  "SymbolTag",
+  "TextDocumentSaveReason",
+];
 
 export interface Document {
   readonly uri: Uri;
@@ -137,7 +180,11 @@ export class VsCodeStandIn {
   readonly messages: string[] = [];
   readonly shown: unknown[] = [];
   readonly applied: WorkspaceEdit[] = [];
-  readonly item: any = { hide: () => (this.item.isShown = false), show: () => (this.item.isShown = true), dispose: () => undefined };
+  readonly item: any = {
+    hide: () => (this.item.isShown = false),
+    show: () => (this.item.isShown = true),
+    dispose: () => undefined,
+  };
   private readonly events = new Map<string, Emitter>();
   readonly api: any;
   isTrusted: boolean;
@@ -182,7 +229,12 @@ export class VsCodeStandIn {
   /** Replaces the whole text of a document. */
   type(document: Document, text: string): void {
     const lines = document.text.split("\n");
-    const change = { range: new Range(0, 0, lines.length - 1, lines.at(-1)!.length), rangeOffset: 0, rangeLength: document.text.length, text };
+    const change = {
+      range: new Range(0, 0, lines.length - 1, lines.at(-1)!.length),
+      rangeOffset: 0,
+      rangeLength: document.text.length,
+      text,
+    };
     document.text = text;
     document.version += 1;
     this.event("onDidChangeTextDocument").fire({ document, contentChanges: [change] });
@@ -196,12 +248,33 @@ export class VsCodeStandIn {
     };
     const workspaceFolder = { uri: Uri.file(folder), name: "harbour", index: 0 };
     const standIn = this;
-    const withEvents = (own: object): any => new Proxy(own, { get: (target: any, name: string) => target[name] ?? (/^on[A-Z]/.test(name) ? standIn.event(name).event : undefined) });
-    const channel = { append: () => undefined, appendLine: () => undefined, show: () => undefined, dispose: () => undefined };
+    const withEvents = (own: object): any => new Proxy(own, {
+      get: (target: any, name: string) =>
+        target[name] ?? (/^on[A-Z]/.test(name) ? standIn.event(name).event : undefined),
+    });
+    const channel = {
+      append: () => undefined,
+      appendLine: () => undefined,
+      show: () => undefined,
+      dispose: () => undefined,
+    };
     const own: Record<string, unknown> = {
       version: "1.100.0",
-      Position, Range, Uri, EventEmitter: Emitter, Disposable, Diagnostic, TabInputText, TextEdit, WorkspaceEdit, CodeAction, CancellationTokenSource,
-      CodeActionKind: Object.assign(CodeActionKind, Object.fromEntries(Object.entries(kinds).map(([name, value]) => [name, new CodeActionKind(value)]))),
+      Position,
+      Range,
+      Uri,
+      EventEmitter: Emitter,
+      Disposable,
+      Diagnostic,
+      TabInputText,
+      TextEdit,
+      WorkspaceEdit,
+      CodeAction,
+      CancellationTokenSource,
+      CodeActionKind: Object.assign(
+        CodeActionKind,
+        Object.fromEntries(Object.entries(kinds).map(([name, value]) => [name, new CodeActionKind(value)])),
+      ),
       DiagnosticSeverity: { Error: 0, Warning: 1, Information: 2, Hint: 3 },
       DiagnosticTag: { Unnecessary: 1, Deprecated: 2 },
       CodeActionTriggerKind: { Invoke: 1, Automatic: 2 },
@@ -224,14 +297,17 @@ export class VsCodeStandIn {
         showWarningMessage: note,
         showErrorMessage: note,
         showTextDocument: (document: unknown) => Promise.resolve(standIn.shown.push(document)),
-        withProgress: (_: unknown, work: (report: unknown, token: unknown) => unknown) => work({ report: () => undefined }, new CancellationTokenSource().token),
+        withProgress: (_: unknown, work: (report: unknown, token: unknown) => unknown) =>
+          work({ report: () => undefined }, new CancellationTokenSource().token),
       }),
       workspace: withEvents({
         textDocuments: [],
         notebookDocuments: [],
         workspaceFolders: [workspaceFolder],
         getWorkspaceFolder: () => workspaceFolder,
-        getConfiguration: (section?: string) => (section === "alertQuill" ? { ...settings, get: (name: string) => settings[name] } : { get: () => undefined }),
+        getConfiguration: (section?: string) => (
+          section === "alertQuill" ? { ...settings, get: (name: string) => settings[name] } : { get: () => undefined }
+        ),
         createFileSystemWatcher: () => withEvents({ dispose: () => undefined }),
         openTextDocument: (given: object) => Promise.resolve(given),
         applyEdit: (edit: WorkspaceEdit) => {
@@ -244,9 +320,25 @@ export class VsCodeStandIn {
         get: (_, name: string) => {
           if (name === "match") return () => 10;
           if (name === "getDiagnostics") return (uri: Uri) => standIn.marks.get(uri.toString()) ?? [];
-          if (name === "createDiagnosticCollection") return () => ({ set: (uri: Uri, marks?: Diagnostic[]) => standIn.marks.set(uri.toString(), marks ?? []), delete: (uri: Uri) => standIn.marks.delete(uri.toString()), has: (uri: Uri) => standIn.marks.has(uri.toString()), clear: () => standIn.marks.clear(), dispose: () => undefined });
+          if (name === "createDiagnosticCollection") {
+            return () => ({
+              set: (uri: Uri, marks?: Diagnostic[]) => standIn.marks.set(uri.toString(), marks ?? []),
+              delete: (uri: Uri) => standIn.marks.delete(uri.toString()),
+              has: (uri: Uri) => standIn.marks.has(uri.toString()),
+              clear: () => standIn.marks.clear(),
+              dispose: () => undefined,
+            });
+          }
           return (...given: any[]) => {
-            standIn.providers.set(name, given.find((one) => typeof one === "object" && !Array.isArray(one) && one !== null && Object.values(one).some((part) => typeof part === "function")));
+            standIn.providers.set(
+              name,
+              given.find(
+                (one) => typeof one === "object" &&
+                  !Array.isArray(one) &&
+                  one !== null &&
+                  Object.values(one).some((part) => typeof part === "function"),
+              ),
+            );
             return new Disposable(() => undefined);
           };
         },

@@ -411,7 +411,10 @@ type A = { a: string«»
 `],
 ])("%s", (name, codes, marked) => {
   const { code, ranges } = readMarks(marked.slice(1));
-  const { problems } = parse(code, { ...options, ...(name.endsWith(", in TypeScript") && { jsx: false, typescript: true }) });
+  const { problems } = parse(code, {
+    ...options,
+    ...(name.endsWith(", in TypeScript") && { jsx: false, typescript: true }),
+  });
   expect(writeMarks(code, problems)).toBe(writeMarks(code, ranges));
   expect(problems.map((problem) => problem.code)).toEqual(codes);
 });
@@ -419,15 +422,44 @@ type A = { a: string«»
 const sources = filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/).map(read);
 
 test("a real file with anything cut out or put in gives a tree that covers it", () => {
-  const scrap = fc.constantFrom("", "(", ")", "{", "}", "[", "]", "`", "'", "/", "<", "=>", ".", ",", ";", "${", "class", "@", "\\u", "*/");
+  const scrap = fc.constantFrom(
+    "",
+    "(",
+    ")",
+    "{",
+    "}",
+    "[",
+    "]",
+    "`",
+    "'",
+    "/",
+    "<",
+    "=>",
+    ".",
+    ",",
+    ";",
+    "${",
+    "class",
+    "@",
+    "\\u",
+    "*/",
+  );
   fc.assert(
-    fc.property(fc.constantFrom(...sources), fc.nat(), fc.nat(40), scrap, fc.nat(), scrap, (source, at, length, first, again, second) => {
-      const from = at % source.length;
-      let text = source.slice(0, from) + first + source.slice(from + length);
-      const other = again % (text.length + 1);
-      text = text.slice(0, other) + second + text.slice(other);
-      expect(shapeFaults(parse(text, options).root, text.length)).toEqual([]);
-    }),
+    fc.property(
+      fc.constantFrom(...sources),
+      fc.nat(),
+      fc.nat(40),
+      scrap,
+      fc.nat(),
+      scrap,
+      (source, at, length, first, again, second) => {
+        const from = at % source.length;
+        let text = source.slice(0, from) + first + source.slice(from + length);
+        const other = again % (text.length + 1);
+        text = text.slice(0, other) + second + text.slice(other);
+        expect(shapeFaults(parse(text, options).root, text.length)).toEqual([]);
+      },
+    ),
     { seed: 7, numRuns: 1500 },
   );
 });

@@ -6,16 +6,32 @@ import { filesBelow, read, root } from "../support/files.js";
 import { shapeFaults } from "../support/tree.js";
 
 /** As the collection has it: JavaScript without JSX. */
-const plainJavascript = { ...javascript(), parse: (text: string, { modules }: { modules: boolean | "detect" }) => parse(text, { module: modules, jsx: false }) };
+const plainJavascript = {
+  ...javascript(),
+  parse: (text: string, { modules }: { modules: boolean | "detect" }) => parse(text, { module: modules, jsx: false }),
+};
 const collection = path.join(root, "node_modules/test262-parser-tests");
 
 /** Programs that the collection holds for wrong and that later editions of the standard made right, with the clause that did. */
 const legalNow: Readonly<Record<string, readonly string[]>> = {
-  "ECMAScript 2019 §12.9.4, DoubleStringCharacter: U+2028 and U+2029 in texts": ["647e21f8f157c338.js", "8af69d8f15295ed2.js"],
-  "ECMAScript 2021 §B.1.2, NonOctalDecimalEscapeSequence: `\\8` and `\\9` outside of strict code": ["0d5e450f1da8a92a.js", "748656edbfb2d0bb.js", "79f882da06f88c9f.js", "92b6af54adef3624.js"],
+  "ECMAScript 2019 §12.9.4, DoubleStringCharacter: U+2028 and U+2029 in texts": [
+    "647e21f8f157c338.js",
+    "8af69d8f15295ed2.js",
+  ],
+  "ECMAScript 2021 §B.1.2, NonOctalDecimalEscapeSequence: `\\8` and `\\9` outside of strict code": [
+    "0d5e450f1da8a92a.js",
+    "748656edbfb2d0bb.js",
+    "79f882da06f88c9f.js",
+    "92b6af54adef3624.js",
+  ],
   "ECMAScript 2022 §15.7, FieldDefinition: fields in classes": ["98204d734f8c72b3.js", "ef81b93cf9bdb4ec.js"],
   "ECMAScript 2017 §B.3.6, initializers in the head of `for … in` with `var`": ["e3fbcf63d7e43ead.js"],
-  "ECMAScript 2017 §B.3.3.4, functions of one name in a block outside of strict code": ["12a74c60f52a60de.js", "1aff49273f3e3a98.js", "be7329119eaa3d47.js", "ec31fa5e521c5df4.js"],
+  "ECMAScript 2017 §B.3.3.4, functions of one name in a block outside of strict code": [
+    "12a74c60f52a60de.js",
+    "1aff49273f3e3a98.js",
+    "be7329119eaa3d47.js",
+    "ec31fa5e521c5df4.js",
+  ],
   "ECMAScript 2020 §B.3.5, `var` in a `for … of` with the name of what is caught": ["0f5f47108da5c34e.js"],
 };
 
@@ -25,37 +41,51 @@ describe("the public collection of parser tests", () => {
 
   test.each([["pass", 1981], ["pass-explicit", 1981]])("%s: no alert in a valid program", (folder, count) => {
     const files = filesOf(folder);
-    const alerted = files.filter((file) => parse(read(file), optionsOf(file)).problems.length > 0 || alertsOf(file).length > 0);
+    const alerted = files.filter(
+      (file) => parse(read(file), optionsOf(file)).problems.length > 0 || alertsOf(file).length > 0,
+    );
     expect(files.length).toBe(count);
     expect(alerted).toEqual([]);
   });
 
   test("each program and its twin with all parentheses written out have one tree", () => {
-    const different = filesOf("pass").filter((file) => outline(parse(read(file), optionsOf(file)).root) !== outline(parse(read(file.replace("/pass/", "/pass-explicit/")), optionsOf(file)).root));
+    const different = filesOf("pass").filter(
+      (file) => outline(parse(read(file), optionsOf(file)).root) !==
+        outline(parse(read(file.replace("/pass/", "/pass-explicit/")), optionsOf(file)).root),
+    );
     // Of these two the collection's twin has other arguments: `a((1, 2, 3))` became `a((1, 2), 3)`.
     expect(different.map((file) => path.basename(file))).toEqual(["589dc8ad3b9aa28f.js", "87a9b0d1d80812cc.js"]);
   });
 
-  test.each(["fail", "early"])("%s: every wrong program is alerted but for what is legal now, and its tree covers everything", (folder) => {
-    const legal = new Set(Object.values(legalNow).flat());
-    const silent: string[] = [];
-    for (const file of filesOf(folder)) {
-      const text = read(file);
-      const { root: tree } = parse(text, { ...optionsOf(file), jsx: true });
-      expect(shapeFaults(tree, text.length), file).toEqual([]);
-      if (alertsOf(file).length === 0) silent.push(path.basename(file));
-    }
-    expect(silent.filter((name) => !legal.has(name))).toEqual([]);
-    expect(silent.length).toBe(folder === "fail" ? 9 : 5);
-  });
+  test.each(["fail", "early"])(
+    "%s: every wrong program is alerted but for what is legal now, and its tree covers everything",
+    (folder) => {
+      const legal = new Set(Object.values(legalNow).flat());
+      const silent: string[] = [];
+      for (const file of filesOf(folder)) {
+        const text = read(file);
+        const { root: tree } = parse(text, { ...optionsOf(file), jsx: true });
+        expect(shapeFaults(tree, text.length), file).toEqual([]);
+        if (alertsOf(file).length === 0) silent.push(path.basename(file));
+      }
+      expect(silent.filter((name) => !legal.has(name))).toEqual([]);
+      expect(silent.length).toBe(folder === "fail" ? 9 : 5);
+    },
+  );
 });
 
 /** Alerts of the kind that says a program does not run: syntax, and names that an export needs. */
 function alertsOf(file: string): string[] {
-  const workspace = createWorkspace({ languages: [plainJavascript], settings: { kits: [], language: { modules: file.includes(".module.") }, levels: { "names.unknown": "error" } } });
+  const workspace = createWorkspace({
+    languages: [plainJavascript],
+    settings: { kits: [], language: { modules: file.includes(".module.") }, levels: { "names.unknown": "error" } },
+  });
   const text = read(file);
   workspace.open({ uri: "file:///a.js", languageId: "javascript", version: 1, text });
-  return workspace.alerts("file:///a.js").filter(({ rule, from }) => rule.startsWith("syntax.") || /\bexport\s*\{[^}]*$/.test(text.slice(0, from))).map(({ rule }) => rule);
+  return workspace
+    .alerts("file:///a.js")
+    .filter(({ rule, from }) => rule.startsWith("syntax.") || /\bexport\s*\{[^}]*$/.test(text.slice(0, from)))
+    .map(({ rule }) => rule);
 }
 
 /**
@@ -64,7 +94,8 @@ function alertsOf(file: string): string[] {
  */
 function outline(node: Node): string {
   const parts: string[] = [];
-  const inList = (inner: Node): boolean => inner.type === "SequenceExpression" && inner.parent?.type === "SequenceExpression";
+  const inList = (inner: Node): boolean =>
+    inner.type === "SequenceExpression" && inner.parent?.type === "SequenceExpression";
   walk(
     node,
     (inner) => {
@@ -80,7 +111,9 @@ function outline(node: Node): string {
 }
 
 test("every JavaScript file among the installed packages", { timeout: 240_000 }, () => {
-  const files = filesBelow(path.join(root, "node_modules"), /\.(?:js|mjs|cjs)$/).filter((file) => !file.includes("test262-parser-tests"));
+  const files = filesBelow(path.join(root, "node_modules"), /\.(?:js|mjs|cjs)$/).filter(
+    (file) => !file.includes("test262-parser-tests"),
+  );
   const alerted: string[] = [];
   const faults: string[] = [];
   let bytes = 0;
@@ -98,8 +131,15 @@ test("every JavaScript file among the installed packages", { timeout: 240_000 },
 });
 
 test("every TypeScript file among the installed packages and of this project", { timeout: 120_000 }, () => {
-  const files = [...filesBelow(path.join(root, "node_modules"), /\.[mc]?tsx?$/), ...filesBelow(path.join(root, "src"), /\.ts$/), ...filesBelow(path.join(root, "tests"), /\.ts$/), ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx?$/)];
-  const alerted = files.filter((file) => parse(read(file), parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length > 0);
+  const files = [
+    ...filesBelow(path.join(root, "node_modules"), /\.[mc]?tsx?$/),
+    ...filesBelow(path.join(root, "src"), /\.ts$/),
+    ...filesBelow(path.join(root, "tests"), /\.ts$/),
+    ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx?$/),
+  ];
+  const alerted = files.filter(
+    (file) => parse(read(file), parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length > 0,
+  );
   console.log(`${files.length} TypeScript files: ${alerted.length} with syntax alerts`);
   expect(files.length).toBeGreaterThan(800);
   expect(alerted).toEqual([]);

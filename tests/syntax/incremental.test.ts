@@ -10,7 +10,11 @@ import { difference } from "../support/tree.js";
 
 const files = [
   ...filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/),
-  ...["parser/statements.ts", "parser/objects.ts", "names/finder.ts", "nodes/jsx.ts"].map((file) => path.join(root, "src/languages/javascript", file)),
+  ...["parser/statements.ts", "parser/objects.ts", "names/finder.ts", "nodes/jsx.ts"].map((file) => path.join(
+    root,
+    "src/languages/javascript",
+    file,
+  )),
   ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx$/),
 ];
 
@@ -36,22 +40,66 @@ describe("typing", () => {
   const options = parseOptionsFor({ uri: "a.tsx", languageId: "", modules: "detect" });
   test.each<[string, string, string]>([
     ["a statement in a function", "function a() {\n  one();\n  ¦\n  two();\n}\nlast();\n", "if (x) { return [1, 2]; }"],
-    ["a member in a class", "class A {\n  one() {}\n  ¦\n  two = 3;\n}\nlast();\n", "async *three(a, b = 1) { yield `x${a}`; }"],
+    [
+      "a member in a class",
+      "class A {\n  one() {}\n  ¦\n  two = 3;\n}\nlast();\n",
+      "async *three(a, b = 1) { yield `x${a}`; }",
+    ],
     ["a property", "const a = {\n  one: 1,\n  ¦\n  two: 2,\n};\n", "three() { return { a }; },"],
     ["an element and an argument", "go([1, 2, ¦], 3);\n", "(x) => x * 2, ...y"],
     ["a child in JSX", "const a = <p>\n  one\n  ¦\n  <b>two</b>\n</p>;\n", "<i title=\"x\">{y}</i>"],
     ["a type's member", "interface A {\n  one: string;\n  ¦\n  two?: number;\n}\n", "three<T>(a: T): T[] | null;"],
     ["a case", "switch (a) {\n  case 1:\n    go();\n  ¦\n  default:\n    stop();\n}\n", "case 2: { x(); break; }"],
-    ["an item at the top", "import a from \"a\";\n¦\nexport const b = a;\n", "export default function c() { return <a />; }"],
-    ["a function whose brace stays open", "function a() {\n  one();\n}\n\n¦\n\nfunction b() {\n  two();\n}\n", "function c() {\n  if (x) {\n    go();\n  }"],
-    ["an import above a function whose brace stays open", "import a from \"a\";\n¦\n\nfunction b() {\n  if (a) {\n  one();\n}\n\nclass C {\n  two = 2;\n}\n", "import { d } from \"d\";"],
-    ["a block below a function whose brace stays open", "function b() {\n  if (a) {\n  one();\n}\n\nfunction c() {\n  ¦\n  two();\n}\nthree();\n", "if (d) { go(`${e}`); } }"],
-    ["a member below an interface that stays open", "interface A {\n  one?: () => {\n}\n\nexport interface B<C = unknown> {\n  two: string;\n  ¦\n}\nlast();\n", "r|eadonly three: C`s;"],
-    ["an item below a class whose method has a block without its end", "class A {\n  one() {\n    if (a) {\n    two();\n  }\n}\n\nexport type B = { readonly c: string | undefin¦ed } | \"open\";\n\nexport class D {\n  three(): void {}\n}\n", "ddAll(other: E): boolean {\n    for (let i = 0; i < this.w"],
-    ["a method in an object that has no end", "function a() {\n  go({ la¦\nbels: true });\n}\n\nfunction b() {\n  return 1;\n}\n", "if (a) {"],
-    ["a condition before a class", "¦\n\nclass B {\n  one = 1;\n}\nlast();\n", "function a() {\n  return x ? y + 1 : 2;"],
-    ["the head of a loop at the end of a block", "function a() {\n  one();\n  ¦\n}\n\nexport function b() {\n  two();\n}\n", "for (const [c, d] of e) go();"],
-    ["words before a function that lacks a body", "¦ a function that\n * allows one\n}\n\nexport function two() {\n  three();\n}\n", "ilize\n * it"],
+    [
+      "an item at the top",
+      "import a from \"a\";\n¦\nexport const b = a;\n",
+      "export default function c() { return <a />; }",
+    ],
+    [
+      "a function whose brace stays open",
+      "function a() {\n  one();\n}\n\n¦\n\nfunction b() {\n  two();\n}\n",
+      "function c() {\n  if (x) {\n    go();\n  }",
+    ],
+    [
+      "an import above a function whose brace stays open",
+      "import a from \"a\";\n¦\n\nfunction b() {\n  if (a) {\n  one();\n}\n\nclass C {\n  two = 2;\n}\n",
+      "import { d } from \"d\";",
+    ],
+    [
+      "a block below a function whose brace stays open",
+      "function b() {\n  if (a) {\n  one();\n}\n\nfunction c() {\n  ¦\n  two();\n}\nthree();\n",
+      "if (d) { go(`${e}`); } }",
+    ],
+    [
+      "a member below an interface that stays open",
+      "interface A {\n  one?: () => {\n}\n\nexport interface B<C = unknown> {\n  two: string;\n  ¦\n}\nlast();\n",
+      "r|eadonly three: C`s;",
+    ],
+    [
+      "an item below a class whose method has a block without its end",
+      "class A {\n  one() {\n    if (a) {\n    two();\n  }\n}\n\nexport type B = { readonly c: string | undefin¦ed } | \"open\";\n\nexport class D {\n  three(): void {}\n}\n",
+      "ddAll(other: E): boolean {\n    for (let i = 0; i < this.w",
+    ],
+    [
+      "a method in an object that has no end",
+      "function a() {\n  go({ la¦\nbels: true });\n}\n\nfunction b() {\n  return 1;\n}\n",
+      "if (a) {",
+    ],
+    [
+      "a condition before a class",
+      "¦\n\nclass B {\n  one = 1;\n}\nlast();\n",
+      "function a() {\n  return x ? y + 1 : 2;",
+    ],
+    [
+      "the head of a loop at the end of a block",
+      "function a() {\n  one();\n  ¦\n}\n\nexport function b() {\n  two();\n}\n",
+      "for (const [c, d] of e) go();",
+    ],
+    [
+      "words before a function that lacks a body",
+      "¦ a function that\n * allows one\n}\n\nexport function two() {\n  three();\n}\n",
+      "ilize\n * it",
+    ],
     ["a type that becomes a mapped one", "type A = {\n  ¦\n  one: 1;\n};\n", "-readonly [K in B]: C;"],
   ])("%s, character by character and back", (_, marked, typed) => {
     const at = marked.indexOf("¦");

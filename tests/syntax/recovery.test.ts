@@ -7,8 +7,17 @@ import { filesBelow, read, root } from "../support/files.js";
 import { roughTokens } from "../support/tokens.js";
 import { shapeFaults } from "../support/tree.js";
 
-const files = [...filesBelow(path.join(root, "src"), /\.ts$/), ...filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/), ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx?$/), ...filesBelow(path.join(root, "node_modules/rxjs/src"), /\.ts$/), ...filesBelow(path.join(root, "node_modules/commander/lib"), /\.js$/)];
-const sources = files.map((file) => ({ text: read(file), options: parseOptionsFor({ uri: file, languageId: "", modules: "detect" }) })).filter(({ text }) => text.length > 300 && text.length < 100_000);
+const files = [
+  ...filesBelow(path.join(root, "src"), /\.ts$/),
+  ...filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/),
+  ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx?$/),
+  ...filesBelow(path.join(root, "node_modules/rxjs/src"), /\.ts$/),
+  ...filesBelow(path.join(root, "node_modules/commander/lib"), /\.js$/),
+];
+const sources = files.map((file) => ({
+  text: read(file),
+  options: parseOptionsFor({ uri: file, languageId: "", modules: "detect" }),
+})).filter(({ text }) => text.length > 300 && text.length < 100_000);
 
 test("one token less gives few alerts, and the first is near", { timeout: 90_000 }, () => {
   const random = randomFrom(20_261_125);
@@ -36,7 +45,9 @@ test("one token less gives few alerts, and the first is near", { timeout: 90_000
 });
 
 test("a loop without its head covers its body", () => {
-  for (const text of ["for{", "for { go(); }\nlast();\n"]) expect(shapeFaults(parse(text, { module: true, jsx: false }).root, text.length)).toEqual([]);
+  for (const text of ["for{", "for { go(); }\nlast();\n"]) {
+    expect(shapeFaults(parse(text, { module: true, jsx: false }).root, text.length)).toEqual([]);
+  }
 });
 
 test("tokens swapped, doubled and cut out give a tree that covers the text", () => {
@@ -48,10 +59,11 @@ test("tokens swapped, doubled and cut out give a tree that covers the text", () 
     const [a, b] = [pick(), pick()].sort((x, y) => x.at - y.at) as [ReturnType<typeof pick>, ReturnType<typeof pick>];
     const between = text.slice(a.at + a.token.length, b.at);
     const kind = i % 3;
-    const broken =
-      kind === 0 && a.at < b.at ? text.slice(0, a.at) + b.token + between + a.token + text.slice(b.at + b.token.length)
-      : kind === 1 ? text.slice(0, a.at) + a.token + b.token + text.slice(a.at)
-      : text.slice(0, a.at) + text.slice(Math.min(b.at, a.at + 400));
+    const broken = kind === 0 && a.at < b.at
+      ? text.slice(0, a.at) + b.token + between + a.token + text.slice(b.at + b.token.length)
+      : kind === 1
+        ? text.slice(0, a.at) + a.token + b.token + text.slice(a.at)
+        : text.slice(0, a.at) + text.slice(Math.min(b.at, a.at + 400));
     expect(shapeFaults(parse(broken, options).root, broken.length)).toEqual([]);
   }
 });

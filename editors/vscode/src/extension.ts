@@ -10,10 +10,22 @@ const languages = ["javascript", "javascriptreact", "typescript", "typescriptrea
 let client: LanguageClient | undefined;
 
 export async function activate(context: vscode.ExtensionContext): Promise<void> {
-  const server = { module: path.join(context.extensionPath, "server/dist/cli/main.js"), args: ["serve"], transport: TransportKind.ipc };
-  const selector = [...languages.map((language) => ({ language })), { pattern: "**/alert-quill.jsonc" }, { pattern: "**/alert-quill/settings.jsonc" }];
+  const server = {
+    module: path.join(context.extensionPath, "server/dist/cli/main.js"),
+    args: ["serve"],
+    transport: TransportKind.ipc,
+  };
+  const selector = [
+    ...languages.map((language) => ({ language })),
+    { pattern: "**/alert-quill.jsonc" },
+    { pattern: "**/alert-quill/settings.jsonc" },
+  ];
   /** What the editor is set to, and whether its folder is trusted: then packs of rules may run. */
-  const settings = (section: object): object => ({ ...section, trust: vscode.workspace.isTrusted ? "always" : "never", status: true });
+  const settings = (section: object): object => ({
+    ...section,
+    trust: vscode.workspace.isTrusted ? "always" : "never",
+    status: true,
+  });
   const options: LanguageClientOptions = {
     documentSelector: selector,
     initializationOptions: settings(vscode.workspace.getConfiguration("alertQuill")),
@@ -21,7 +33,13 @@ export async function activate(context: vscode.ExtensionContext): Promise<void> 
       workspace: {
         async configuration(params, token, next) {
           const answers = await next(params, token);
-          return Array.isArray(answers) ? answers.map((answer, index) => (params.items[index]?.section === "alertQuill" ? settings((answer ?? {}) as object) : answer)) : answers;
+          return Array.isArray(answers)
+            ? answers.map(
+              (answer, index) => (
+                params.items[index]?.section === "alertQuill" ? settings((answer ?? {}) as object) : answer
+              ),
+            )
+            : answers;
         },
       },
     },
@@ -31,21 +49,31 @@ export async function activate(context: vscode.ExtensionContext): Promise<void> 
   const item = new StatusItem(context);
   running.onNotification("alertQuill/status", (status) => item.take(status));
 
-  const command = (name: string, run: (...given: never[]) => unknown): void => void context.subscriptions.push(vscode.commands.registerCommand(`alertQuill.${name}`, run));
-  const ask = (name: string, ...given: unknown[]): Promise<unknown> => running.sendRequest("workspace/executeCommand", { command: `alertQuill.${name}`, arguments: given });
+  const command = (name: string, run: (...given: never[]) => unknown): void =>
+    void context.subscriptions.push(vscode.commands.registerCommand(`alertQuill.${name}`, run));
+  const ask = (name: string, ...given: unknown[]): Promise<unknown> =>
+    running.sendRequest("workspace/executeCommand", { command: `alertQuill.${name}`, arguments: given });
   const active = (): string | undefined => vscode.window.activeTextEditor?.document.uri.toString();
 
   command("settleThisFile", () => active() !== undefined && ask("settleAll", active()));
   command("reviewWorkspace", () => ask("reviewProject"));
   command("mendThisFolder", (folder?: vscode.Uri) => {
     const uri = folder ?? vscode.workspace.workspaceFolders?.[0]?.uri;
-    return uri === undefined ? vscode.window.showInformationMessage("No folder is open") : ask("mendFolder", uri.toString());
+    return uri === undefined
+      ? vscode.window.showInformationMessage("No folder is open")
+      : ask("mendFolder", uri.toString());
   });
   command("showTrace", async () => active() !== undefined && showTrace(await ask("trace", active())));
   command("openRulePage", openRulePage);
   command("restart", () => running.restart());
-  context.subscriptions.push(vscode.workspace.onDidGrantWorkspaceTrust(() => running.sendNotification("workspace/didChangeConfiguration", { settings: null })));
-  context.subscriptions.push(vscode.window.onDidChangeActiveTextEditor((editor) => item.show(editor?.document.uri.toString())));
+  context.subscriptions.push(
+    vscode.workspace.onDidGrantWorkspaceTrust(() => running.sendNotification("workspace/didChangeConfiguration", {
+      settings: null,
+    })),
+  );
+  context.subscriptions.push(
+    vscode.window.onDidChangeActiveTextEditor((editor) => item.show(editor?.document.uri.toString())),
+  );
   item.show(active());
   await running.start();
 }

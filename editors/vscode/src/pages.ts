@@ -5,7 +5,9 @@ import * as vscode from "vscode";
 export async function openRulePage(): Promise<void> {
   const editor = vscode.window.activeTextEditor;
   if (editor === undefined) return;
-  const here = vscode.languages.getDiagnostics(editor.document.uri).filter(({ source, range }) => source === "alert-quill" && range.contains(editor.selection.active));
+  const here = vscode.languages
+    .getDiagnostics(editor.document.uri)
+    .filter(({ source, range }) => source === "alert-quill" && range.contains(editor.selection.active));
   const pages = here.flatMap(({ code }) => (typeof code === "object" ? [code.target] : []));
   if (pages[0] === undefined) await vscode.window.showInformationMessage("No mark of Alert Quill is at the cursor");
   else await vscode.commands.executeCommand("markdown.showPreview", pages[0]);
@@ -17,5 +19,8 @@ export async function showTrace(text: unknown): Promise<void> {
     await vscode.window.showInformationMessage("Settings reach files only, and this is none yet: save it first");
     return;
   }
-  await vscode.window.showTextDocument(await vscode.workspace.openTextDocument({ content: text, language: "plaintext" }), { preview: true });
+  await vscode.window.showTextDocument(
+    await vscode.workspace.openTextDocument({ content: text, language: "plaintext" }),
+    { preview: true },
+  );
 }

@@ -7,7 +7,12 @@ interface Status {
   readonly text: string;
 }
 
-const icons: Readonly<Record<Status["state"], string>> = { ready: "$(check)", working: "$(loading~spin)", off: "$(circle-slash)", broken: "$(warning)" };
+const icons: Readonly<Record<Status["state"], string>> = {
+  ready: "$(check)",
+  working: "$(loading~spin)",
+  off: "$(circle-slash)",
+  broken: "$(warning)",
+};
 
 /** The item in the status line: the state of the document that is being looked at. */
 export class StatusItem {
@@ -37,7 +42,9 @@ export class StatusItem {
     }
     this.item.text = `${icons[status.state]} Alert Quill`;
     this.item.tooltip = status.text;
-    this.item.backgroundColor = status.state === "broken" ? new vscode.ThemeColor("statusBarItem.warningBackground") : undefined;
+    this.item.backgroundColor = status.state === "broken"
+      ? new vscode.ThemeColor("statusBarItem.warningBackground")
+      : undefined;
     this.item.show();
   }
 }

@@ -4,7 +4,14 @@ import { bracketMatching, defaultHighlightStyle, indentOnInput, syntaxHighlighti
 import { setDiagnostics, type Diagnostic as Mark } from "@codemirror/lint";
 import { LSPPlugin } from "@codemirror/lsp-client";
 import { EditorState } from "@codemirror/state";
-import { drawSelection, EditorView, highlightActiveLine, highlightActiveLineGutter, keymap, lineNumbers } from "@codemirror/view";
+import {
+  drawSelection,
+  EditorView,
+  highlightActiveLine,
+  highlightActiveLineGutter,
+  keymap,
+  lineNumbers,
+} from "@codemirror/view";
 import { useEffect, useRef } from "react";
 import type { CodeAction, Diagnostic, Position } from "vscode-languageserver-protocol";
 import { client, messageOf } from "./client.js";
@@ -38,7 +45,11 @@ export function applyAction(view: EditorView, uri: string, action: CodeAction): 
   if (!plugin) return;
   const edits = action.edit?.changes?.[uri] ?? [];
   view.dispatch({
-    changes: edits.map(({ range, newText }) => ({ from: plugin.fromPosition(range.start), to: plugin.fromPosition(range.end), insert: newText })),
+    changes: edits.map(({ range, newText }) => ({
+      from: plugin.fromPosition(range.start),
+      to: plugin.fromPosition(range.end),
+      insert: newText,
+    })),
     userEvent: "input.fix",
   });
 }
@@ -77,9 +88,22 @@ export function Editor({ uri, diagnostics, onReady, onChange, onSave, onQuickFix
       state: EditorState.create({
         doc,
         extensions: [
-          lineNumbers(), highlightActiveLine(), highlightActiveLineGutter(), drawSelection(), history(), bracketMatching(), indentOnInput(),
-          javascript({ jsx: true, typescript: /\.tsx?$/.test(uri) }), syntaxHighlighting(defaultHighlightStyle),
-          keymap.of([{ key: "Mod-s", run: command("onSave") }, { key: "Mod-.", run: command("onQuickFix") }, ...defaultKeymap, ...historyKeymap, indentWithTab]),
+          lineNumbers(),
+          highlightActiveLine(),
+          highlightActiveLineGutter(),
+          drawSelection(),
+          history(),
+          bracketMatching(),
+          indentOnInput(),
+          javascript({ jsx: true, typescript: /\.tsx?$/.test(uri) }),
+          syntaxHighlighting(defaultHighlightStyle),
+          keymap.of([
+            { key: "Mod-s", run: command("onSave") },
+            { key: "Mod-.", run: command("onQuickFix") },
+            ...defaultKeymap,
+            ...historyKeymap,
+            indentWithTab,
+          ]),
           EditorView.updateListener.of((update) => update.docChanged && handlers.current.onChange()),
           client.plugin(uri),
           instantSync,

@@ -15,7 +15,9 @@ interface Props {
 /** The alerts of the file in the editor, or of the whole project. */
 export function Problems({ current, published, onGo, onFix }: Props) {
   const [all, setAll] = useState(true);
-  const rows = sample.filter(({ uri }) => all || uri === current).flatMap(({ uri, path }) => (published.get(uri) ?? []).map((diagnostic) => ({ uri, path, diagnostic })));
+  const rows = sample
+    .filter(({ uri }) => all || uri === current)
+    .flatMap(({ uri, path }) => (published.get(uri) ?? []).map((diagnostic) => ({ uri, path, diagnostic })));
   return (
     <section className="problems" aria-label="Alerts">
       <header>
@@ -28,7 +30,10 @@ export function Problems({ current, published, onGo, onFix }: Props) {
         {rows.map(({ uri, path, diagnostic }) => {
           const { range, severity = 1, code } = diagnostic;
           return (
-            <li key={`${uri} ${range.start.line}:${range.start.character} ${code}`} className={uri === current ? "here" : ""}>
+            <li
+              key={`${uri} ${range.start.line}:${range.start.character} ${code}`}
+              className={uri === current ? "here" : ""}
+            >
               <button className="go" onClick={() => onGo(uri, diagnostic)}>
                 <em className={`level-${severity}`}>{levelNames[severity - 1]}</em>
                 <span className="message">{messageOf(diagnostic)}</span>
@@ -37,7 +42,11 @@ export function Problems({ current, published, onGo, onFix }: Props) {
                   {path}:{range.start.line + 1}
                 </span>
               </button>
-              <button className="fix" title="Quick fixes" onClick={(event) => onFix(uri, diagnostic, event.currentTarget.getBoundingClientRect())}>
+              <button
+                className="fix"
+                title="Quick fixes"
+                onClick={(event) => onFix(uri, diagnostic, event.currentTarget.getBoundingClientRect())}
+              >
                 Fix…
               </button>
             </li>

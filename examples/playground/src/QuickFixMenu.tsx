@@ -28,7 +28,10 @@ export function QuickFixMenu({ menu, onChoose, onClose }: Props) {
         className="menu"
         role="menu"
         ref={list}
-        style={{ left: Math.min(menu.left, innerWidth - 380), top: Math.max(8, Math.min(menu.top, innerHeight - 44 - 36 * menu.actions.length)) }}
+        style={{
+          left: Math.min(menu.left, innerWidth - 380),
+          top: Math.max(8, Math.min(menu.top, innerHeight - 44 - 36 * menu.actions.length)),
+        }}
         onKeyDown={(event) => {
           if (event.key === "Escape") onClose();
           else if (event.key === "ArrowDown") step(1);
@@ -38,7 +41,12 @@ export function QuickFixMenu({ menu, onChoose, onClose }: Props) {
         }}
       >
         {menu.actions.map((action) => (
-          <button key={action.title} role="menuitem" className={action.isPreferred ? "preferred" : ""} onClick={() => onChoose(action)}>
+          <button
+            key={action.title}
+            role="menuitem"
+            className={action.isPreferred ? "preferred" : ""}
+            onClick={() => onChoose(action)}
+          >
             {action.title}
           </button>
         ))}

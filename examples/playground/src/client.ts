@@ -49,7 +49,9 @@ export const client = new LSPClient({
     "textDocument/publishDiagnostics": (owner, params: PublishDiagnosticsParams) => {
       const file = owner.workspace.getFile(params.uri);
       // What belongs to an older text is not shown: newer marks are on their way.
-      if (file && (params.version === undefined || params.version === file.version)) diagnostics.put(params.uri, params.diagnostics);
+      if (file && (params.version === undefined || params.version === file.version)) {
+        diagnostics.put(params.uri, params.diagnostics);
+      }
       return true;
     },
   },
@@ -65,13 +67,21 @@ export function messageOf({ message }: Diagnostic): string {
 /** The quick fixes for a diagnostic. */
 export function quickFixes(uri: string, diagnostic: Diagnostic): Promise<CodeAction[]> {
   client.sync();
-  return client.request("textDocument/codeAction", { textDocument: { uri }, range: diagnostic.range, context: { diagnostics: [diagnostic], only: ["quickfix"], triggerKind: 1 } });
+  return client.request("textDocument/codeAction", {
+    textDocument: { uri },
+    range: diagnostic.range,
+    context: { diagnostics: [diagnostic], only: ["quickfix"], triggerKind: 1 },
+  });
 }
 
 /** All that a save settles by itself. */
 export async function fixAll(uri: string): Promise<CodeAction | undefined> {
   client.sync();
   const range = { start: { line: 0, character: 0 }, end: { line: 0, character: 0 } };
-  const actions = await client.request<object, CodeAction[]>("textDocument/codeAction", { textDocument: { uri }, range, context: { diagnostics: [], only: ["source.fixAll"], triggerKind: 1 } });
+  const actions = await client.request<object, CodeAction[]>("textDocument/codeAction", {
+    textDocument: { uri },
+    range,
+    context: { diagnostics: [], only: ["source.fixAll"], triggerKind: 1 },
+  });
   return actions[0];
 }

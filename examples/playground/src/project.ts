@@ -20,7 +20,11 @@ class ProjectFile implements WorkspaceFile {
 }
 
 export class Project extends Workspace {
-  files: ProjectFile[] = sample.map(({ uri, languageId, text }) => new ProjectFile(uri, languageId, Text.of(text.split("\n"))));
+  files: ProjectFile[] = sample.map(({ uri, languageId, text }) => new ProjectFile(
+    uri,
+    languageId,
+    Text.of(text.split("\n")),
+  ));
 
   constructor(client: LSPClient) {
     super(client);

@@ -1,5 +1,8 @@
 /** The sample project's files, as they are in `examples/harbour`. */
-const raw = import.meta.glob<string>(["../../harbour/**/*.{js,mjs,cjs,jsx,ts,tsx}", "!../../harbour/tools/**"], { query: "?raw", import: "default", eager: true });
+const raw = import.meta.glob<string>(
+  ["../../harbour/**/*.{js,mjs,cjs,jsx,ts,tsx}", "!../../harbour/tools/**"],
+  { query: "?raw", import: "default", eager: true },
+);
 
 export interface SampleFile {
   readonly path: string;
@@ -8,7 +11,8 @@ export interface SampleFile {
   readonly text: string;
 }
 
-export const sample: readonly SampleFile[] = Object.entries(raw)
+export const sample: readonly SampleFile[] = Object
+  .entries(raw)
   .map(([name, text]) => {
     const path = name.replace("../../harbour/", "");
     return { path, uri: `file:///harbour/${path}`, languageId: languageOf(path), text };

@@ -2,7 +2,12 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
-import { createMessageConnection, StreamMessageReader, StreamMessageWriter, type MessageConnection } from "vscode-jsonrpc/node";
+import {
+  createMessageConnection,
+  StreamMessageReader,
+  StreamMessageWriter,
+  type MessageConnection,
+} from "vscode-jsonrpc/node";
 import type { CodeAction, Diagnostic, PublishDiagnosticsParams, TextEdit } from "vscode-languageserver-protocol";
 import { applyAll } from "../../text/edit.js";
 import { offsetAt, positionAt } from "../../text/position.js";
@@ -25,7 +30,10 @@ export class DemoEditor {
   /** `command` is the program's own entry point. */
   constructor(command: string) {
     this.child = spawn(process.execPath, [command, "serve", "--stdio"], { stdio: ["pipe", "pipe", "inherit"] });
-    this.connection = createMessageConnection(new StreamMessageReader(this.child.stdout!), new StreamMessageWriter(this.child.stdin!));
+    this.connection = createMessageConnection(
+      new StreamMessageReader(this.child.stdout!),
+      new StreamMessageWriter(this.child.stdin!),
+    );
     this.connection.onNotification("textDocument/publishDiagnostics", (params: PublishDiagnosticsParams) => {
       const file = this.files.get(params.uri);
       if (file === undefined) return;
@@ -37,11 +45,17 @@ export class DemoEditor {
   }
 
   async start(rootUri: string): Promise<string> {
-    const answer = await this.connection.sendRequest<{ serverInfo?: { name: string; version?: string } }>("initialize", {
-      processId: process.pid,
-      rootUri,
-      capabilities: { general: { positionEncodings: ["utf-16"] }, textDocument: { publishDiagnostics: { versionSupport: true, relatedInformation: true } } },
-    });
+    const answer = await this.connection.sendRequest<{ serverInfo?: { name: string; version?: string } }>(
+      "initialize",
+      {
+        processId: process.pid,
+        rootUri,
+        capabilities: {
+          general: { positionEncodings: ["utf-16"] },
+          textDocument: { publishDiagnostics: { versionSupport: true, relatedInformation: true } },
+        },
+      },
+    );
     await this.connection.sendNotification("initialized", {});
     return `${answer.serverInfo?.name} ${answer.serverInfo?.version}`;
   }
@@ -50,7 +64,9 @@ export class DemoEditor {
     const text = readFileSync(fileURLToPath(uri), "utf8");
     this.files.set(uri, { text: Text.of(text), version: 1, diagnostics: [], seen: 0 });
     const languageId = uri.endsWith("x") ? "javascriptreact" : "javascript";
-    await this.connection.sendNotification("textDocument/didOpen", { textDocument: { uri, languageId, version: 1, text } });
+    await this.connection.sendNotification("textDocument/didOpen", {
+      textDocument: { uri, languageId, version: 1, text },
+    });
     await this.settled(uri);
   }
 
@@ -60,7 +76,10 @@ export class DemoEditor {
     const range = { start: positionAt(file.text, from), end: positionAt(file.text, to) };
     file.text = file.text.apply({ from, to, insert });
     file.version += 1;
-    await this.connection.sendNotification("textDocument/didChange", { textDocument: { uri, version: file.version }, contentChanges: [{ range, text: insert }] });
+    await this.connection.sendNotification("textDocument/didChange", {
+      textDocument: { uri, version: file.version },
+      contentChanges: [{ range, text: insert }],
+    });
   }
 
   /** Waits until the diagnostics of the current version are there. */
@@ -94,7 +113,11 @@ export class DemoEditor {
   async save(uri: string): Promise<number> {
     const { text } = this.file(uri);
     const range = { start: { line: 0, character: 0 }, end: positionAt(text, text.length) };
-    const actions = await this.connection.sendRequest<CodeAction[]>("textDocument/codeAction", { textDocument: { uri }, range, context: { diagnostics: [], only: ["source.fixAll"], triggerKind: 1 } });
+    const actions = await this.connection.sendRequest<CodeAction[]>("textDocument/codeAction", {
+      textDocument: { uri },
+      range,
+      context: { diagnostics: [], only: ["source.fixAll"], triggerKind: 1 },
+    });
     const edits = actions[0]?.edit?.changes?.[uri] ?? [];
     await this.applyEdits(uri, edits);
     writeFileSync(fileURLToPath(uri), this.file(uri).text.value);
@@ -104,7 +127,11 @@ export class DemoEditor {
 
   private async applyEdits(uri: string, edits: readonly TextEdit[]): Promise<void> {
     const { text } = this.file(uri);
-    const plain = edits.map(({ range, newText }) => ({ from: offsetAt(text, range.start), to: offsetAt(text, range.end), insert: newText }));
+    const plain = edits.map(({ range, newText }) => ({
+      from: offsetAt(text, range.start),
+      to: offsetAt(text, range.end),
+      insert: newText,
+    }));
     await this.change(uri, 0, text.length, applyAll(text.value, plain));
     await this.settled(uri);
   }

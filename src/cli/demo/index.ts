@@ -79,7 +79,9 @@ async function playSession(editor: DemoEditor, folder: string, fast: boolean): P
   print(colours.faint("  and when it is all there, one mark is left:\n"));
   print(editorView("src/money.js", editor.text(money), editor.diagnostics(money), end, end + 5, colours));
   times.sort((a, b) => a - b);
-  print(colours.faint(`  from keystroke to marks: ${times[times.length >> 1]!.toFixed(1)} ms in the middle, ${times.at(-1)!.toFixed(1)} ms at most, over ${times.length} keystrokes\n`));
+  print(
+    colours.faint(`  from keystroke to marks: ${times[times.length >> 1]!.toFixed(1)} ms in the middle, ${times.at(-1)!.toFixed(1)} ms at most, over ${times.length} keystrokes\n`),
+  );
 
   await say("3  Take the quick fix");
   const [mark] = editor.diagnostics(money);
@@ -108,7 +110,9 @@ async function reviewSample(): Promise<number> {
   const planted = JSON.parse(readFileSync(path.join(sample, "planted.json"), "utf8")) as Planted[];
   const missed = planted.filter(({ file, line, rule }) => {
     const reviewed = review.files.find((one) => one.path === file);
-    return !reviewed?.alerts.some((alert) => alert.rule === rule && reviewed.text.lines.lineAt(alert.from) + 1 === line);
+    return !reviewed?.alerts.some(
+      (alert) => alert.rule === rule && reviewed.text.lines.lineAt(alert.from) + 1 === line,
+    );
   });
   for (const { file, line, rule } of missed) complain(`planted but not found: ${rule} at ${file}:${line}`);
   print(`${colours.strong(`${planted.length - missed.length} of ${planted.length}`)} planted mistakes found.\n`);

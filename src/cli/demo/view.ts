@@ -12,11 +12,27 @@ function levelOf(diagnostic: Diagnostic): AlertLevel {
 }
 
 /** The lines `[first, last]` of a document in a frame, each diagnostic marked below its line. */
-export function editorView(title: string, text: Text, diagnostics: readonly Diagnostic[], first: number, last: number, colours: Palette): string {
-  const status = levels.map((level) => ({ level, count: diagnostics.filter((one) => levelOf(one) === level).length })).filter(({ count }) => count > 0).map(({ level, count }) => counted(count, level)).join(", ") || "no alerts";
-  const painted = diagnostics.length === 0 ? colours.good(`✓ ${status}`) : colours.level[levelOf(diagnostics[0]!)](`● ${status}`);
+export function editorView(
+  title: string,
+  text: Text,
+  diagnostics: readonly Diagnostic[],
+  first: number,
+  last: number,
+  colours: Palette,
+): string {
+  const status = levels
+    .map((level) => ({ level, count: diagnostics.filter((one) => levelOf(one) === level).length }))
+    .filter(({ count }) => count > 0)
+    .map(({ level, count }) => counted(count, level))
+    .join(", ") ||
+    "no alerts";
+  const painted = diagnostics.length === 0
+    ? colours.good(`✓ ${status}`)
+    : colours.level[levelOf(diagnostics[0]!)](`● ${status}`);
   const rule = "─".repeat(Math.max(2, width - title.length - status.length - 8));
-  const lines = [colours.faint("  ╭─ ") + colours.strong(title) + colours.faint(` ${rule} `) + painted + colours.faint(" ╮")];
+  const lines = [
+    colours.faint("  ╭─ ") + colours.strong(title) + colours.faint(` ${rule} `) + painted + colours.faint(" ╮"),
+  ];
   for (let number = Math.max(0, first); number <= Math.min(last, text.lines.lineCount - 1); number += 1) {
     const from = text.lines.startOf(number);
     const content = text.value.slice(from, text.lineEnd(number));
@@ -37,5 +53,7 @@ export function editorView(title: string, text: Text, diagnostics: readonly Diag
 
 /** A menu of titles with one of them chosen. */
 export function menu(titles: readonly string[], chosen: number, colours: Palette): string {
-  return titles.map((title, index) => `        ${index === chosen ? colours.strong(`▸ ${title}`) : colours.faint(`  ${title}`)}\n`).join("");
+  return titles
+    .map((title, index) => `        ${index === chosen ? colours.strong(`▸ ${title}`) : colours.faint(`  ${title}`)}\n`)
+    .join("");
 }

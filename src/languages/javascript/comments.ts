@@ -37,7 +37,10 @@ export function commentsWith(text: Text, root: Node, opening: string): Comment[]
 export function followingNode(text: Text, root: Node, offset: number): Span | undefined {
   // In JSX a comment stands in braces of its own.
   const inBraces = nodeAt(root, offset - 1).type.startsWith("JSX");
-  const gap = (inBraces ? /^\s*\}(?:\s|\{\/\*[^]*?\*\/\s*\})*/ : /^(?:\s|\/\/[^\n\r]*|\/\*[^]*?\*\/)*/).exec(text.slice(offset, offset + 10_000))?.[0] ?? "";
+  const gap = (inBraces ? /^\s*\}(?:\s|\{\/\*[^]*?\*\/\s*\})*/ : /^(?:\s|\/\/[^\n\r]*|\/\*[^]*?\*\/)*/).exec(
+    text.slice(offset, offset + 10_000),
+  )?.[0] ??
+    "";
   const start = offset + gap.length;
   let node = root;
   let from = 0;

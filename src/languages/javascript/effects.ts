@@ -2,8 +2,20 @@ import type { Node } from "../../syntax/node.js";
 import { walk } from "../../syntax/walk.js";
 
 const acting = new Set([
-  "CallExpression", "NewExpression", "AssignmentExpression", "UpdateExpression", "AwaitExpression", "YieldExpression", "TaggedTemplateExpression",
-  "ImportExpression", "MemberExpression", "SpreadElement", "JSXElement", "JSXFragment", "ClassExpression", "Missing",
+  "CallExpression",
+  "NewExpression",
+  "AssignmentExpression",
+  "UpdateExpression",
+  "AwaitExpression",
+  "YieldExpression",
+  "TaggedTemplateExpression",
+  "ImportExpression",
+  "MemberExpression",
+  "SpreadElement",
+  "JSXElement",
+  "JSXFragment",
+  "ClassExpression",
+  "Missing",
 ]);
 
 /**
@@ -14,7 +26,10 @@ export function hasEffect(node: Node): boolean {
   let found = false;
   walk(node, (inner) => {
     if (found || inner.type === "FunctionExpression" || inner.type === "ArrowFunctionExpression") return false;
-    if (acting.has(inner.type) || (inner.type === "UnaryExpression" && (inner as unknown as { operator: string }).operator === "delete")) found = true;
+    if (
+      acting.has(inner.type) ||
+      (inner.type === "UnaryExpression" && (inner as unknown as { operator: string }).operator === "delete")
+    ) found = true;
     return !found;
   });
   return found;

@@ -20,7 +20,12 @@ export function parseOptionsFor({ uri, languageId, modules }: DocumentInfo): Par
   const typescript = /^(?:\.d)?\.[mc]?tsx?$/.test(ending) || languageId.startsWith("typescript");
   const jsx = !typescript || ending.endsWith(".tsx") || languageId === "typescriptreact";
   const module = modules === "detect" && /\.m[jt]s$/.test(ending) ? true : modules;
-  return { module, jsx, typescript, ambient: typescript && (ending.startsWith(".d.") || /\.d\.[\w-]+\.ts$/i.test(uri)) };
+  return {
+    module,
+    jsx,
+    typescript,
+    ambient: typescript && (ending.startsWith(".d.") || /\.d\.[\w-]+\.ts$/i.test(uri)),
+  };
 }
 
 /** JavaScript, TypeScript and JSX, to be given to `createWorkspace`. */

@@ -6,7 +6,10 @@ const exits = new Set(["ReturnStatement", "ThrowStatement", "BreakStatement", "C
 export function alwaysLeaves(statement: Statement): boolean {
   if (exits.has(statement.type)) return true;
   if (statement.type === "BlockStatement") return statement.body.some(alwaysLeaves);
-  return statement.type === "IfStatement" && statement.alternate !== null && alwaysLeaves(statement.consequent) && alwaysLeaves(statement.alternate);
+  return statement.type === "IfStatement" &&
+    statement.alternate !== null &&
+    alwaysLeaves(statement.consequent) &&
+    alwaysLeaves(statement.alternate);
 }
 
 /**
@@ -17,5 +20,13 @@ export function looksExhaustive(statement: Statement | undefined): boolean {
   if (statement?.type === "BlockStatement") return looksExhaustive(statement.body.at(-1));
   if (statement?.type !== "SwitchStatement") return false;
   const { cases } = statement;
-  return cases.length > 1 && cases.every(({ test, consequent }, index) => test !== null && (consequent.some(alwaysLeaves) || looksExhaustive(consequent.at(-1)) || (consequent.length === 0 && index < cases.length - 1)));
+  return cases.length > 1 &&
+    cases.every(
+      ({ test, consequent }, index) => test !== null &&
+        (
+          consequent.some(alwaysLeaves) ||
+          looksExhaustive(consequent.at(-1)) ||
+          (consequent.length === 0 && index < cases.length - 1)
+        ),
+    );
 }

@@ -1,24 +1,35 @@
 /** What a literal's text stands for. */
 
-const simpleEscapes: Readonly<Record<string, string>> = { n: "\n", t: "\t", r: "\r", b: "\b", f: "\f", v: "\v", 0: "\0" };
+const simpleEscapes: Readonly<Record<string, string>> = {
+  n: "\n",
+  t: "\t",
+  r: "\r",
+  b: "\b",
+  f: "\f",
+  v: "\v",
+  0: "\0",
+};
 const escape = /\\(?:u\{([\dA-Fa-f]+)\}|u([\dA-Fa-f]{4})|x([\dA-Fa-f]{2})|([0-3]?[0-7]{1,2})(?![89])|\r\n|([^]))/gu;
 
 /** Resolves the escapes of a string or template text; `undefined` when one of them is malformed. */
 export function cook(text: string): string | undefined {
   if (!text.includes("\\")) return text;
   let sound = true;
-  const cooked = text.replace(escape, (whole, braced?: string, four?: string, two?: string, octal?: string, one?: string) => {
-    const hex = braced ?? four ?? two;
-    if (hex !== undefined) {
-      const code = Number.parseInt(hex, 16);
-      if (code > 0x10ffff) sound = false;
-      return sound ? (four ? String.fromCharCode(code) : String.fromCodePoint(code)) : whole;
-    }
-    if (octal !== undefined) return String.fromCharCode(Number.parseInt(octal, 8));
-    if (one === undefined || /[\n\r\u2028\u2029]/.test(one)) return "";
-    if (one === "u" || one === "x") sound = false;
-    return simpleEscapes[one] ?? one;
-  });
+  const cooked = text.replace(
+    escape,
+    (whole, braced?: string, four?: string, two?: string, octal?: string, one?: string) => {
+      const hex = braced ?? four ?? two;
+      if (hex !== undefined) {
+        const code = Number.parseInt(hex, 16);
+        if (code > 0x10ffff) sound = false;
+        return sound ? (four ? String.fromCharCode(code) : String.fromCodePoint(code)) : whole;
+      }
+      if (octal !== undefined) return String.fromCharCode(Number.parseInt(octal, 8));
+      if (one === undefined || /[\n\r\u2028\u2029]/.test(one)) return "";
+      if (one === "u" || one === "x") sound = false;
+      return simpleEscapes[one] ?? one;
+    },
+  );
   return sound ? cooked : undefined;
 }
 

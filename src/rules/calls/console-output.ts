@@ -12,8 +12,15 @@ const options = z.strictObject({
 function remove(call: CallExpression, file: FileView): RemedyOffer[] {
   const statement = call.parent;
   const list = statement?.parent?.type;
-  if (statement?.type !== "ExpressionStatement" || (list !== "Program" && list !== "BlockStatement" && list !== "FunctionBody")) return [];
-  return [{ title: "Remove this output", certainty: "proposed", edits: [removeLines(file.text, statement.start, statement.end)] }];
+  if (
+    statement?.type !== "ExpressionStatement" ||
+    (list !== "Program" && list !== "BlockStatement" && list !== "FunctionBody")
+  ) return [];
+  return [{
+    title: "Remove this output",
+    certainty: "proposed",
+    edits: [removeLines(file.text, statement.start, statement.end)],
+  }];
 }
 
 export const consoleOutput = defineRule({
@@ -37,7 +44,11 @@ export const consoleOutput = defineRule({
   visit: {
     CallExpression(call, file) {
       const { callee } = call;
-      if (callee.type !== "MemberExpression" || callee.object.type !== "Identifier" || callee.object.name !== "console") return;
+      if (
+        callee.type !== "MemberExpression" || callee.object.type !== "Identifier" || callee.object.name !== "console"
+      ) {
+        return;
+      }
       const { object, property } = callee;
       if (callee.computed || property.type !== "Identifier" || file.options.allow.includes(property.name)) return;
       if (bindingOf(object) !== undefined) return;

@@ -9,7 +9,10 @@ export const debugPause = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "export function sail() {\n  «debugger;»\n  return 1;\n}\n", after: "export function sail() {\n  return 1;\n}\n" },
+      {
+        code: "export function sail() {\n  «debugger;»\n  return 1;\n}\n",
+        after: "export function sail() {\n  return 1;\n}\n",
+      },
       { code: "if (1) «debugger»\n" },
     ],
     quiet: [{ code: "const sign = \"debugger\";\nexport { sign };\n" }],
@@ -17,10 +20,18 @@ export const debugPause = defineRule({
   visit: {
     DebuggerStatement(node, { text, alert }) {
       const list = node.parent!.type;
-      const inList = list === "Program" || list === "BlockStatement" || list === "FunctionBody" || list === "SwitchCase" || list === "StaticBlock";
+      const inList = list === "Program" ||
+        list === "BlockStatement" ||
+        list === "FunctionBody" ||
+        list === "SwitchCase" ||
+        list === "StaticBlock";
       alert(node, {
         message: "The program pauses here when developer tools are open: take this out before handing the code on",
-        remedies: () => (inList ? [{ title: "Remove the pause", certainty: "certain", edits: [removeLines(text, node.start, node.end)] }] : []),
+        remedies: () => (
+          inList
+            ? [{ title: "Remove the pause", certainty: "certain", edits: [removeLines(text, node.start, node.end)] }]
+            : []
+        ),
       });
     },
   },

@@ -7,11 +7,20 @@ import { defineRule, type FileView } from "../rule.js";
 /** Statements that do nothing when control reaches them, so that it does not matter that it cannot. */
 function isInert(statement: Statement): boolean {
   if (statement.type === "InterfaceDeclaration" || statement.type === "TypeAliasDeclaration") return true;
-  if (statement.type === "FunctionDeclaration" || statement.type === "EmptyStatement" || statement.type === "Skipped") return true;
-  return statement.type === "VariableDeclaration" && statement.kind === "var" && statement.declarations.every(({ init }) => init === null);
+  if (statement.type === "FunctionDeclaration" || statement.type === "EmptyStatement" || statement.type === "Skipped") {
+    return true;
+  }
+  return statement.type === "VariableDeclaration" &&
+    statement.kind === "var" &&
+    statement.declarations.every(({ init }) => init === null);
 }
 
-const words: Partial<Record<Statement["type"], string>> = { ReturnStatement: "`return`", ThrowStatement: "`throw`", BreakStatement: "`break`", ContinueStatement: "`continue`" };
+const words: Partial<Record<Statement["type"], string>> = {
+  ReturnStatement: "`return`",
+  ThrowStatement: "`throw`",
+  BreakStatement: "`break`",
+  ContinueStatement: "`continue`",
+};
 
 /** The lists of statements whose code a graph holds. */
 function* listsOf(flow: FlowGraph): Generator<readonly Statement[]> {
@@ -20,7 +29,9 @@ function* listsOf(flow: FlowGraph): Generator<readonly Statement[]> {
     const parent = statement.parent!;
     if (seen.has(parent)) continue;
     seen.add(parent);
-    const list = parent.type === "SwitchCase" ? (parent as SwitchCase).consequent : (parent as unknown as { body?: unknown }).body;
+    const list = parent.type === "SwitchCase"
+      ? (parent as SwitchCase).consequent
+      : (parent as unknown as { body?: unknown }).body;
     if (Array.isArray(list)) yield list as Statement[];
   }
 }
@@ -41,13 +52,25 @@ function check(statements: readonly Statement[], flow: FlowGraph, file: FileView
   if (live.length === 1 && first.type === "BreakStatement" && first.parent?.type === "SwitchCase") return;
   const leaves = statements[exit]!;
   // Declarations of functions among them stay: they may be called from above.
-  const removable = dead.every((statement) => !isInert(statement) || statement.type === "EmptyStatement") && !holdsVar(dead);
-  file.alert({ first, last }, {
-    message: `This is never reached: the ${words[leaves.type] ?? "statement"} before it always leaves`,
-    labels: ["unnecessary"],
-    related: [{ at: leaves, message: "Control always leaves here" }],
-    remedies: () => (removable ? [{ title: "Remove what is never reached", certainty: "proposed", edits: [removeLines(file.text, first.start, last.end)] }] : []),
-  });
+  const removable = dead.every((statement) => !isInert(statement) || statement.type === "EmptyStatement") &&
+    !holdsVar(dead);
+  file.alert(
+    { first, last },
+    {
+      message: `This is never reached: the ${words[leaves.type] ?? "statement"} before it always leaves`,
+      labels: ["unnecessary"],
+      related: [{ at: leaves, message: "Control always leaves here" }],
+      remedies: () => (
+        removable
+          ? [{
+            title: "Remove what is never reached",
+            certainty: "proposed",
+            edits: [removeLines(file.text, first.start, last.end)],
+          }]
+          : []
+      ),
+    },
+  );
 }
 
 /** A `var` is declared even where it is never reached, so taking it out could take a name away. */
@@ -63,17 +86,33 @@ export const afterExit = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "export function fare() {\n  return 3;\n  «log();»\n}\nfunction log() {}\n", after: "export function fare() {\n  return 3;\n}\nfunction log() {}\n" },
-      { code: "export function tide(high) {\n  if (high) {\n    return 1;\n  } else {\n    throw new Error(\"low\");\n  }\n  «return 2;»\n}\n", after: "export function tide(high) {\n  if (high) {\n    return 1;\n  } else {\n    throw new Error(\"low\");\n  }\n}\n" },
+      {
+        code: "export function fare() {\n  return 3;\n  «log();»\n}\nfunction log() {}\n",
+        after: "export function fare() {\n  return 3;\n}\nfunction log() {}\n",
+      },
+      {
+        code: "export function tide(high) {\n  if (high) {\n    return 1;\n  } else {\n    throw new Error(\"low\");\n  }\n  «return 2;»\n}\n",
+        after: "export function tide(high) {\n  if (high) {\n    return 1;\n  } else {\n    throw new Error(\"low\");\n  }\n}\n",
+      },
       { code: "while (true) {\n  sail();\n}\n«moor();»\nfunction sail() {}\nfunction moor() {}\n" },
-      { code: "export function read(file) {\n  if (!file) {\n    process.exit(2);\n    «file = 1;»\n  }\n  return file;\n}\n", after: "export function read(file) {\n  if (!file) {\n    process.exit(2);\n  }\n  return file;\n}\n" },
-      { code: "export function go(all) {\n  for (const one of all) {\n    continue;\n    «one.sail();»\n  }\n}\n", after: "export function go(all) {\n  for (const one of all) {\n    continue;\n  }\n}\n" },
+      {
+        code: "export function read(file) {\n  if (!file) {\n    process.exit(2);\n    «file = 1;»\n  }\n  return file;\n}\n",
+        after: "export function read(file) {\n  if (!file) {\n    process.exit(2);\n  }\n  return file;\n}\n",
+      },
+      {
+        code: "export function go(all) {\n  for (const one of all) {\n    continue;\n    «one.sail();»\n  }\n}\n",
+        after: "export function go(all) {\n  for (const one of all) {\n    continue;\n  }\n}\n",
+      },
     ],
     quiet: [
       { code: "export function fare() {\n  return price();\n  function price() { return 3; }\n}\n" },
       { code: "while (true) {\n  if (sail()) break;\n}\nmoor();\nfunction sail() {}\nfunction moor() {}\n" },
-      { code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      return \"low\";\n      break;\n    default:\n      return \"high\";\n  }\n}\n" },
-      { code: "export function tide(high) {\n  try {\n    return high();\n  } catch {\n    sail();\n  }\n  return 0;\n}\nfunction sail() {}\n" },
+      {
+        code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      return \"low\";\n      break;\n    default:\n      return \"high\";\n  }\n}\n",
+      },
+      {
+        code: "export function tide(high) {\n  try {\n    return high();\n  } catch {\n    sail();\n  }\n  return 0;\n}\nfunction sail() {}\n",
+      },
     ],
   },
   flow(flow, file) {

@@ -14,8 +14,16 @@ export const emptyBlock = defineRule({
   kits: [],
   options,
   examples: {
-    alerts: [{ code: "if (tide) «{}»\n" }, { code: "try { sail(); } catch «{\n}»\n" }, { code: "while (sail()) «{ }»\n" }],
-    quiet: [{ code: "if (tide) { /* nothing sails */ }\n" }, { code: "function sail() {}\nconst moor = () => {};\nclass Pier {}\n" }, { code: "try { sail(); } catch {}\n", options: { caught: false } }],
+    alerts: [
+      { code: "if (tide) «{}»\n" },
+      { code: "try { sail(); } catch «{\n}»\n" },
+      { code: "while (sail()) «{ }»\n" },
+    ],
+    quiet: [
+      { code: "if (tide) { /* nothing sails */ }\n" },
+      { code: "function sail() {}\nconst moor = () => {};\nclass Pier {}\n" },
+      { code: "try { sail(); } catch {}\n", options: { caught: false } },
+    ],
   },
   visit: {
     BlockStatement(node, { text, options: { caught }, alert, isBroken }) {
@@ -23,7 +31,11 @@ export const emptyBlock = defineRule({
       const holder = node.parent!.type;
       if (holder === "CatchClause" && !caught) return;
       if (holdsComment(text, node.start, node.end)) return;
-      alert(node, { message: holder === "CatchClause" ? "What is caught here is passed over in silence: handle it, or say why not in a comment" : "This block is empty: fill it, take it out, or say why in a comment" });
+      alert(node, {
+        message: holder === "CatchClause"
+          ? "What is caught here is passed over in silence: handle it, or say why not in a comment"
+          : "This block is empty: fill it, take it out, or say why in a comment",
+      });
     },
   },
 });

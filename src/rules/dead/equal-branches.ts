@@ -14,8 +14,15 @@ export const equalBranches = defineRule({
   level: "warning",
   kits: ["sound"],
   examples: {
-    alerts: [{ code: "if (tide > 3) {\n  sail();\n} else «{\n  sail();\n}»\n" }, { code: "const fare = child ? 210 : «210»;\n" }],
-    quiet: [{ code: "if (tide > 3) {\n  sail();\n} else {\n  moor();\n}\n" }, { code: "if (a) {} else {}\n" }, { code: "const fare = child ? 210 : 420;\n" }],
+    alerts: [
+      { code: "if (tide > 3) {\n  sail();\n} else «{\n  sail();\n}»\n" },
+      { code: "const fare = child ? 210 : «210»;\n" },
+    ],
+    quiet: [
+      { code: "if (tide > 3) {\n  sail();\n} else {\n  moor();\n}\n" },
+      { code: "if (a) {} else {}\n" },
+      { code: "const fare = child ? 210 : 420;\n" },
+    ],
   },
   visit: {
     IfStatement(node, file) {
@@ -23,7 +30,10 @@ export const equalBranches = defineRule({
       if (alternate === null || alternate.type === "IfStatement") return;
       if (consequent.type === "BlockStatement" && consequent.body.length === 0) return;
       if (!isSame(consequent, alternate, file) || file.isBroken(node)) return;
-      file.alert(alternate, { message: "This branch does the same as the one before, so the condition decides nothing", related: [{ at: consequent, message: "The branch before" }] });
+      file.alert(alternate, {
+        message: "This branch does the same as the one before, so the condition decides nothing",
+        related: [{ at: consequent, message: "The branch before" }],
+      });
     },
     ConditionalExpression(node, file) {
       if (!isSame(node.consequent, node.alternate, file) || file.isBroken(node)) return;

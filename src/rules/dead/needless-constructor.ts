@@ -7,14 +7,25 @@ import { defineRule } from "../rule.js";
 function doesNothing({ value }: MethodDefinition, derived: boolean): boolean {
   const [only, more] = value.body?.body ?? [];
   if (!derived) return only === undefined;
-  if (only?.type !== "ExpressionStatement" || more !== undefined || only.expression.type !== "CallExpression" || only.expression.callee.type !== "Super") return false;
+  if (
+    only?.type !== "ExpressionStatement" ||
+    more !== undefined ||
+    only.expression.type !== "CallExpression" ||
+    only.expression.callee.type !== "Super"
+  ) return false;
   const { params } = value;
   const given = only.expression.arguments;
   if (params.length === 0 && given.length === 0) return true;
   // Only a rest that is handed on whole passes everything; single parameters would drop what is behind them.
   const [rest, second] = params;
   const [spread] = given;
-  return second === undefined && given.length === 1 && rest?.type === "RestElement" && spread?.type === "SpreadElement" && rest.argument.type === "Identifier" && spread.argument.type === "Identifier" && rest.argument.name === spread.argument.name;
+  return second === undefined &&
+    given.length === 1 &&
+    rest?.type === "RestElement" &&
+    spread?.type === "SpreadElement" &&
+    rest.argument.type === "Identifier" &&
+    spread.argument.type === "Identifier" &&
+    rest.argument.name === spread.argument.name;
 }
 
 export const needlessConstructor = defineRule({
@@ -25,8 +36,14 @@ export const needlessConstructor = defineRule({
   kits: [],
   examples: {
     alerts: [
-      { code: "export class Ferry {\n  «constructor»() {}\n  sail() {}\n}\n", after: "export class Ferry {\n  sail() {}\n}\n" },
-      { code: "export class Ferry extends Boat {\n  «constructor»(...parts) {\n    super(...parts);\n  }\n}\n", after: "export class Ferry extends Boat {\n}\n" },
+      {
+        code: "export class Ferry {\n  «constructor»() {}\n  sail() {}\n}\n",
+        after: "export class Ferry {\n  sail() {}\n}\n",
+      },
+      {
+        code: "export class Ferry extends Boat {\n  «constructor»(...parts) {\n    super(...parts);\n  }\n}\n",
+        after: "export class Ferry extends Boat {\n}\n",
+      },
     ],
     quiet: [
       { code: "export class Ferry {\n  constructor() {\n    this.seats = 40;\n  }\n}\n" },
@@ -38,11 +55,25 @@ export const needlessConstructor = defineRule({
   visit: {
     MethodDefinition(node, { text, alert, isBroken }) {
       const { body } = node.value;
-      if (node.kind !== "constructor" || body === null || node.modifiers.length > 0 || node.decorators.length > 0) return;
+      if (node.kind !== "constructor" || body === null || node.modifiers.length > 0 || node.decorators.length > 0) {
+        return;
+      }
       const derived = ((node.parent as ClassBody).parent as ClassNode).superClass !== null;
-      if (node.value.params.some(({ type }) => type === "ParameterProperty") || (!derived && node.value.params.length > 0) || !doesNothing(node, derived)) return;
+      if (
+        node.value.params.some(({ type }) => type === "ParameterProperty") ||
+        (!derived && node.value.params.length > 0) ||
+        !doesNothing(node, derived)
+      ) return;
       if (holdsComment(text, body.start, body.end) || isBroken(node)) return;
-      alert(node.key, { message: "The class does the same without this constructor", labels: ["unnecessary"], remedies: () => [{ title: "Remove the constructor", certainty: "certain", edits: [removeLines(text, node.start, node.end)] }] });
+      alert(node.key, {
+        message: "The class does the same without this constructor",
+        labels: ["unnecessary"],
+        remedies: () => [{
+          title: "Remove the constructor",
+          certainty: "certain",
+          edits: [removeLines(text, node.start, node.end)],
+        }],
+      });
     },
   },
 });

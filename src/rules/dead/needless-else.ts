@@ -9,7 +9,9 @@ const lists = new Set(["Program", "BlockStatement", "FunctionBody", "StaticBlock
 
 /** Whether a block declares names that would come into the scope around it. */
 function declares(statement: Node): boolean {
-  return statement.type === "ClassDeclaration" || statement.type === "FunctionDeclaration" || (statement.type === "VariableDeclaration" && (statement as { kind?: string }).kind !== "var");
+  return statement.type === "ClassDeclaration" ||
+    statement.type === "FunctionDeclaration" ||
+    (statement.type === "VariableDeclaration" && (statement as { kind?: string }).kind !== "var");
 }
 
 /** What stands under `else`, put behind the `if`. */
@@ -21,7 +23,9 @@ function unwrap(whole: IfStatement, { text }: FileView): RemedyOffer[] {
   const indent = /(?:^|[\n\r])([ \t]*)$/.exec(lineStart)?.[1];
   if (indent === undefined || holdsComment(text, end, alternate.start)) return [];
   const brk = lineBreakOf(text);
-  if (alternate.type !== "BlockStatement") return [{ title, certainty: "certain", edits: [{ from: end, to: alternate.start, insert: brk + indent }] }];
+  if (alternate.type !== "BlockStatement") {
+    return [{ title, certainty: "certain", edits: [{ from: end, to: alternate.start, insert: brk + indent }] }];
+  }
   const [first] = alternate.body;
   if (first === undefined || alternate.body.some(declares)) return [];
   const inner = text.slice(alternate.start + 1, alternate.end - 1);
@@ -29,7 +33,15 @@ function unwrap(whole: IfStatement, { text }: FileView): RemedyOffer[] {
   if (inner.includes("`")) return [];
   const own = /(?:^|[\n\r])([ \t]*)\S/.exec(inner)?.[1] ?? "";
   const extra = own.startsWith(indent) ? own.length - indent.length : 0;
-  const body = inner.trim().split(/\r\n|\n|\r/).map((line) => (/^[ \t]*/.exec(line)![0].length >= extra && line !== "" ? line.slice(line.startsWith(own) ? extra : 0) : line)).join(brk);
+  const body = inner
+    .trim()
+    .split(/\r\n|\n|\r/)
+    .map(
+      (line) => (
+        /^[ \t]*/.exec(line)![0].length >= extra && line !== "" ? line.slice(line.startsWith(own) ? extra : 0) : line
+      ),
+    )
+    .join(brk);
   return [{ title, certainty: "certain", edits: [{ from: end, to: alternate.end, insert: brk + indent + body }] }];
 }
 
@@ -41,19 +53,48 @@ export const needlessElse = defineRule({
   kits: [],
   examples: {
     alerts: [
-      { code: "export function fare(child) {\n  if (child) {\n    return 210;\n  } «else» {\n    const full = 420;\n    return full;\n  }\n}\n" },
-      { code: "export function fare(child) {\n  if (child) {\n    return 210;\n  } «else» {\n    log(child);\n    return 420;\n  }\n}\nfunction log() {}\n", after: "export function fare(child) {\n  if (child) {\n    return 210;\n  }\n  log(child);\n  return 420;\n}\nfunction log() {}\n" },
-      { code: "export function fare(child) {\n  if (child) return 210;\n  «else» return 420;\n}\n", after: "export function fare(child) {\n  if (child) return 210;\n  return 420;\n}\n" },
+      {
+        code: "export function fare(child) {\n  if (child) {\n    return 210;\n  } «else» {\n    const full = 420;\n    return full;\n  }\n}\n",
+      },
+      {
+        code: "export function fare(child) {\n  if (child) {\n    return 210;\n  } «else» {\n    log(child);\n    return 420;\n  }\n}\nfunction log() {}\n",
+        after: "export function fare(child) {\n  if (child) {\n    return 210;\n  }\n  log(child);\n  return 420;\n}\nfunction log() {}\n",
+      },
+      {
+        code: "export function fare(child) {\n  if (child) return 210;\n  «else» return 420;\n}\n",
+        after: "export function fare(child) {\n  if (child) return 210;\n  return 420;\n}\n",
+      },
     ],
-    quiet: [{ code: "export function fare(child) {\n  if (child) log();\n  else return 420;\n  return 210;\n}\nfunction log() {}\n" }, { code: "export function kind(a, b) {\n  if (a) return 1;\n  else if (b) log();\n  return 2;\n}\nfunction log() {}\n" }],
+    quiet: [
+      {
+        code: "export function fare(child) {\n  if (child) log();\n  else return 420;\n  return 210;\n}\nfunction log() {}\n",
+      },
+      {
+        code:
+          "export function kind(a, b) {\n  if (a) return 1;\n  else if (b) log();\n  return 2;\n}\nfunction log() {}\n",
+      },
+    ],
   },
   visit: {
     IfStatement(node, file) {
       const { consequent, alternate, parent } = node;
-      if (alternate === null || alternate.type === "IfStatement" || !lists.has(parent!.type) || !alwaysLeaves(consequent) || file.isBroken(node)) return;
+      if (
+        alternate === null ||
+        alternate.type === "IfStatement" ||
+        !lists.has(parent!.type) ||
+        !alwaysLeaves(consequent) ||
+        file.isBroken(node)
+      ) return;
       const gap = file.text.slice(consequent.end, alternate.start);
       const from = consequent.end + gap.lastIndexOf("else");
-      file.alert({ from, to: from + "else".length }, { message: "The branch before always leaves, so this `else` is not needed", labels: ["unnecessary"], remedies: () => unwrap(node, file) });
+      file.alert(
+        { from, to: from + "else".length },
+        {
+          message: "The branch before always leaves, so this `else` is not needed",
+          labels: ["unnecessary"],
+          remedies: () => unwrap(node, file),
+        },
+      );
     },
   },
 });

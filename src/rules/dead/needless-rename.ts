@@ -5,7 +5,11 @@ function report(node: Node, name: string, kept: Node, file: FileView): void {
   file.alert(node, {
     message: `\`${name}\` is renamed to itself`,
     labels: ["unnecessary"],
-    remedies: () => [{ title: `Write \`${name}\` once`, certainty: "certain", edits: [{ from: node.start, to: node.end, insert: file.text.slice(kept.start, kept.end) }] }],
+    remedies: () => [{
+      title: `Write \`${name}\` once`,
+      certainty: "certain",
+      edits: [{ from: node.start, to: node.end, insert: file.text.slice(kept.start, kept.end) }],
+    }],
   });
 }
 
@@ -17,21 +21,40 @@ export const needlessRename = defineRule({
   kits: ["tidy"],
   examples: {
     alerts: [
-      { code: "import { «pier as pier» } from \"./pier.js\";\nexport { «pier as pier» };\n", after: "import { pier } from \"./pier.js\";\nexport { pier };\n" },
+      {
+        code: "import { «pier as pier» } from \"./pier.js\";\nexport { «pier as pier» };\n",
+        after: "import { pier } from \"./pier.js\";\nexport { pier };\n",
+      },
       { code: "const { «pier: pier», «tide: tide = 3» } = berth;\n", after: "const { pier, tide = 3 } = berth;\n" },
     ],
-    quiet: [{ code: "import { pier as quay } from \"./pier.js\";\nconst { a, b: c, [d]: e, \"f\": f } = quay;\n" }, { code: "const berth = { pier: pier };\n" }],
+    quiet: [
+      { code: "import { pier as quay } from \"./pier.js\";\nconst { a, b: c, [d]: e, \"f\": f } = quay;\n" },
+      { code: "const berth = { pier: pier };\n" },
+    ],
   },
   visit: {
     ImportSpecifier(node, file) {
-      if (node.imported !== node.local && node.imported.type === "Identifier" && node.imported.name === node.local.name && !node.typeOnly) report(node, node.local.name, node.local, file);
+      if (
+        node.imported !== node.local &&
+        node.imported.type === "Identifier" &&
+        node.imported.name === node.local.name &&
+        !node.typeOnly
+      ) report(node, node.local.name, node.local, file);
     },
     ExportSpecifier(node, file) {
       const { local, exported } = node;
-      if (local !== exported && local.type === "Identifier" && exported.type === "Identifier" && local.name === exported.name && !node.typeOnly) report(node, local.name, local, file);
+      if (
+        local !== exported &&
+        local.type === "Identifier" &&
+        exported.type === "Identifier" &&
+        local.name === exported.name &&
+        !node.typeOnly
+      ) report(node, local.name, local, file);
     },
     Property(node, file) {
-      if (node.shorthand || node.computed || node.parent!.type !== "ObjectPattern" || node.key.type !== "Identifier") return;
+      if (node.shorthand || node.computed || node.parent!.type !== "ObjectPattern" || node.key.type !== "Identifier") {
+        return;
+      }
       const target = node.value.type === "AssignmentPattern" ? node.value.left : node.value;
       if (target.type === "Identifier" && target.name === node.key.name) report(node, target.name, node.value, file);
     },

@@ -8,14 +8,28 @@ export const needlessReturn = defineRule({
   level: "hint",
   kits: [],
   examples: {
-    alerts: [{ code: "function sail() {\n  go();\n  «return;»\n}\nfunction go() {}\n", after: "function sail() {\n  go();\n}\nfunction go() {}\n" }],
-    quiet: [{ code: "function sail() {\n  if (tide) {\n    return;\n  }\n  go();\n}\n" }, { code: "function sail() {\n  return 1;\n}\n" }],
+    alerts: [{
+      code: "function sail() {\n  go();\n  «return;»\n}\nfunction go() {}\n",
+      after: "function sail() {\n  go();\n}\nfunction go() {}\n",
+    }],
+    quiet: [
+      { code: "function sail() {\n  if (tide) {\n    return;\n  }\n  go();\n}\n" },
+      { code: "function sail() {\n  return 1;\n}\n" },
+    ],
   },
   visit: {
     FunctionBody(body, { text, alert, isBroken }) {
       const last = body.body.at(-1);
       if (last?.type !== "ReturnStatement" || last.argument !== null || isBroken(body)) return;
-      alert(last, { message: "The function ends here anyway", labels: ["unnecessary"], remedies: () => [{ title: "Remove `return`", certainty: "certain", edits: [removeLines(text, last.start, last.end)] }] });
+      alert(last, {
+        message: "The function ends here anyway",
+        labels: ["unnecessary"],
+        remedies: () => [{
+          title: "Remove `return`",
+          certainty: "certain",
+          edits: [removeLines(text, last.start, last.end)],
+        }],
+      });
     },
   },
 });

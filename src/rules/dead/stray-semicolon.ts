@@ -14,7 +14,11 @@ export const straySemicolon = defineRule({
       { code: "sail();«;»\nfunction sail() {}\n", after: "sail();\nfunction sail() {}\n" },
       { code: "function sail() {}«;»\n", after: "function sail() {}\n" },
     ],
-    quiet: [{ code: "for (;;);\n" }, { code: "while (sail());\nfunction sail() {}\n" }, { code: "sail()\n;[1].map(sail)\nfunction sail() {}\n" }],
+    quiet: [
+      { code: "for (;;);\n" },
+      { code: "while (sail());\nfunction sail() {}\n" },
+      { code: "sail()\n;[1].map(sail)\nfunction sail() {}\n" },
+    ],
   },
   visit: {
     EmptyStatement(node, { text, alert, isBroken }) {
@@ -23,7 +27,15 @@ export const straySemicolon = defineRule({
       if (node.length === 0 || !lists.has(node.parent!.type) || isBroken(node)) return;
       // At the head of a line a `;` keeps what follows from being read as a part of the line before.
       if (/^[ \t]*[([`+\-*/]/.test(text.slice(to, to + 200))) return;
-      alert(node, { message: "This `;` ends nothing", labels: ["unnecessary"], remedies: () => [{ title: "Remove `;`", certainty: "certain", edits: [removeLines(text, node.start, node.end)] }] });
+      alert(node, {
+        message: "This `;` ends nothing",
+        labels: ["unnecessary"],
+        remedies: () => [{
+          title: "Remove `;`",
+          certainty: "certain",
+          edits: [removeLines(text, node.start, node.end)],
+        }],
+      });
     },
   },
 });

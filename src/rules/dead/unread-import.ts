@@ -7,7 +7,9 @@ import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 function remove(binding: Binding, part: ImportPart, file: FileView): RemedyOffer[] {
   const whole = part.parent as ImportDeclaration;
   const title = `Remove the import of \`${binding.name}\``;
-  if (whole.specifiers.length === 1) return [{ title, certainty: "proposed", edits: [removeLines(file.text, whole.start, whole.end)] }];
+  if (whole.specifiers.length === 1) {
+    return [{ title, certainty: "proposed", edits: [removeLines(file.text, whole.start, whole.end)] }];
+  }
   const index = whole.specifiers.indexOf(part);
   const before = whole.specifiers[index - 1];
   const after = whole.specifiers[index + 1];
@@ -16,10 +18,30 @@ function remove(binding: Binding, part: ImportPart, file: FileView): RemedyOffer
   if (part.type === "ImportSpecifier" && named.length === 1) {
     const open = whole.start + file.text.slice(whole.start, part.start).lastIndexOf("{");
     const close = part.end + file.text.slice(part.end, whole.end).indexOf("}");
-    return [{ title, certainty: "certain", edits: [{ from: before!.end, to: close + 1, insert: open < before!.end ? file.text.slice(before!.end, close + 1) : "" }] }];
+    return [{
+      title,
+      certainty: "certain",
+      edits: [{
+        from: before!.end,
+        to: close + 1,
+        insert: open < before!.end ? file.text.slice(before!.end, close + 1) : "",
+      }],
+    }];
   }
-  if (part.type === "ImportDefaultSpecifier") return [{ title, certainty: "certain", edits: [{ from: part.start, to: part.end + file.text.slice(part.end, whole.end).indexOf(after!.type === "ImportSpecifier" ? "{" : "*"), insert: "" }] }];
-  const edit = after ? { from: part.start, to: after.start, insert: "" } : { from: before!.end, to: part.end, insert: "" };
+  if (part.type === "ImportDefaultSpecifier") {
+    return [{
+      title,
+      certainty: "certain",
+      edits: [{
+        from: part.start,
+        to: part.end + file.text.slice(part.end, whole.end).indexOf(after!.type === "ImportSpecifier" ? "{" : "*"),
+        insert: "",
+      }],
+    }];
+  }
+  const edit = after
+    ? { from: part.start, to: after.start, insert: "" }
+    : { from: before!.end, to: part.end, insert: "" };
   return [{ title, certainty: "certain", edits: [edit] }];
 }
 
@@ -31,10 +53,19 @@ export const unreadImport = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "import { sail, «moor» } from \"./ferry.js\";\nsail();\n", after: "import { sail } from \"./ferry.js\";\nsail();\n" },
+      {
+        code: "import { sail, «moor» } from \"./ferry.js\";\nsail();\n",
+        after: "import { sail } from \"./ferry.js\";\nsail();\n",
+      },
       { code: "import «tide» from \"./tide.js\";\nexport const pier = 1;\n", after: "export const pier = 1;\n" },
-      { code: "import fare, { «format» } from \"./fare.js\";\nfare();\n", after: "import fare from \"./fare.js\";\nfare();\n" },
-      { code: "import «fare», { format } from \"./fare.js\";\nformat();\n", after: "import { format } from \"./fare.js\";\nformat();\n" },
+      {
+        code: "import fare, { «format» } from \"./fare.js\";\nfare();\n",
+        after: "import fare from \"./fare.js\";\nfare();\n",
+      },
+      {
+        code: "import «fare», { format } from \"./fare.js\";\nformat();\n",
+        after: "import { format } from \"./fare.js\";\nformat();\n",
+      },
       { code: "import * as «piers» from \"./piers.js\";\nexport {};\n", after: "export {};\n" },
     ],
     quiet: [
@@ -46,7 +77,12 @@ export const unreadImport = defineRule({
   },
   binding(binding, file) {
     const { owner, node } = binding.declarations[0]!;
-    if (!owner.type.startsWith("Import") || owner.type === "ImportEqualsDeclaration" || binding.references.length > 0 || binding.exported) return;
+    if (
+      !owner.type.startsWith("Import") ||
+      owner.type === "ImportEqualsDeclaration" ||
+      binding.references.length > 0 ||
+      binding.exported
+    ) return;
     if (binding.scope.dynamic || file.ambient || file.isBroken(binding.scope.node) || file.isMissed(binding)) return;
     file.alert(node, {
       message: `The import \`${binding.name}\` is never read`,

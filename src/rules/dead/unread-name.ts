@@ -1,6 +1,11 @@
 import { z } from "zod";
 import { hasEffect } from "../../languages/javascript/effects.js";
-import type { FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
+import type {
+  FunctionNode,
+  JavaScriptNode,
+  VariableDeclaration,
+  VariableDeclarator,
+} from "../../languages/javascript/nodes/index.js";
 import type { Binding, Reference } from "../../model/binding.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
@@ -9,8 +14,14 @@ import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
 const options = z.strictObject({
   mayStay: z.string().default("^_").describe("A regular expression; names it matches may stay unread."),
-  parameters: z.enum(["last", "all", "none"]).default("last").describe("Which unread parameters alert: those behind the last one that is read, all, or none."),
-  methods: z.boolean().default(false).describe("Alert at unread parameters of methods and of functions that are put into properties, too. Who calls them may give them anyway."),
+  parameters: z.enum(["last", "all", "none"])
+    .default("last")
+    .describe("Which unread parameters alert: those behind the last one that is read, all, or none."),
+  methods: z.boolean()
+    .default(false)
+    .describe(
+      "Alert at unread parameters of methods and of functions that are put into properties, too. Who calls them may give them anyway.",
+    ),
   caught: z.boolean().default(false).describe("Alert at unread names of `catch` clauses."),
 });
 type Options = z.infer<typeof options>;
@@ -20,10 +31,13 @@ function isIdle(use: Reference, binding: Binding): boolean {
   const { parent } = use.node;
   if (use.access === "write") return true;
   if (use.access === "change") {
-    return parent?.parent?.type === "ExpressionStatement" || (parent?.parent?.type === "ForStatement" && (parent.parent as { update?: unknown }).update === parent);
+    return parent?.parent?.type === "ExpressionStatement" ||
+      (parent?.parent?.type === "ForStatement" && (parent.parent as { update?: unknown }).update === parent);
   }
   // A function that is only called by itself.
-  return binding.declarations.some(({ owner, kind }) => (kind === "function" || kind === "class") && isInside(use.node, owner));
+  return binding.declarations.some(
+    ({ owner, kind }) => (kind === "function" || kind === "class") && isInside(use.node, owner),
+  );
 }
 
 /** Whether a parameter stands behind the last one of its function that is read. */
@@ -33,13 +47,23 @@ function isLastParameter(binding: Binding): boolean {
   while (child.parent !== null && !("params" in child.parent)) child = child.parent;
   const owner = child.parent as unknown as FunctionNode;
   const index = owner.params.indexOf(child as never);
-  return owner.params.slice(index + 1).every((param) => param.type === "Identifier" && !binding.scope.bindings.get(param.name)?.references.length);
+  return owner.params
+    .slice(index + 1)
+    .every((param) => param.type === "Identifier" && !binding.scope.bindings.get(param.name)?.references.length);
 }
 
 function concerns(binding: Binding, { options: settings, keepsToItself }: FileView<Options>): boolean {
-  if (binding.exported || isDeclaredElsewhere(binding) || new RegExp(settings.mayStay, "u").test(binding.name)) return false;
+  if (binding.exported || isDeclaredElsewhere(binding) || new RegExp(settings.mayStay, "u").test(binding.name)) {
+    return false;
+  }
   switch (binding.kind) {
-    case "import": case "function-name": case "class-name": case "type-parameter": case "member": case "private": case "export":
+    case "import":
+    case "function-name":
+    case "class-name":
+    case "type-parameter":
+    case "member":
+    case "private":
+    case "export":
       return false;
     case "namespace":
       // What it says of another module counts without being read.
@@ -47,7 +71,8 @@ function concerns(binding: Binding, { options: settings, keepsToItself }: FileVi
     case "caught":
       return settings.caught;
     case "parameter":
-      return settings.parameters === "all" || (settings.parameters === "last" && isLastParameter(binding) && !hasFixedShape(binding, settings));
+      return settings.parameters === "all" ||
+        (settings.parameters === "last" && isLastParameter(binding) && !hasFixedShape(binding, settings));
     default:
       // At the top of a script other scripts can read the name; what looks like a CommonJS module is none.
       return binding.scope.kind !== "file" || keepsToItself;
@@ -60,7 +85,12 @@ function isDeclaredElsewhere(binding: Binding): boolean {
   if (isOnlyDeclared(owner)) return true;
   for (let up: Node | null = node; up !== null; up = up.parent) {
     const { declare, modifiers, keyword } = up as { declare?: boolean; modifiers?: string[]; keyword?: string };
-    if (up.type === "ParameterProperty" || declare === true || keyword === "global" || modifiers?.includes("declare") === true) return true;
+    if (
+      up.type === "ParameterProperty" ||
+      declare === true ||
+      keyword === "global" ||
+      modifiers?.includes("declare") === true
+    ) return true;
     if (up.type.includes("Function") && up !== owner && isOnlyDeclared(up)) return true;
   }
   return false;
@@ -90,7 +120,8 @@ function hasFixedShape(binding: Binding, { methods }: Options): boolean {
 function keepsOutOfRest(binding: Binding): boolean {
   const property = binding.declarations[0]!.node.parent;
   const pattern = property?.type === "Property" ? property.parent : undefined;
-  return pattern?.type === "ObjectPattern" && (pattern as unknown as { properties: Node[] }).properties.some((member) => member.type === "RestElement");
+  return pattern?.type === "ObjectPattern" &&
+    (pattern as unknown as { properties: Node[] }).properties.some((member) => member.type === "RestElement");
 }
 
 /** Whether the value goes to another place by the very declaration: `const berth = (exports.berth = …)`. */
@@ -105,20 +136,35 @@ function remove(binding: Binding, file: FileView): RemedyOffer[] {
   if (declaration === undefined || second !== undefined || binding.references.length > 0) return [];
   const { owner, kind } = declaration;
   const title = `Remove \`${binding.name}\``;
-  if (kind === "function" || kind === "interface" || kind === "alias") return [{ title, certainty: "proposed", edits: [removeLines(file.text, owner.start, owner.end)] }];
+  if (kind === "function" || kind === "interface" || kind === "alias") {
+    return [{ title, certainty: "proposed", edits: [removeLines(file.text, owner.start, owner.end)] }];
+  }
   if (owner.type !== "VariableDeclarator") return [];
   const declarator = owner as VariableDeclarator;
   const whole = owner.parent as VariableDeclaration;
   if (declarator.id.type !== "Identifier" || whole.parent?.type.startsWith("For")) return [];
   if (declarator.init !== null && hasEffect(declarator.init)) return [];
-  if (whole.declarations.length === 1) return [{ title, certainty: "proposed", edits: [removeLines(file.text, whole.start, whole.end)] }];
+  if (whole.declarations.length === 1) {
+    return [{ title, certainty: "proposed", edits: [removeLines(file.text, whole.start, whole.end)] }];
+  }
   const index = whole.declarations.indexOf(declarator);
   const neighbour = whole.declarations[index === 0 ? 1 : index - 1]!;
-  const edit = index === 0 ? { from: owner.start, to: neighbour.start, insert: "" } : { from: neighbour.end, to: owner.end, insert: "" };
+  const edit = index === 0
+    ? { from: owner.start, to: neighbour.start, insert: "" }
+    : { from: neighbour.end, to: owner.end, insert: "" };
   return [{ title, certainty: "proposed", edits: [edit] }];
 }
 
-const nouns: Partial<Record<Binding["kind"], string>> = { function: "function", class: "class", parameter: "parameter", caught: "caught value", enum: "enumeration", interface: "type", alias: "type", namespace: "namespace" };
+const nouns: Partial<Record<Binding["kind"], string>> = {
+  function: "function",
+  class: "class",
+  parameter: "parameter",
+  caught: "caught value",
+  enum: "enumeration",
+  interface: "type",
+  alias: "type",
+  namespace: "namespace",
+};
 
 export const unreadName = defineRule({
   id: "dead.unread-name",
@@ -129,13 +175,19 @@ export const unreadName = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "function fare(adults) {\n  const «children» = 2;\n  return adults;\n}\nfare(1);\n", after: "function fare(adults) {\n  return adults;\n}\nfare(1);\n" },
+      {
+        code: "function fare(adults) {\n  const «children» = 2;\n  return adults;\n}\nfare(1);\n",
+        after: "function fare(adults) {\n  return adults;\n}\nfare(1);\n",
+      },
       { code: "export function sail() {\n  let «trips» = 0;\n  trips += 1;\n}\n" },
       { code: "export function moor(berth, «rope») {\n  return berth;\n}\n" },
       { code: "const { tides, «winds» } = require(\"./weather\");\ntides();\n" },
       { code: "export class Ferry {\n  moor(«berth») {}\n}\n", options: { methods: true } },
       { code: "export const a = 1;\nfunction «again»() {\n  again();\n}\n" },
-      { code: "export function dock() {\n  const pier = 1, «tide» = 2;\n  return pier;\n}\n", after: "export function dock() {\n  const pier = 1;\n  return pier;\n}\n" },
+      {
+        code: "export function dock() {\n  const pier = 1, «tide» = 2;\n  return pier;\n}\n",
+        after: "export function dock() {\n  const pier = 1;\n  return pier;\n}\n",
+      },
       { code: "export function dock() {\n  const «tide» = measure();\n}\nfunction measure() { return 1; }\n" },
     ],
     quiet: [
@@ -149,13 +201,21 @@ export const unreadName = defineRule({
       { code: "export class Ferry extends Boat {\n  moor(berth) {}\n}\n" },
       { code: "export function half(pence) {\n  const tip = (\n}\n" },
       { code: "export function count() {\n  let trips = 0;\n  return () => trips++;\n}\n" },
-      { code: "export const visitor = { begin: (offset, size) => offset };\nvisitor.end = (offset, size) => offset;\n" },
+      {
+        code: "export const visitor = { begin: (offset, size) => offset };\nvisitor.end = (offset, size) => offset;\n",
+      },
       { code: "export function safe(run) {\n  try { run(); } catch (problem) { return; }\n}\n" },
     ],
   },
   binding(binding, file) {
     if (!binding.references.every((use) => isIdle(use, binding))) return;
-    if (file.ambient || !concerns(binding, file) || binding.scope.dynamic || keepsOutOfRest(binding) || isPassedOn(binding)) return;
+    if (
+      file.ambient ||
+      !concerns(binding, file) ||
+      binding.scope.dynamic ||
+      keepsOutOfRest(binding) ||
+      isPassedOn(binding)
+    ) return;
     // In code that is being written, what reads the name is most likely still to come; and a misspelt use is one mistake, of which `names.unknown` tells.
     if (file.isBroken(binding.scope.node) || file.isMissed(binding)) return;
     file.alert(binding.declarations[0]!.node, {

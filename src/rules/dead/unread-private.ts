@@ -10,7 +10,11 @@ function remove({ owner, binding }: Declaration, { text }: FileView): RemedyOffe
   if (binding.declarations.length > 1 || binding.references.length > 0) return [];
   const { value } = owner as MethodDefinition | PropertyDefinition;
   if (owner.type === "PropertyDefinition" && value !== null && hasEffect(value)) return [];
-  return [{ title: `Remove \`${binding.name}\``, certainty: "proposed", edits: [removeLines(text, owner.start, owner.end)] }];
+  return [{
+    title: `Remove \`${binding.name}\``,
+    certainty: "proposed",
+    edits: [removeLines(text, owner.start, owner.end)],
+  }];
 }
 
 export const unreadPrivate = defineRule({
@@ -21,20 +25,34 @@ export const unreadPrivate = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "export class Ferry {\n  «#seats» = 40;\n  name = \"Tern\";\n}\n", after: "export class Ferry {\n  name = \"Tern\";\n}\n" },
+      {
+        code: "export class Ferry {\n  «#seats» = 40;\n  name = \"Tern\";\n}\n",
+        after: "export class Ferry {\n  name = \"Tern\";\n}\n",
+      },
       { code: "export class Ferry {\n  «#seats» = 40;\n  fill() {\n    this.#seats = 0;\n  }\n}\n" },
       { code: "export class Ferry {\n  «#moor»() {\n    this.#moor();\n  }\n}\n" },
     ],
     quiet: [
       { code: "export class Ferry {\n  #seats = 40;\n  get free() {\n    return this.#seats;\n  }\n}\n" },
       { code: "export class Ferry {\n  #mark = 1;\n  static is(other) {\n    return #mark in other;\n  }\n}\n" },
-      { code: "export class Ferry {\n  set #speed(value) { report(value); }\n  run() { this.#speed = 3; }\n}\nfunction report() {}\n" },
+      {
+        code: "export class Ferry {\n  set #speed(value) { report(value); }\n  run() { this.#speed = 3; }\n}\nfunction report() {}\n",
+      },
     ],
   },
   binding(binding, file) {
     if (binding.kind !== "private") return;
-    const setter = binding.declarations.some(({ owner }) => owner.type === "MethodDefinition" && (owner as MethodDefinition).kind === "set");
-    const isUsed = binding.references.some(({ access, node }) => (setter || access === "read" || (access === "change" && node.parent!.parent!.parent!.type !== "ExpressionStatement")) && !binding.declarations.some(({ owner }) => owner.type === "MethodDefinition" && isInside(node, owner)));
+    const setter = binding.declarations.some(
+      ({ owner }) => owner.type === "MethodDefinition" && (owner as MethodDefinition).kind === "set",
+    );
+    const isUsed = binding.references.some(
+      ({ access, node }) => (
+        setter ||
+        access === "read" ||
+        (access === "change" && node.parent!.parent!.parent!.type !== "ExpressionStatement")
+      ) &&
+        !binding.declarations.some(({ owner }) => owner.type === "MethodDefinition" && isInside(node, owner)),
+    );
     if (isUsed || file.isBroken(binding.scope.node) || file.isMissed(binding)) return;
     const [first] = binding.declarations;
     file.alert(first!.node, {

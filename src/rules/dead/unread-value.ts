@@ -1,5 +1,10 @@
 import { hasEffect } from "../../languages/javascript/effects.js";
-import type { AssignmentExpression, Expression, JavaScriptNode, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
+import type {
+  AssignmentExpression,
+  Expression,
+  JavaScriptNode,
+  VariableDeclarator,
+} from "../../languages/javascript/nodes/index.js";
 import { eachWrite } from "../../model/flow-facts.js";
 import type { Node } from "../../syntax/node.js";
 import { removeLines } from "../lines.js";
@@ -22,7 +27,9 @@ function isPlainStart(value: Node | null): boolean {
       return one.properties.length === 0;
     case "TemplateLiteral":
       return one.expressions.length === 0;
-    case "AsExpression": case "SatisfiesExpression": case "TypeAssertion":
+    case "AsExpression":
+    case "SatisfiesExpression":
+    case "TypeAssertion":
       return isPlainStart(one.expression);
     default:
       return false;
@@ -37,16 +44,26 @@ function remove(node: Node, file: FileView): RemedyOffer[] {
     if (init === null || hasEffect(init) || (up.parent as { kind?: string }).kind === "const") return [];
     return [{ title: "Remove the value", certainty: "proposed", edits: [{ from: id.end, to: init.end, insert: "" }] }];
   }
-  if (up.parent?.type !== "ExpressionStatement" || (up.type !== "AssignmentExpression" && up.type !== "UpdateExpression")) return [];
+  if (
+    up.parent?.type !== "ExpressionStatement" || (up.type !== "AssignmentExpression" && up.type !== "UpdateExpression")
+  ) return [];
   const statement = up.parent;
   if (up.type === "UpdateExpression" || !hasEffect((up as AssignmentExpression).right)) {
     const list = statement.parent!.type;
     if (list !== "FunctionBody" && list !== "BlockStatement" && list !== "Program" && list !== "SwitchCase") return [];
-    return [{ title: "Remove the assignment", certainty: "proposed", edits: [removeLines(file.text, statement.start, statement.end)] }];
+    return [{
+      title: "Remove the assignment",
+      certainty: "proposed",
+      edits: [removeLines(file.text, statement.start, statement.end)],
+    }];
   }
   const { right } = up as AssignmentExpression;
   if (/^(?:Object|Function|Class)Expression$/.test((right as Expression).type)) return [];
-  return [{ title: "Keep what is worked out, without the assignment", certainty: "proposed", edits: [{ from: up.start, to: right.start, insert: "" }] }];
+  return [{
+    title: "Keep what is worked out, without the assignment",
+    certainty: "proposed",
+    edits: [{ from: up.start, to: right.start, insert: "" }],
+  }];
 }
 
 /** Whether a write is one that comes with the form: of a pattern's part, which has to be named to be passed over, or of a loop's head. */
@@ -59,7 +76,9 @@ function isByForm(node: Node): boolean {
 /** Whether the value of an assignment is not used beside it. */
 function isStatement(assignment: Node): boolean {
   const up = assignment.parent as JavaScriptNode;
-  return up.type === "ExpressionStatement" || up.type === "SequenceExpression" || (up.type === "ForStatement" && up.test !== assignment);
+  return up.type === "ExpressionStatement" ||
+    up.type === "SequenceExpression" ||
+    (up.type === "ForStatement" && up.test !== assignment);
 }
 
 export const unreadValue = defineRule({
@@ -70,16 +89,31 @@ export const unreadValue = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "export function fare(adults) {\n  let price = 0;\n  «price» = adults * 420;\n  price = 3;\n  return price;\n}\n", after: "export function fare(adults) {\n  let price = 0;\n  price = 3;\n  return price;\n}\n" },
-      { code: "export function sail(pier) {\n  let berth = find(pier);\n  moor(berth);\n  «berth» = find(pier + 1);\n}\nfunction find() {}\nfunction moor() {}\n", after: "export function sail(pier) {\n  let berth = find(pier);\n  moor(berth);\n  find(pier + 1);\n}\nfunction find() {}\nfunction moor() {}\n" },
+      {
+        code: "export function fare(adults) {\n  let price = 0;\n  «price» = adults * 420;\n  price = 3;\n  return price;\n}\n",
+        after: "export function fare(adults) {\n  let price = 0;\n  price = 3;\n  return price;\n}\n",
+      },
+      {
+        code: "export function sail(pier) {\n  let berth = find(pier);\n  moor(berth);\n  «berth» = find(pier + 1);\n}\nfunction find() {}\nfunction moor() {}\n",
+        after: "export function sail(pier) {\n  let berth = find(pier);\n  moor(berth);\n  find(pier + 1);\n}\nfunction find() {}\nfunction moor() {}\n",
+      },
       { code: "export function count(all) {\n  let «sum» = all.length * 2;\n  sum = all.length;\n  return sum;\n}\n" },
-      { code: "export function next(turn) {\n  const now = turn;\n  «turn»++;\n  return now;\n}\n", after: "export function next(turn) {\n  const now = turn;\n  return now;\n}\n" },
+      {
+        code: "export function next(turn) {\n  const now = turn;\n  «turn»++;\n  return now;\n}\n",
+        after: "export function next(turn) {\n  const now = turn;\n  return now;\n}\n",
+      },
     ],
     quiet: [
       { code: "export function fare(adults) {\n  let price = 0;\n  if (adults) price = 420;\n  return price;\n}\n" },
-      { code: "export function pick(kind) {\n  let price = null;\n  if (kind) price = 1;\n  else price = 2;\n  return price;\n}\n" },
-      { code: "export function count(all) {\n  let last = 0;\n  for (const one of all) {\n    if (one === last) return true;\n    last = one;\n  }\n  return false;\n}\n" },
-      { code: "export function run(go) {\n  let step = 1;\n  try {\n    step = go();\n    step = go(step);\n  } catch {\n    return step;\n  }\n  return 0;\n}\n" },
+      {
+        code: "export function pick(kind) {\n  let price = null;\n  if (kind) price = 1;\n  else price = 2;\n  return price;\n}\n",
+      },
+      {
+        code: "export function count(all) {\n  let last = 0;\n  for (const one of all) {\n    if (one === last) return true;\n    last = one;\n  }\n  return false;\n}\n",
+      },
+      {
+        code: "export function run(go) {\n  let step = 1;\n  try {\n    step = go();\n    step = go(step);\n  } catch {\n    return step;\n  }\n  return 0;\n}\n",
+      },
       { code: "export function later(go) {\n  let turn = 1;\n  go(() => turn);\n  turn = 2;\n}\n" },
     ],
   },
@@ -88,8 +122,16 @@ export const unreadValue = defineRule({
     eachWrite(flow, ({ node, binding, value, first }, read) => {
       if (read || isByForm(node) || (first && (isPlainStart(value) || binding.writes === 0))) return;
       // A name that nothing reads at all is another rule's, and so is one that may not be assigned to.
-      if (binding.kind === "fixed" || !binding.references.some(({ access }) => access === "read") || file.isBroken(flow.root)) return;
-      file.alert(node, { message: `The value that \`${binding.name}\` gets here is never read`, labels: ["unnecessary"], remedies: () => remove(node, file) });
+      if (
+        binding.kind === "fixed" ||
+        !binding.references.some(({ access }) => access === "read") ||
+        file.isBroken(flow.root)
+      ) return;
+      file.alert(node, {
+        message: `The value that \`${binding.name}\` gets here is never read`,
+        labels: ["unnecessary"],
+        remedies: () => remove(node, file),
+      });
     });
   },
 });

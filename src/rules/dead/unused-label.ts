@@ -8,7 +8,10 @@ export const unusedLabel = defineRule({
   level: "warning",
   kits: ["sound"],
   examples: {
-    alerts: [{ code: "«piers»: for (const pier of all) {\n  sail(pier);\n}\n", after: "for (const pier of all) {\n  sail(pier);\n}\n" }],
+    alerts: [{
+      code: "«piers»: for (const pier of all) {\n  sail(pier);\n}\n",
+      after: "for (const pier of all) {\n  sail(pier);\n}\n",
+    }],
     quiet: [{ code: "piers: for (const pier of all) {\n  for (;;) break piers;\n}\n" }],
   },
   visit: {
@@ -16,14 +19,21 @@ export const unusedLabel = defineRule({
       const { name } = node.label;
       let used = false;
       walk(node.body, (inner) => {
-        if ((inner.type === "BreakStatement" || inner.type === "ContinueStatement") && (inner as unknown as { label: { name: string } | null }).label?.name === name) used = true;
+        if (
+          (inner.type === "BreakStatement" || inner.type === "ContinueStatement") &&
+          (inner as unknown as { label: { name: string } | null }).label?.name === name
+        ) used = true;
         return !used;
       });
       if (used || isBroken(node)) return;
       alert(node.label, {
         message: `Nothing jumps to the label \`${name}\``,
         labels: ["unnecessary"],
-        remedies: () => [{ title: "Remove the label", certainty: "certain", edits: [{ from: node.start, to: node.body.start, insert: "" }] }],
+        remedies: () => [{
+          title: "Remove the label",
+          certainty: "certain",
+          edits: [{ from: node.start, to: node.body.start, insert: "" }],
+        }],
       });
     },
   },

@@ -3,13 +3,21 @@ import type { Expression } from "../../languages/javascript/nodes/index.js";
 import { defineRule, type FileView } from "../rule.js";
 
 const options = z.strictObject({
-  calls: z.boolean().default(false).describe("Alert where the value comes from a call or a member, too. That is mostly meant: the loop or branch works with what it was given."),
+  calls: z.boolean()
+    .default(false)
+    .describe(
+      "Alert where the value comes from a call or a member, too. That is mostly meant: the loop or branch works with what it was given.",
+    ),
 });
 type Options = z.infer<typeof options>;
 
 function isGiven(value: Expression): boolean {
   if (value.type === "AwaitExpression" || value.type === "UnaryExpression") return isGiven(value.argument);
-  return value.type === "CallExpression" || value.type === "MemberExpression" || value.type === "ChainExpression" || value.type === "LogicalExpression" || value.type === "NewExpression";
+  return value.type === "CallExpression" ||
+    value.type === "MemberExpression" ||
+    value.type === "ChainExpression" ||
+    value.type === "LogicalExpression" ||
+    value.type === "NewExpression";
 }
 
 function check(test: Expression | null, { text, alert, options: { calls } }: FileView<Options>): void {
@@ -21,7 +29,11 @@ function check(test: Expression | null, { text, alert, options: { calls } }: Fil
     message: "This assigns and does not compare: write `===`, or put it in parentheses of its own if it is meant",
     remedies: () => [
       { title: "Compare with `===`", certainty: "proposed", edits: [{ from: sign(), to: sign() + 1, insert: "===" }] },
-      { title: "Keep the assignment: put it in parentheses", certainty: "certain", edits: [{ from: test.start, to: test.start, insert: "(" }, { from: test.end, to: test.end, insert: ")" }] },
+      {
+        title: "Keep the assignment: put it in parentheses",
+        certainty: "certain",
+        edits: [{ from: test.start, to: test.start, insert: "(" }, { from: test.end, to: test.end, insert: ")" }],
+      },
     ],
   });
 }
@@ -34,8 +46,17 @@ export const assignmentAsTest = defineRule({
   kits: ["sound"],
   options,
   examples: {
-    alerts: [{ code: "if («tide = 3») sail();\n", after: "if (tide === 3) sail();\n" }, { code: "while («berth = free») {}\n", after: "while (berth === free) {}\n" }, { code: "while («berth = next()») {}\n", options: { calls: true }, after: "while (berth === next()) {}\n" }],
-    quiet: [{ code: "while (berth = next()) moor(berth);\n" }, { code: "while ((berth = next())) moor(berth);\n" }, { code: "for (;(berth = next());) {}\n" }, { code: "if (tide === 3) sail();\n" }],
+    alerts: [
+      { code: "if («tide = 3») sail();\n", after: "if (tide === 3) sail();\n" },
+      { code: "while («berth = free») {}\n", after: "while (berth === free) {}\n" },
+      { code: "while («berth = next()») {}\n", options: { calls: true }, after: "while (berth === next()) {}\n" },
+    ],
+    quiet: [
+      { code: "while (berth = next()) moor(berth);\n" },
+      { code: "while ((berth = next())) moor(berth);\n" },
+      { code: "for (;(berth = next());) {}\n" },
+      { code: "if (tide === 3) sail();\n" },
+    ],
   },
   visit: {
     IfStatement: (node, file) => check(node.test, file),

@@ -6,7 +6,9 @@ import { isInside } from "../../syntax/walk.js";
 import { defineRule } from "../rule.js";
 
 const options = z.strictObject({
-  always: z.boolean().default(false).describe("Alert at every name that a case declares without braces of its own, used in another case or not."),
+  always: z.boolean()
+    .default(false)
+    .describe("Alert at every name that a case declares without braces of its own, used in another case or not."),
 });
 
 /** The case that declares a name without a block of its own. */
@@ -26,12 +28,22 @@ export const caseScopedName = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      const name = \"low\";\n      return name;\n    default:\n      return «name»;\n  }\n}\n" },
-      { code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      let «name» = \"low\";\n      return name;\n    default:\n      return null;\n  }\n}\n", options: { always: true } },
+      {
+        code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      const name = \"low\";\n      return name;\n    default:\n      return «name»;\n  }\n}\n",
+      },
+      {
+        code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      let «name» = \"low\";\n      return name;\n    default:\n      return null;\n  }\n}\n",
+        options: { always: true },
+      },
     ],
     quiet: [
-      { code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      const name = \"low\";\n      return name;\n    default:\n      return null;\n  }\n}\n" },
-      { code: "export function kind(tide) {\n  switch (tide) {\n    case 1: {\n      const name = \"low\";\n      return name;\n    }\n    default:\n      return null;\n  }\n}\n", options: { always: true } },
+      {
+        code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      const name = \"low\";\n      return name;\n    default:\n      return null;\n  }\n}\n",
+      },
+      {
+        code: "export function kind(tide) {\n  switch (tide) {\n    case 1: {\n      const name = \"low\";\n      return name;\n    }\n    default:\n      return null;\n  }\n}\n",
+        options: { always: true },
+      },
     ],
   },
   binding(binding, { alert, options: { always }, isBroken }) {
@@ -39,8 +51,17 @@ export const caseScopedName = defineRule({
     if (home === undefined) return;
     const declared = binding.declarations[0]!.node;
     const elsewhere = binding.references.filter(({ node, access }) => access !== "write" && !isInside(node, home));
-    if (always && !isBroken(home)) alert(declared, { message: `\`${binding.name}\` is known in all cases of this \`switch\`: put the case in braces` });
+    if (always && !isBroken(home)) {
+      alert(declared, {
+        message: `\`${binding.name}\` is known in all cases of this \`switch\`: put the case in braces`,
+      });
+    }
     if (always || elsewhere.length === 0 || isBroken(home)) return;
-    for (const { node } of elsewhere) alert(node, { message: `\`${binding.name}\` has no value here: another case declares it`, related: [{ at: declared, message: `\`${binding.name}\` is declared here` }] });
+    for (const { node } of elsewhere) {
+      alert(node, {
+        message: `\`${binding.name}\` has no value here: another case declares it`,
+        related: [{ at: declared, message: `\`${binding.name}\` is declared here` }],
+      });
+    }
   },
 });

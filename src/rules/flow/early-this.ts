@@ -12,11 +12,15 @@ export const earlyThis = defineRule({
     alerts: [
       { code: "class Ferry extends Boat {\n  constructor(name) {\n    «this».name = name;\n    super();\n  }\n}\n" },
       { code: "class Ferry extends Boat {\n  constructor(name) {\n    super(«this».name);\n  }\n}\n" },
-      { code: "class Ferry extends Boat {\n  constructor(name) {\n    if (name) super();\n    «this».name = name;\n  }\n}\n" },
+      {
+        code: "class Ferry extends Boat {\n  constructor(name) {\n    if (name) super();\n    «this».name = name;\n  }\n}\n",
+      },
     ],
     quiet: [
       { code: "class Ferry extends Boat {\n  constructor(name) {\n    super();\n    this.name = name;\n  }\n}\n" },
-      { code: "class Ferry extends Boat {\n  constructor(name) {\n    const later = () => this;\n    super(later);\n  }\n}\n" },
+      {
+        code: "class Ferry extends Boat {\n  constructor(name) {\n    const later = () => this;\n    super(later);\n  }\n}\n",
+      },
       { code: "class Ferry {\n  constructor(name) {\n    this.name = name;\n  }\n}\n" },
     ],
   },
@@ -27,7 +31,11 @@ export const earlyThis = defineRule({
     for (const block of flow.blocks) {
       if (!block.reached) continue;
       block.steps.forEach((step, index) => {
-        if (step.does === "self" && !based.before(block, index)) alert(step.node, { message: `\`${step.node.type === "Super" ? "super" : "this"}\` is not there yet: \`super()\` has to be called first` });
+        if (step.does === "self" && !based.before(block, index)) {
+          alert(step.node, {
+            message: `\`${step.node.type === "Super" ? "super" : "this"}\` is not there yet: \`super()\` has to be called first`,
+          });
+        }
       });
     }
   },

@@ -8,8 +8,12 @@ function leaves(jump: Node, block: Node): boolean {
   const label = (jump as unknown as { label: { name: string } | null }).label?.name;
   for (let up = jump.parent; up !== null && up !== block; up = up.parent) {
     if (label !== undefined) {
-      if (up.type === "LabeledStatement" && (up as unknown as { label: { name: string } }).label.name === label) return false;
-    } else if (/^(?:For|While|DoWhile)/.test(up.type) || (jump.type === "BreakStatement" && up.type === "SwitchStatement")) return false;
+      if (up.type === "LabeledStatement" && (up as unknown as { label: { name: string } }).label.name === label) {
+        return false;
+      }
+    } else if (
+      /^(?:For|While|DoWhile)/.test(up.type) || (jump.type === "BreakStatement" && up.type === "SwitchStatement")
+    ) return false;
   }
   return true;
 }
@@ -22,15 +26,21 @@ export const exitInFinally = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [{ code: "function sail() {\n  try {\n    return go();\n  } finally {\n    «return 0;»\n  }\n}\n" }],
-    quiet: [{ code: "function sail() {\n  try {\n    return go();\n  } finally {\n    for (const pier of piers) if (pier) break;\n    later(() => { return 1; });\n  }\n}\n" }],
+    quiet: [{
+      code: "function sail() {\n  try {\n    return go();\n  } finally {\n    for (const pier of piers) if (pier) break;\n    later(() => { return 1; });\n  }\n}\n",
+    }],
   },
   visit: {
     TryStatement({ finalizer }, { alert }) {
       if (finalizer === null) return;
       walk(finalizer, (node) => {
         if (node.type.includes("Function") || node.type === "ClassBody") return false;
-        const isJump = node.type === "ReturnStatement" || node.type === "BreakStatement" || node.type === "ContinueStatement";
-        if (isJump && leaves(node, finalizer)) alert(node, { message: "Leaving `finally` here throws away what was returned or thrown before" });
+        const isJump = node.type === "ReturnStatement" ||
+          node.type === "BreakStatement" ||
+          node.type === "ContinueStatement";
+        if (isJump && leaves(node, finalizer)) {
+          alert(node, { message: "Leaving `finally` here throws away what was returned or thrown before" });
+        }
         return true;
       });
     },

@@ -16,7 +16,9 @@ export const missingSuper = defineRule({
     ],
     quiet: [
       { code: "class Ferry extends Boat {\n  constructor(name) {\n    super(name);\n  }\n}\n" },
-      { code: "class Ferry extends Boat {\n  constructor(name) {\n    if (!name) throw new Error(\"no name\");\n    if (name.length > 3) super(name);\n    else super();\n  }\n}\n" },
+      {
+        code: "class Ferry extends Boat {\n  constructor(name) {\n    if (!name) throw new Error(\"no name\");\n    if (name.length > 3) super(name);\n    else super();\n  }\n}\n",
+      },
       { code: "class Ferry extends Boat {\n  constructor() {\n    return Object.create(null);\n  }\n}\n" },
       { code: "class Ferry extends null {\n  constructor() {}\n}\n" },
     ],
@@ -25,10 +27,18 @@ export const missingSuper = defineRule({
     const method = constructorOf(flow.root);
     if (method === undefined || isNothing(method)) return;
     const based = new Surely(flow, "base");
-    const open = (flow.end.reached && !based.before(flow.end, flow.end.steps.length)) || flow.returns.some(({ node, block, hasValue }) => !hasValue && node.type === "ReturnStatement" && !based.before(block, block.steps.length));
+    const open = (flow.end.reached && !based.before(flow.end, flow.end.steps.length)) ||
+      flow.returns.some(
+        ({ node, block, hasValue }) =>
+          !hasValue && node.type === "ReturnStatement" && !based.before(block, block.steps.length),
+      );
     if (!open || isBroken(method)) return;
     const some = flow.blocks.some((block) => holds(block, "base"));
-    alert(method.key, { message: some ? "This constructor can end without calling `super()`, which a class that extends another must" : "This constructor never calls `super()`, which a class that extends another must" });
+    alert(method.key, {
+      message: some
+        ? "This constructor can end without calling `super()`, which a class that extends another must"
+        : "This constructor never calls `super()`, which a class that extends another must",
+    });
   },
 });
 

@@ -8,13 +8,17 @@ function nameOf(root: Node): Node {
   const { id } = root as { id?: Node | null };
   if (id) return id;
   const up = root.parent as JavaScriptNode;
-  if ((up.type === "MethodDefinition" || up.type === "Property" || up.type === "PropertyDefinition") && up.value === root) return up.key;
+  if (
+    (up.type === "MethodDefinition" || up.type === "Property" || up.type === "PropertyDefinition") && up.value === root
+  ) return up.key;
   return up.type === "VariableDeclarator" ? up.id : root;
 }
 
 function isUndefined(node: Node | null): boolean {
   const one = node as JavaScriptNode | null;
-  return one?.type === "Identifier" ? one.name === "undefined" : one?.type === "UnaryExpression" && one.operator === "void";
+  return one?.type === "Identifier"
+    ? one.name === "undefined"
+    : one?.type === "UnaryExpression" && one.operator === "void";
 }
 
 export const mixedReturns = defineRule({
@@ -25,7 +29,9 @@ export const mixedReturns = defineRule({
   kits: [],
   examples: {
     alerts: [
-      { code: "export function «fare»(kind) {\n  if (kind === \"adult\") return 420;\n  if (kind === \"child\") return 210;\n}\n" },
+      {
+        code: "export function «fare»(kind) {\n  if (kind === \"adult\") return 420;\n  if (kind === \"child\") return 210;\n}\n",
+      },
       { code: "export const «find» = (all) => {\n  for (const one of all) if (one) return one;\n};\n" },
       { code: "export function «fare»(kind) {\n  if (!kind) return;\n  return 420;\n}\n" },
     ],
@@ -38,7 +44,11 @@ export const mixedReturns = defineRule({
   },
   flow(flow, { alert, typescript, isBroken }) {
     const { root, end, returns } = flow;
-    const giving = returns.filter(({ hasValue, block, node }) => hasValue && block.reached && !(node.type === "ReturnStatement" && isUndefined((node as ReturnStatement).argument)));
+    const giving = returns.filter(
+      ({ hasValue, block, node }) => hasValue &&
+        block.reached &&
+        !(node.type === "ReturnStatement" && isUndefined((node as ReturnStatement).argument)),
+    );
     const [first] = giving;
     if (first === undefined || (root as { generator?: boolean }).generator === true || root.type === "Program") return;
     const { body, returnType } = root as { body?: Node | null; returnType?: Type | null };
@@ -48,7 +58,10 @@ export const mixedReturns = defineRule({
     if ((!end.reached && bare === undefined) || isConstructor(root) || isBroken(root)) return;
     alert(nameOf(root), {
       message: "This function gives a value on some ways and none on others",
-      related: [{ at: first.node, message: "Here it gives one" }, ...(bare ? [{ at: bare.node, message: "Here it gives none" }] : [])],
+      related: [
+        { at: first.node, message: "Here it gives one" },
+        ...(bare ? [{ at: bare.node, message: "Here it gives none" }] : []),
+      ],
     });
   },
 });
@@ -57,7 +70,8 @@ export const mixedReturns = defineRule({
 function saysNothing(type: Type | null): boolean {
   if (type?.type === "UnionType") return type.types.some(saysNothing);
   if (type?.type === "NameType") return type.typeArguments !== null && type.typeArguments.params.some(saysNothing);
-  return type?.type === "KeywordType" && (type.name === "void" || type.name === "undefined" || type.name === "any" || type.name === "unknown");
+  return type?.type === "KeywordType" &&
+    (type.name === "void" || type.name === "undefined" || type.name === "any" || type.name === "unknown");
 }
 
 function isConstructor(root: Node): boolean {

@@ -1,5 +1,10 @@
 import { bindingOf } from "../../languages/javascript/names/facts.js";
-import type { AssignmentExpression, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
+import type {
+  AssignmentExpression,
+  JavaScriptNode,
+  VariableDeclaration,
+  VariableDeclarator,
+} from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import { eachUnsetRead } from "../../model/flow-facts.js";
 import type { Node } from "../../syntax/node.js";
@@ -11,7 +16,9 @@ function isAsking(node: Node): boolean {
   if (up.type === "UnaryExpression") return up.operator === "typeof" || up.operator === "void" || up.operator === "!";
   if (up.type === "LogicalExpression") return up.left === node;
   if (up.type === "BinaryExpression") return /^[!=]==?$/.test(up.operator);
-  return up.type === "AssignmentExpression" && (up as AssignmentExpression).left === node && /^(?:\?\?|\|\||&&)=$/.test(up.operator);
+  return up.type === "AssignmentExpression" &&
+    (up as AssignmentExpression).left === node &&
+    /^(?:\?\?|\|\||&&)=$/.test(up.operator);
 }
 
 /** Whether a read stands in an assignment to the same name, which hands the empty value on knowingly. */
@@ -30,12 +37,19 @@ export const readBeforeSet = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "export function fare(adults) {\n  let price;\n  const sum = adults * «price»;\n  price = 420;\n  return sum + price;\n}\n" },
-      { code: "export function pick(kind) {\n  let name;\n  if (kind) log(kind);\n  return «name»;\n}\nfunction log() {}\n" },
+      {
+        code: "export function fare(adults) {\n  let price;\n  const sum = adults * «price»;\n  price = 420;\n  return sum + price;\n}\n",
+      },
+      {
+        code:
+          "export function pick(kind) {\n  let name;\n  if (kind) log(kind);\n  return «name»;\n}\nfunction log() {}\n",
+      },
     ],
     quiet: [
       { code: "export function pick(kind) {\n  let name;\n  if (kind) name = \"adult\";\n  return name;\n}\n" },
-      { code: "export function last(all) {\n  let found;\n  for (const one of all) {\n    if (found === one) return one;\n    found = one;\n  }\n  return null;\n}\n" },
+      {
+        code: "export function last(all) {\n  let found;\n  for (const one of all) {\n    if (found === one) return one;\n    found = one;\n  }\n  return null;\n}\n",
+      },
       { code: "export function later(run) {\n  let done;\n  run(() => { done = 1; });\n  return done;\n}\n" },
       { code: "export function chain(all) {\n  let last;\n  last = all.first(last);\n  return last;\n}\n" },
       { code: "export function fill(price) {\n  let sum;\n  sum ??= price;\n  return sum;\n}\n" },
@@ -43,14 +57,27 @@ export const readBeforeSet = defineRule({
   },
   flow(flow, { alert, isBroken }) {
     // A `let` that is given a value where it is declared cannot be read behind that without one.
-    if (!flow.tracked.some(({ kind, declarations }) => kind === "variable" || (kind === "changeable" && (declarations[0]!.owner as VariableDeclarator).init === null))) return;
+    if (
+      !flow.tracked.some(
+        ({ kind, declarations }) => kind === "variable" ||
+          (kind === "changeable" && (declarations[0]!.owner as VariableDeclarator).init === null),
+      )
+    ) return;
     eachUnsetRead(flow, ({ node, binding }) => {
       const { node: declared, owner } = binding.declarations[0]!;
-      if ((binding.kind !== "changeable" && binding.kind !== "variable") || owner.type !== "VariableDeclarator" || isAsking(node) || isHandedOn(node, binding)) return;
+      if (
+        (binding.kind !== "changeable" && binding.kind !== "variable") ||
+        owner.type !== "VariableDeclarator" ||
+        isAsking(node) ||
+        isHandedOn(node, binding)
+      ) return;
       // Before its declaration a `let` does not even exist, which is another rule's; and what is only declared has its value from elsewhere.
       if (binding.kind === "changeable" && node.start < declared.start) return;
       if ((owner.parent as VariableDeclaration).declare || isBroken(flow.root)) return;
-      alert(node, { message: `\`${binding.name}\` has got no value when it is read here`, related: [{ at: declared, message: `\`${binding.name}\` is declared here` }] });
+      alert(node, {
+        message: `\`${binding.name}\` has got no value when it is read here`,
+        related: [{ at: declared, message: `\`${binding.name}\` is declared here` }],
+      });
     });
   },
 });

@@ -5,15 +5,31 @@ import { defineRule, type FileView } from "../rule.js";
 
 function check(statements: readonly Statement[], { text, alert }: FileView): void {
   statements.forEach((statement, index) => {
-    if (statement.type !== "ReturnStatement" || statement.argument !== null || charAt(text, statement.end - 1) === ";") return;
+    if (
+      statement.type !== "ReturnStatement" || statement.argument !== null || charAt(text, statement.end - 1) === ";"
+    ) {
+      return;
+    }
     const next = statements[index + 1];
-    const looksLikeValue = next?.type === "ExpressionStatement" || (next?.type === "BlockStatement" && next.body.every(({ type }) => type === "LabeledStatement" || type === "ExpressionStatement"));
+    const looksLikeValue = next?.type === "ExpressionStatement" ||
+      (
+        next?.type === "BlockStatement" &&
+        next.body.every(({ type }) => type === "LabeledStatement" || type === "ExpressionStatement")
+      );
     if (next === undefined || !looksLikeValue) return;
     if (/\n\s*\n/.test(text.slice(statement.end, next.start))) return;
     alert(statement, {
       message: "The value on the next line is not returned: a line end behind `return` ends it",
       related: [{ at: next, message: "This is never reached" }],
-      remedies: () => (holdsComment(text, statement.end, next.start) || next.type !== "ExpressionStatement" ? [] : [{ title: "Join the lines", certainty: "proposed", edits: [{ from: statement.end, to: next.start, insert: " " }] }]),
+      remedies: () => (
+        holdsComment(text, statement.end, next.start) || next.type !== "ExpressionStatement"
+          ? []
+          : [{
+            title: "Join the lines",
+            certainty: "proposed",
+            edits: [{ from: statement.end, to: next.start, insert: " " }],
+          }]
+      ),
     });
   });
 }
@@ -25,8 +41,15 @@ export const returnCutShort = defineRule({
   level: "error",
   kits: ["sound"],
   examples: {
-    alerts: [{ code: "function fare(adults) {\n  «return»\n    adults * 420;\n}\n", after: "function fare(adults) {\n  return adults * 420;\n}\n" }],
-    quiet: [{ code: "function fare(adults) {\n  return (\n    adults * 420\n  );\n}\n" }, { code: "function fare(a) {\n  if (a) return\n  sail()\n}\n" }, { code: "function fare() {\n  return;\n}\n" }],
+    alerts: [{
+      code: "function fare(adults) {\n  «return»\n    adults * 420;\n}\n",
+      after: "function fare(adults) {\n  return adults * 420;\n}\n",
+    }],
+    quiet: [
+      { code: "function fare(adults) {\n  return (\n    adults * 420\n  );\n}\n" },
+      { code: "function fare(a) {\n  if (a) return\n  sail()\n}\n" },
+      { code: "function fare() {\n  return;\n}\n" },
+    ],
   },
   visit: {
     FunctionBody: (node, file) => check(node.body, file),

@@ -13,7 +13,14 @@ type Known = (binding: Binding) => KnownValue | undefined;
 type Value = readonly [string | number | boolean | null | undefined] | undefined;
 
 const comparisons: Readonly<Record<string, (a: never, b: never) => boolean>> = {
-  "===": (a, b) => a === b, "!==": (a, b) => a !== b, "==": (a, b) => a == b, "!=": (a, b) => a != b, "<": (a, b) => a < b, "<=": (a, b) => a <= b, ">": (a, b) => a > b, ">=": (a, b) => a >= b,
+  "===": (a, b) => a === b,
+  "!==": (a, b) => a !== b,
+  "==": (a, b) => a == b,
+  "!=": (a, b) => a != b,
+  "<": (a, b) => a < b,
+  "<=": (a, b) => a <= b,
+  ">": (a, b) => a > b,
+  ">=": (a, b) => a >= b,
 };
 
 /** What an expression gives, where that is known. `used` takes in the names it hangs on. */
@@ -31,7 +38,9 @@ function valueOf(node: Node, known: Known, used: Set<Binding>): Value {
       return [value.literal];
     }
     case "UnaryExpression": {
-      const inner = one.operator === "!" ? valueOf(one.argument, known, used) : one.operator === "-" ? valueOf(one.argument, known, used) : undefined;
+      const inner = one.operator === "!"
+        ? valueOf(one.argument, known, used)
+        : one.operator === "-" ? valueOf(one.argument, known, used) : undefined;
       if (inner === undefined) return undefined;
       return one.operator === "!" ? [!inner[0]] : typeof inner[0] === "number" ? [-inner[0]] : undefined;
     }
@@ -64,14 +73,24 @@ function written(value: Node | null): KnownValue {
 
 /** Things that count as true whatever they hold. */
 function isThing(test: Expression): boolean {
-  return ["ObjectExpression", "ArrayExpression", "FunctionExpression", "ArrowFunctionExpression", "ClassExpression", "NewExpression"].includes(test.type) || (test.type === "Literal" && test.raw.startsWith("/"));
+  return [
+    "ObjectExpression",
+    "ArrayExpression",
+    "FunctionExpression",
+    "ArrowFunctionExpression",
+    "ClassExpression",
+    "NewExpression",
+  ].includes(test.type) ||
+    (test.type === "Literal" && test.raw.startsWith("/"));
 }
 
 /** A function of the file that is asked for itself, and was most likely meant to be called. */
 function uncalled(test: Expression): Binding | undefined {
   if (test.type !== "Identifier") return undefined;
   const binding = bindingOf(test);
-  return binding?.declarations.length === 1 && binding.kind === "function" && binding.writes === 0 ? binding : undefined;
+  return binding?.declarations.length === 1 && binding.kind === "function" && binding.writes === 0
+    ? binding
+    : undefined;
 }
 
 function checkWritten(test: Expression, { alert, isBroken }: FileView, mayBePlain: boolean): void {
@@ -89,7 +108,11 @@ function checkWritten(test: Expression, { alert, isBroken }: FileView, mayBePlai
     if (isBroken(test)) return;
     alert(test, {
       message: `\`${binding.name}\` is a function, so this is always true: is it to be called?`,
-      remedies: (): RemedyOffer[] => [{ title: "Call it", certainty: "proposed", edits: [{ from: test.end, to: test.end, insert: "()" }] }],
+      remedies: (): RemedyOffer[] => [{
+        title: "Call it",
+        certainty: "proposed",
+        edits: [{ from: test.end, to: test.end, insert: "()" }],
+      }],
     });
     return;
   }
@@ -106,20 +129,34 @@ export const settledTest = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "export function any(all) {\n  let found = false;\n  for (const one of all) {\n    if (one) log(one);\n  }\n  if («found») return 1;\n  return 0;\n}\nfunction log() {}\n" },
+      {
+        code: "export function any(all) {\n  let found = false;\n  for (const one of all) {\n    if (one) log(one);\n  }\n  if («found») return 1;\n  return 0;\n}\nfunction log() {}\n",
+      },
       { code: "if («true») sail();\nfunction sail() {}\n" },
       { code: "export const fare = (child) => (child && «false» ? 210 : 420);\n" },
       { code: "export function pick(all) {\n  const kind = 3;\n  return «kind === 4» ? all : null;\n}\n" },
-      { code: "function isOpen() {\n  return true;\n}\nif («isOpen») sail();\nfunction sail() {}\n", after: "function isOpen() {\n  return true;\n}\nif (isOpen()) sail();\nfunction sail() {}\n" },
+      {
+        code: "function isOpen() {\n  return true;\n}\nif («isOpen») sail();\nfunction sail() {}\n",
+        after: "function isOpen() {\n  return true;\n}\nif (isOpen()) sail();\nfunction sail() {}\n",
+      },
       { code: "export function first(all) {\n  if («[]») return all;\n  return null;\n}\n" },
     ],
     quiet: [
       { code: "while (true) {\n  if (sail()) break;\n}\nfunction sail() {}\n" },
-      { code: "export function any(all) {\n  let found = false;\n  for (const one of all) if (one) found = true;\n  if (found) return 1;\n  return 0;\n}\n" },
+      {
+        code: "export function any(all) {\n  let found = false;\n  for (const one of all) if (one) found = true;\n  if (found) return 1;\n  return 0;\n}\n",
+      },
       { code: "const DEBUG = false;\nexport function sail() {\n  if (DEBUG) log();\n}\nfunction log() {}\n" },
-      { code: "export function once(run) {\n  let open = true;\n  run(() => { open = false; });\n  if (open) run();\n}\n" },
-      { code: "export function look(all) {\n  let last;\n  for (const one of all) {\n    if (last) return last;\n    last = one;\n  }\n  return null;\n}\n" },
-      { code: "export function tried(run) {\n  let done = false;\n  try {\n    run();\n    done = true;\n  } finally {\n    if (!done) log();\n  }\n}\nfunction log() {}\n" },
+      {
+        code:
+          "export function once(run) {\n  let open = true;\n  run(() => { open = false; });\n  if (open) run();\n}\n",
+      },
+      {
+        code: "export function look(all) {\n  let last;\n  for (const one of all) {\n    if (last) return last;\n    last = one;\n  }\n  return null;\n}\n",
+      },
+      {
+        code: "export function tried(run) {\n  let done = false;\n  try {\n    run();\n    done = true;\n  } finally {\n    if (!done) log();\n  }\n}\nfunction log() {}\n",
+      },
     ],
   },
   visit: {
@@ -145,7 +182,13 @@ export const settledTest = defineRule({
       if (told.some((whole) => isPartOf(node, whole))) continue;
       told.push(node);
       const names = [...used].map(({ name }) => `\`${name}\``).join(", ");
-      alert(node, { message: `This condition is always ${value[0] ? "true" : "false"}: ${names} can have no other value here`, related: [...used].map((binding) => ({ at: binding.declarations[0]!.node, message: `\`${binding.name}\` is declared here` })) });
+      alert(node, {
+        message: `This condition is always ${value[0] ? "true" : "false"}: ${names} can have no other value here`,
+        related: [...used].map((binding) => ({
+          at: binding.declarations[0]!.node,
+          message: `\`${binding.name}\` is declared here`,
+        })),
+      });
     }
   },
 });
@@ -165,7 +208,9 @@ function askedNames({ tests, tracked, blocks }: FlowGraph): Set<Binding> {
   for (const { steps } of blocks) {
     for (const step of steps) {
       if (step.does === "declare" && inTests.has(step.binding)) found.add(step.binding);
-      else if (step.does === "write" && inTests.has(step.binding) && written(step.value) !== "open") found.add(step.binding);
+      else if (step.does === "write" && inTests.has(step.binding) && written(step.value) !== "open") {
+        found.add(step.binding);
+      }
     }
   }
   for (const binding of found) if (!tracked.includes(binding)) found.delete(binding);

@@ -8,13 +8,27 @@ export const silentGetter = defineRule({
   level: "error",
   kits: ["sound"],
   examples: {
-    alerts: [{ code: "class Ferry {\n  get «small»() {\n    this.seats < 40;\n  }\n}\n" }, { code: "const berth = { get «free»() {} };\n" }],
-    quiet: [{ code: "class Ferry {\n  get small() {\n    return this.seats < 40;\n  }\n  get gone() {\n    throw new Error(\"sunk\");\n  }\n}\n" }],
+    alerts: [
+      { code: "class Ferry {\n  get «small»() {\n    this.seats < 40;\n  }\n}\n" },
+      { code: "const berth = { get «free»() {} };\n" },
+    ],
+    quiet: [{
+      code: "class Ferry {\n  get small() {\n    return this.seats < 40;\n  }\n  get gone() {\n    throw new Error(\"sunk\");\n  }\n}\n",
+    }],
   },
   flow({ root, end, returns }, { alert, isBroken }) {
     const member = root.parent as JavaScriptNode | null;
-    if ((member?.type !== "MethodDefinition" && member?.type !== "Property") || member.kind !== "get" || member.value !== root) return;
-    if ((root as { body?: unknown }).body === null || !end.reached || returns.some(({ hasValue }) => hasValue) || isBroken(root)) return;
+    if (
+      (member?.type !== "MethodDefinition" && member?.type !== "Property") ||
+      member.kind !== "get" ||
+      member.value !== root
+    ) return;
+    if (
+      (root as { body?: unknown }).body === null ||
+      !end.reached ||
+      returns.some(({ hasValue }) => hasValue) ||
+      isBroken(root)
+    ) return;
     alert(member.key, { message: "This getter never gives a value: `return` one" });
   },
 });

@@ -8,11 +8,17 @@ export const singleTurn = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "export function free(berths) {\n  «for» (let i = 0; i < 9; i++) {\n    if (berths[i]) log(i);\n    return i;\n  }\n  return -1;\n}\nfunction log() {}\n" },
-      { code: "export function wait(tide) {\n  «while» (tide()) {\n    if (tide() > 3) sail();\n    break;\n  }\n}\nfunction sail() {}\n" },
+      {
+        code: "export function free(berths) {\n  «for» (let i = 0; i < 9; i++) {\n    if (berths[i]) log(i);\n    return i;\n  }\n  return -1;\n}\nfunction log() {}\n",
+      },
+      {
+        code: "export function wait(tide) {\n  «while» (tide()) {\n    if (tide() > 3) sail();\n    break;\n  }\n}\nfunction sail() {}\n",
+      },
     ],
     quiet: [
-      { code: "export function free(berths) {\n  for (let i = 0; i < 9; i++) {\n    if (berths[i]) return i;\n  }\n  return -1;\n}\n" },
+      {
+        code: "export function free(berths) {\n  for (let i = 0; i < 9; i++) {\n    if (berths[i]) return i;\n  }\n  return -1;\n}\n",
+      },
       { code: "export function first(all) {\n  for (const one of all) return one;\n  return null;\n}\n" },
       { code: "export function wait(tide) {\n  while (tide()) {\n    if (tide() > 3) continue;\n    break;\n  }\n}\n" },
     ],
@@ -21,10 +27,15 @@ export const singleTurn = defineRule({
     for (const loop of flow.loops) {
       const { node, head, body, first, last, after } = loop;
       if (!body.reached) continue;
-      const turns = flow.blocks.slice(first, last + 1).some((block) => block !== after && block.next.some(({ to }) => to === head));
+      const turns = flow.blocks
+        .slice(first, last + 1)
+        .some((block) => block !== after && block.next.some(({ to }) => to === head));
       if (turns || isBroken(node)) continue;
       const word = node.type === "ForStatement" ? "for" : node.type === "WhileStatement" ? "while" : "do";
-      alert({ headOf: node, length: word.length }, { message: "This loop ends in its first turn: every way through it leaves it" });
+      alert(
+        { headOf: node, length: word.length },
+        { message: "This loop ends in its first turn: every way through it leaves it" },
+      );
     }
   },
 });

@@ -1,5 +1,14 @@
 import { bindingOf, useOf } from "../../languages/javascript/names/facts.js";
-import type { AssignmentExpression, BinaryExpression, ForStatement, Identifier, Literal, MemberExpression, UpdateExpression, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
+import type {
+  AssignmentExpression,
+  BinaryExpression,
+  ForStatement,
+  Identifier,
+  Literal,
+  MemberExpression,
+  UpdateExpression,
+  VariableDeclarator,
+} from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import type { FlowGraph, FlowLoop } from "../../model/flow.js";
 import type { Node } from "../../syntax/node.js";
@@ -61,7 +70,10 @@ function canLeave({ first, last, node, test, after }: FlowLoop, flow: FlowGraph)
     const block = flow.blocks[id]!;
     if (!block.reached || block === after) continue;
     if (block.steps.some(({ does, node: at }) => does === "pause" && at.type === "YieldExpression")) return true;
-    if (block.next.some(({ to, test: asked }) => (to === after || to.id < first || to.id > last) && !(asked !== undefined && test !== null && isInside(asked, test)))) return true;
+    if (block.next.some(
+      ({ to, test: asked }) => (to === after || to.id < first || to.id > last) &&
+        !(asked !== undefined && test !== null && isInside(asked, test)),
+    )) return true;
     if (flow.returns.some((exit) => exit.block === block)) return true;
   }
   return holdsThrow(node);
@@ -85,7 +97,11 @@ function checkCounter(loop: FlowLoop, flow: FlowGraph, { alert }: FileView): voi
     const way = direction(update, counter.name);
     if (way === 0 || way === toward) continue;
     const binding = bindingOf(counter);
-    if (binding === undefined || binding.references.some((use) => use.access !== "read" && isInside(use.node, body)) || canLeave(loop, flow)) continue;
+    if (
+      binding === undefined ||
+      binding.references.some((use) => use.access !== "read" && isInside(use.node, body)) ||
+      canLeave(loop, flow)
+    ) continue;
     alert(update, {
       message: `\`${counter.name}\` moves away from its limit, so this loop does not end as meant: count ${toward === 1 ? "up" : "down"}`,
       related: [{ at: test, message: "The loop goes on as long as this holds" }],
@@ -108,15 +124,36 @@ const plainValues = new Set(["BinaryExpression", "UnaryExpression", "UpdateExpre
 
 /** Whether all that a name is given are numbers, texts and the like, which nothing can change from inside. */
 function isPlain({ declarations, references }: Binding): boolean {
-  const isPlainValue = (value: Node | null | undefined): boolean =>
-    value != null && (plainValues.has(value.type) || (value.type === "Literal" && !(value as Literal).raw.startsWith("/")) || (value.type === "MemberExpression" && ((value as MemberExpression).property as { name?: string }).name === "length"));
+  const isPlainValue = (value: Node | null | undefined): boolean => value != null &&
+    (
+      plainValues.has(value.type) ||
+      (value.type === "Literal" && !(value as Literal).raw.startsWith("/")) ||
+      (
+        value.type === "MemberExpression" &&
+        ((value as MemberExpression).property as { name?: string }).name === "length"
+      )
+    );
   return (
-    declarations.every(({ owner, node }) => owner.type === "VariableDeclarator" && (owner as VariableDeclarator).id === node && isPlainValue((owner as VariableDeclarator).init)) &&
-    references.every(({ access, node }) => access !== "write" || isPlainValue((node.parent as Partial<AssignmentExpression>).right))
+    declarations.every(
+      ({ owner, node }) => owner.type === "VariableDeclarator" &&
+        (owner as VariableDeclarator).id === node &&
+        isPlainValue((owner as VariableDeclarator).init),
+    ) &&
+    references.every(
+      ({ access, node }) => access !== "write" || isPlainValue((node.parent as Partial<AssignmentExpression>).right),
+    )
   );
 }
 
-const still = new Set(["Identifier", "Literal", "BinaryExpression", "LogicalExpression", "UnaryExpression", "TemplateLiteral", "TemplateElement"]);
+const still = new Set([
+  "Identifier",
+  "Literal",
+  "BinaryExpression",
+  "LogicalExpression",
+  "UnaryExpression",
+  "TemplateLiteral",
+  "TemplateElement",
+]);
 
 /** A test made of names alone, none of which gets another value in the loop. */
 function checkTest(loop: FlowLoop, flow: FlowGraph, { alert, isBroken }: FileView): void {
@@ -128,14 +165,21 @@ function checkTest(loop: FlowLoop, flow: FlowGraph, { alert, isBroken }: FileVie
     if (!still.has(inner.type)) isStill = false;
     if (inner.type !== "Identifier" || !isStill) return isStill;
     const binding = useOf(inner)?.binding;
-    const follows = binding !== undefined && flow.tracked.includes(binding) && (isAskedAsItIs(inner, test) || isPlain(binding));
-    if (!follows || binding.references.some((use) => use.access !== "read" && isInside(use.node, node))) isStill = false;
+    const follows = binding !== undefined &&
+      flow.tracked.includes(binding) &&
+      (isAskedAsItIs(inner, test) || isPlain(binding));
+    if (!follows || binding.references.some((use) => use.access !== "read" && isInside(use.node, node))) {
+      isStill = false;
+    }
     names.add((inner as Identifier).name);
     return isStill;
   });
   if (!isStill || names.size === 0 || canLeave(loop, flow) || isBroken(node)) return;
   const told = [...names].map((name) => `\`${name}\``).join(", ");
-  alert(test, { message: `This test cannot change: nothing in the loop gives ${told} another value, so it runs not at all or for ever` });
+  alert(test, {
+    message:
+      `This test cannot change: nothing in the loop gives ${told} another value, so it runs not at all or for ever`,
+  });
 }
 
 export const stuckLoop = defineRule({
@@ -146,10 +190,21 @@ export const stuckLoop = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "for (let berth = 0; berth < 10; «berth--») {\n  moor(berth);\n}\nfunction moor() {}\n", after: "for (let berth = 0; berth < 10; berth++) {\n  moor(berth);\n}\nfunction moor() {}\n" },
-      { code: "for (let tide = 9; tide >= 0; «tide += 2») {}\n", after: "for (let tide = 9; tide >= 0; tide -= 2) {}\n" },
-      { code: "const last = 5;\nfor (let pier = last; 0 < pier; «++pier») {}\n", after: "const last = 5;\nfor (let pier = last; 0 < pier; --pier) {}\n" },
-      { code: "export function count(all) {\n  let pier = 0;\n  let sum = 0;\n  while («pier < 10») {\n    sum += all[pier];\n  }\n  return sum;\n}\n" },
+      {
+        code: "for (let berth = 0; berth < 10; «berth--») {\n  moor(berth);\n}\nfunction moor() {}\n",
+        after: "for (let berth = 0; berth < 10; berth++) {\n  moor(berth);\n}\nfunction moor() {}\n",
+      },
+      {
+        code: "for (let tide = 9; tide >= 0; «tide += 2») {}\n",
+        after: "for (let tide = 9; tide >= 0; tide -= 2) {}\n",
+      },
+      {
+        code: "const last = 5;\nfor (let pier = last; 0 < pier; «++pier») {}\n",
+        after: "const last = 5;\nfor (let pier = last; 0 < pier; --pier) {}\n",
+      },
+      {
+        code: "export function count(all) {\n  let pier = 0;\n  let sum = 0;\n  while («pier < 10») {\n    sum += all[pier];\n  }\n  return sum;\n}\n",
+      },
     ],
     quiet: [
       { code: "for (let berth = 0; berth < 10; berth++) {}\n" },
@@ -157,11 +212,17 @@ export const stuckLoop = defineRule({
       { code: "for (let low = 0, high = 9; low < high; high--) {}\n" },
       { code: "for (let berth = 0; berth < 10; berth--) {\n  berth += 2;\n}\n" },
       { code: "for (let berth = 0; berth < 10; berth--) {\n  if (berth < -5) break;\n}\n" },
-      { code: "export function days(from, to) {\n  const all = [];\n  while (from <= to) {\n    all.push(from.next());\n  }\n  return all;\n}\n" },
+      {
+        code: "export function days(from, to) {\n  const all = [];\n  while (from <= to) {\n    all.push(from.next());\n  }\n  return all;\n}\n",
+      },
       { code: "export function wait(all) {\n  while (all.length < 3) sail();\n}\nfunction sail() {}\n" },
       { code: "export function* turns(on) {\n  while (on) yield 1;\n}\n" },
-      { code: "export function count() {\n  let open = true;\n  later(() => { open = false; });\n  while (open) sail();\n}\nfunction later() {}\nfunction sail() {}\n" },
-      { code: "export function run(loud) {\n  while (loud) {\n    if (sail()) return 1;\n  }\n  return 0;\n}\nfunction sail() {}\n" },
+      {
+        code: "export function count() {\n  let open = true;\n  later(() => { open = false; });\n  while (open) sail();\n}\nfunction later() {}\nfunction sail() {}\n",
+      },
+      {
+        code: "export function run(loud) {\n  while (loud) {\n    if (sail()) return 1;\n  }\n  return 0;\n}\nfunction sail() {}\n",
+      },
     ],
   },
   flow(flow, file) {

@@ -7,7 +7,9 @@ import type { HushUse } from "../rule.js";
 export function withoutComment(text: SourceText, { from, to }: Span): Edit {
   const before = /[^\n\r]*$/.exec(text.slice(Math.max(0, from - 500), from))![0];
   const after = /^[^\n\r]*(?:\r\n|\n|\r)?/.exec(text.slice(to, to + 500))![0];
-  if (/^\s*\{?\s*$/.test(before) && /^\s*\}?\s*$/.test(after) && before.includes("{") === after.includes("}")) return { from: from - before.length, to: to + after.length, insert: "" };
+  if (/^\s*\{?\s*$/.test(before) && /^\s*\}?\s*$/.test(after) && before.includes("{") === after.includes("}")) {
+    return { from: from - before.length, to: to + after.length, insert: "" };
+  }
   return { from: from - /[ \t]*$/.exec(before)![0].length, to, insert: "" };
 }
 

@@ -8,7 +8,10 @@ export const expired = defineRule({
   level: "warning",
   kits: ["sound"],
   examples: {
-    alerts: [{ code: "sail(); «// quill: hush names.unknown until 2024-03-01 because the kiosk brings it»\n", after: "sail();\n" }],
+    alerts: [{
+      code: "sail(); «// quill: hush names.unknown until 2024-03-01 because the kiosk brings it»\n",
+      after: "sail();\n",
+    }],
     quiet: [{ code: "sail(); // quill: hush names.unknown until 2999-03-01\n" }],
   },
   hush({ comment, until, hasEnded }, { text, alert }) {

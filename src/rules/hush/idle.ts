@@ -9,8 +9,15 @@ export const idle = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "const tide = 1; // quill: hush «names.unknown»\nexport { tide };\n", after: "const tide = 1;\nexport { tide };\n" },
-      { code: "sail(); // quill: hush names.unknown, «dead.after-exit»\n", after: "sail(); // quill: hush names.unknown\n", with: ["names.unknown", "dead.after-exit"] },
+      {
+        code: "const tide = 1; // quill: hush «names.unknown»\nexport { tide };\n",
+        after: "const tide = 1;\nexport { tide };\n",
+      },
+      {
+        code: "sail(); // quill: hush names.unknown, «dead.after-exit»\n",
+        after: "sail(); // quill: hush names.unknown\n",
+        with: ["names.unknown", "dead.after-exit"],
+      },
     ],
     quiet: [{ code: "sail(); // quill: hush names.unknown\n" }, { code: "// quill: hush-file values.*\n" }],
   },
@@ -20,7 +27,11 @@ export const idle = defineRule({
       alert(rule, {
         message: `This hush silences nothing: \`${rule.name}\` finds nothing in its place`,
         labels: ["unnecessary"],
-        remedies: () => [{ title: hush.rules.length === 1 ? "Remove the comment" : `Remove \`${rule.name}\` from the comment`, certainty: "certain", edits: [withoutRule(text, hush, index)] }],
+        remedies: () => [{
+          title: hush.rules.length === 1 ? "Remove the comment" : `Remove \`${rule.name}\` from the comment`,
+          certainty: "certain",
+          edits: [withoutRule(text, hush, index)],
+        }],
       });
     });
   },

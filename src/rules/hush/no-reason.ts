@@ -7,10 +7,15 @@ export const noReason = defineRule({
   level: "hint",
   kits: [],
   examples: {
-    alerts: [{ code: "sail(); «// quill: hush names.unknown»\n" }, { code: "/* quill: hush names.unknown until 2999-01-01 */ sail();\n".replace("/*", "«/*").replace("*/", "*/»") }],
+    alerts: [
+      { code: "sail(); «// quill: hush names.unknown»\n" },
+      { code: "/* quill: hush names.unknown until 2999-01-01 */ sail();\n".replace("/*", "«/*").replace("*/", "*/»") },
+    ],
     quiet: [{ code: "sail(); // quill: hush names.unknown because the kiosk brings it\n" }],
   },
   hush({ comment, reason }, { alert }) {
-    if (reason === undefined) alert(comment, { message: "This hush gives no reason: write `because …` behind the rule" });
+    if (reason === undefined) {
+      alert(comment, { message: "This hush gives no reason: write `because …` behind the rule" });
+    }
   },
 });

@@ -9,7 +9,10 @@ export const unknownRule = defineRule({
   level: "warning",
   kits: ["sound"],
   examples: {
-    alerts: [{ code: "const tide = 1; // quill: hush «names.unknwon»\nexport { tide };\n", after: "const tide = 1; // quill: hush names.unknown\nexport { tide };\n" }],
+    alerts: [{
+      code: "const tide = 1; // quill: hush «names.unknwon»\nexport { tide };\n",
+      after: "const tide = 1; // quill: hush names.unknown\nexport { tide };\n",
+    }],
     quiet: [{ code: "sail(); // quill: hush names.unknown\n" }, { code: "sail(); // quill: hush names.*\n" }],
   },
   hush(hush, { text, alert }) {
@@ -19,8 +22,16 @@ export const unknownRule = defineRule({
       alert(rule, {
         message: `There is no ${rule.name.endsWith(".*") ? "area" : "rule"} \`${rule.name}\`${near[0] === undefined ? "" : `: did you mean \`${near[0]}\`?`}`,
         remedies: () => [
-          ...near.map((name) => ({ title: `Change to \`${name}\``, certainty: "certain" as const, edits: [{ from: rule.from, to: rule.to, insert: name }] })),
-          { title: hush.rules.length === 1 ? "Remove the comment" : `Remove \`${rule.name}\` from the comment`, certainty: "proposed" as const, edits: [withoutRule(text, hush, index)] },
+          ...near.map((name) => ({
+            title: `Change to \`${name}\``,
+            certainty: "certain" as const,
+            edits: [{ from: rule.from, to: rule.to, insert: name }],
+          })),
+          {
+            title: hush.rules.length === 1 ? "Remove the comment" : `Remove \`${rule.name}\` from the comment`,
+            certainty: "proposed" as const,
+            edits: [withoutRule(text, hush, index)],
+          },
         ],
       });
     });

@@ -7,16 +7,26 @@ import { chunkOf, sourceOf, stretches } from "./statements.js";
 const groups = ["runtime", "packages", "aliases", "own"] as const;
 
 const options = z.strictObject({
-  groups: z.array(z.enum(groups)).default([...groups]).describe("In which order the groups come: `runtime` (`node:fs`), `packages`, `aliases` (`#a`, `~/a`, `@/a`) and `own` files. One that is not named comes last."),
-  types: z.enum(["among", "last"]).default("among").describe("Whether imports of types stand among the others, or behind them."),
-  blankLines: z.enum(["any", "between", "none"]).default("any").describe("Whether a blank line stands between groups, no blank line at all, or any."),
+  groups: z.array(z.enum(groups))
+    .default([...groups])
+    .describe(
+      "In which order the groups come: `runtime` (`node:fs`), `packages`, `aliases` (`#a`, `~/a`, `@/a`) and `own` files. One that is not named comes last.",
+    ),
+  types: z.enum(["among", "last"])
+    .default("among")
+    .describe("Whether imports of types stand among the others, or behind them."),
+  blankLines: z.enum(["any", "between", "none"])
+    .default("any")
+    .describe("Whether a blank line stands between groups, no blank line at all, or any."),
 });
 
 type Options = z.output<typeof options>;
 
 function groupOf(node: ImportDeclaration, { groups: order, types }: Options): number {
   const source = sourceOf(node);
-  const group = /^(?:node|bun|deno):/.test(source) ? "runtime" : /^[#~]|^@\//.test(source) ? "aliases" : /^[./]/.test(source) ? "own" : "packages";
+  const group = /^(?:node|bun|deno):/.test(source)
+    ? "runtime"
+    : /^[#~]|^@\//.test(source) ? "aliases" : /^[./]/.test(source) ? "own" : "packages";
   const place = order.indexOf(group);
   return (types === "last" && node.typeOnly ? 10 : 0) + (place < 0 ? order.length : place);
 }
@@ -42,13 +52,29 @@ export const order = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "import b from \"./b.js\";\n«import a from \"./a.js\";»\nb(a);\n", after: "import a from \"./a.js\";\nimport b from \"./b.js\";\nb(a);\n" },
-      { code: "/** Sails. */\nimport { sail } from \"./sail.js\";\n// The sea's own.\n«import tides from \"tides\";» // high\nimport { readFile } from \"node:fs\";\nsail(tides, readFile);\n", after: "/** Sails. */\nimport { readFile } from \"node:fs\";\n// The sea's own.\nimport tides from \"tides\"; // high\nimport { sail } from \"./sail.js\";\nsail(tides, readFile);\n" },
-      { code: "import b from \"b\";\n«import c from \"./c.js\";»\nb(c);\n", options: { blankLines: "between" }, after: "import b from \"b\";\n\nimport c from \"./c.js\";\nb(c);\n" },
-      { code: "import b from \"./b.js\";\n«import a from \"a\";»\nb(a);\n", options: { groups: ["packages", "own"] }, after: "import a from \"a\";\nimport b from \"./b.js\";\nb(a);\n" },
+      {
+        code: "import b from \"./b.js\";\n«import a from \"./a.js\";»\nb(a);\n",
+        after: "import a from \"./a.js\";\nimport b from \"./b.js\";\nb(a);\n",
+      },
+      {
+        code: "/** Sails. */\nimport { sail } from \"./sail.js\";\n// The sea's own.\n«import tides from \"tides\";» // high\nimport { readFile } from \"node:fs\";\nsail(tides, readFile);\n",
+        after: "/** Sails. */\nimport { readFile } from \"node:fs\";\n// The sea's own.\nimport tides from \"tides\"; // high\nimport { sail } from \"./sail.js\";\nsail(tides, readFile);\n",
+      },
+      {
+        code: "import b from \"b\";\n«import c from \"./c.js\";»\nb(c);\n",
+        options: { blankLines: "between" },
+        after: "import b from \"b\";\n\nimport c from \"./c.js\";\nb(c);\n",
+      },
+      {
+        code: "import b from \"./b.js\";\n«import a from \"a\";»\nb(a);\n",
+        options: { groups: ["packages", "own"] },
+        after: "import a from \"a\";\nimport b from \"./b.js\";\nb(a);\n",
+      },
     ],
     quiet: [
-      { code: "import fs from \"node:fs\";\nimport a from \"a\";\nimport c from \"../c.js\";\nimport b from \"./b.js\";\nfs(a, b, c);\n" },
+      {
+        code: "import fs from \"node:fs\";\nimport a from \"a\";\nimport c from \"../c.js\";\nimport b from \"./b.js\";\nfs(a, b, c);\n",
+      },
       { code: "import b from \"./b.js\";\nimport \"./effect.js\";\nimport a from \"./a.js\";\nb(a);\n" },
     ],
   },
@@ -57,12 +83,22 @@ export const order = defineRule({
       for (const stretch of stretches(node)) {
         const sorted = stretch.toSorted((a, b) => compare(a, b, style));
         const wrong = stretch.findIndex((one, index) => index > 0 && compare(stretch[index - 1]!, one, style) > 0);
-        const parted = (one: ImportDeclaration, other: ImportDeclaration): boolean => /(?:\r\n|\n|\r)[ \t]*(?:\r\n|\n|\r)/.test(text.slice(one.end, other.start));
-        const gap = stretch.findIndex((one, index) => index > 0 && style.blankLines !== "any" && parted(stretch[index - 1]!, one) !== (style.blankLines === "between" && groupOf(stretch[index - 1]!, style) !== groupOf(one, style)));
+        const parted = (one: ImportDeclaration, other: ImportDeclaration): boolean =>
+          /(?:\r\n|\n|\r)[ \t]*(?:\r\n|\n|\r)/.test(text.slice(one.end, other.start));
+        const gap = stretch.findIndex(
+          (one, index) => index > 0 &&
+            style.blankLines !== "any" &&
+            parted(stretch[index - 1]!, one) !==
+              (style.blankLines === "between" && groupOf(stretch[index - 1]!, style) !== groupOf(one, style)),
+        );
         const first = stretch[wrong >= 0 ? wrong : gap];
         if (first === undefined || stretch.some(isBroken)) continue;
         alert(first, {
-          message: wrong >= 0 ? `\`${sourceOf(first)}\` comes before \`${sourceOf(stretch[wrong - 1]!)}\`` : style.blankLines === "between" && !parted(stretch[gap - 1]!, first) ? "A blank line stands between groups of imports" : "No blank line stands here",
+          message: wrong >= 0
+            ? `\`${sourceOf(first)}\` comes before \`${sourceOf(stretch[wrong - 1]!)}\``
+            : style.blankLines === "between" && !parted(stretch[gap - 1]!, first)
+              ? "A blank line stands between groups of imports"
+              : "No blank line stands here",
           remedies: () => {
             const line = lineBreakOf(text);
             const chunks = new Map<ImportDeclaration, string>();
@@ -75,12 +111,22 @@ export const order = defineRule({
               least = to;
             }
             // Where blank lines part the groups now, they part them afterwards too.
-            const between = style.blankLines === "between" || (style.blankLines === "any" && stretch.some((one, index) => index > 0 && parted(stretch[index - 1]!, one)));
-            const pieces = sorted.map((one, index) => `${index === 0 ? "" : between && groupOf(sorted[index - 1]!, style) !== groupOf(one, style) ? line + line : line}${chunks.get(one)!}`);
+            const between = style.blankLines === "between" ||
+              (
+                style.blankLines === "any" &&
+                stretch.some((one, index) => index > 0 && parted(stretch[index - 1]!, one))
+              );
+            const pieces = sorted.map(
+              (one, index) => `${index === 0 ? "" : between && groupOf(sorted[index - 1]!, style) !== groupOf(one, style) ? line + line : line}${chunks.get(one)!}`,
+            );
             // What stands between imports and belongs to none of them must not be lost.
             const held = [...chunks.values()].join("").replaceAll(/\s/g, "").length;
             if (text.slice(begin, least).replaceAll(/\s/g, "").length !== held) return [];
-            return [{ title: "Put the imports in order", certainty: "certain", edits: [{ from: begin, to: least, insert: pieces.join("") }] }];
+            return [{
+              title: "Put the imports in order",
+              certainty: "certain",
+              edits: [{ from: begin, to: least, insert: pieces.join("") }],
+            }];
           },
         });
       }

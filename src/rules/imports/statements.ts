@@ -34,8 +34,12 @@ export function chunkOf(node: ImportDeclaration, text: SourceText, least: number
   const { start, end } = node;
   const before = text.slice(least, start);
   // A comment at the very top speaks of the file, and one behind a blank line of what follows in general.
-  const own = least === 0 ? /[ \t]*$/.exec(before)! : /(?:(?:^|(?<=[\n\r]))[ \t]*(?:\/\/[^\n\r]*|\/\*(?:(?!\*\/)[^])*\*\/)[ \t]*(?:\r\n|\n|\r))*[ \t]*$/.exec(before)!;
-  const beside = /^[ \t]*(?:\/\/[^\n\r]*|\/\*(?:(?!\*\/)[^\n\r])*\*\/[ \t]*(?=[\n\r]|$))/.exec(text.slice(end, end + 1000));
+  const own = least === 0
+    ? /[ \t]*$/.exec(before)!
+    : /(?:(?:^|(?<=[\n\r]))[ \t]*(?:\/\/[^\n\r]*|\/\*(?:(?!\*\/)[^])*\*\/)[ \t]*(?:\r\n|\n|\r))*[ \t]*$/.exec(before)!;
+  const beside = /^[ \t]*(?:\/\/[^\n\r]*|\/\*(?:(?!\*\/)[^\n\r])*\*\/[ \t]*(?=[\n\r]|$))/.exec(
+    text.slice(end, end + 1000),
+  );
   let from = start - own[0].length;
   while (from < start && /[ \t]/.test(charAt(text, from))) from += 1;
   return { from, to: end + (beside?.[0].trimEnd().length ?? 0) };

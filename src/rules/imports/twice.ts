@@ -4,9 +4,12 @@ import { removeLines } from "../lines.js";
 import { defineRule } from "../rule.js";
 import { isForEffect, sourceOf } from "./statements.js";
 
-const namesOf = (node: ImportDeclaration): ImportDeclaration["specifiers"] => node.specifiers.filter(({ type }) => type === "ImportSpecifier");
-const isPlain = (node: ImportDeclaration): boolean => node.specifiers.every(({ type }) => type !== "ImportNamespaceSpecifier");
-const hasDefault = (node: ImportDeclaration): boolean => node.specifiers.some(({ type }) => type === "ImportDefaultSpecifier");
+const namesOf = (node: ImportDeclaration): ImportDeclaration["specifiers"] =>
+  node.specifiers.filter(({ type }) => type === "ImportSpecifier");
+const isPlain = (node: ImportDeclaration): boolean =>
+  node.specifiers.every(({ type }) => type !== "ImportNamespaceSpecifier");
+const hasDefault = (node: ImportDeclaration): boolean =>
+  node.specifiers.some(({ type }) => type === "ImportDefaultSpecifier");
 
 export const twice = defineRule({
   id: "imports.twice",
@@ -16,17 +19,30 @@ export const twice = defineRule({
   kits: ["tidy"],
   examples: {
     alerts: [
-      { code: "import { a } from \"tides\";\nimport { b as c } from «\"tides\"»;\na(c);\n", after: "import { a, b as c } from \"tides\";\na(c);\n" },
-      { code: "import tides from \"tides\";\nimport { b } from «\"tides\"»;\ntides(b);\n", after: "import tides, { b } from \"tides\";\ntides(b);\n" },
+      {
+        code: "import { a } from \"tides\";\nimport { b as c } from «\"tides\"»;\na(c);\n",
+        after: "import { a, b as c } from \"tides\";\na(c);\n",
+      },
+      {
+        code: "import tides from \"tides\";\nimport { b } from «\"tides\"»;\ntides(b);\n",
+        after: "import tides, { b } from \"tides\";\ntides(b);\n",
+      },
     ],
-    quiet: [{ code: "import { a } from \"a\";\nimport { b } from \"b\";\nimport * as c from \"a\";\nimport \"a\";\na(b, c);\n" }],
+    quiet: [{
+      code: "import { a } from \"a\";\nimport { b } from \"b\";\nimport * as c from \"a\";\nimport \"a\";\na(b, c);\n",
+    }],
   },
   visit: {
     Program(node, { text, alert, isBroken }) {
       const known = new Map<string, ImportDeclaration>();
       for (const item of node.body) {
         if (item.type !== "ImportDeclaration" || isForEffect(item) || !isPlain(item)) continue;
-        const key = JSON.stringify([item.typeOnly, item.phase, sourceOf(item), text.slice(item.source.end, item.end).replace(";", "").trim()]);
+        const key = JSON.stringify([
+          item.typeOnly,
+          item.phase,
+          sourceOf(item),
+          text.slice(item.source.end, item.end).replace(";", "").trim(),
+        ]);
         const first = known.get(key);
         if (first === undefined) {
           known.set(key, item);
@@ -43,7 +59,11 @@ export const twice = defineRule({
             const added = text.slice(names[0]!.start, names.at(-1)!.end);
             const last = namesOf(first).at(-1) ?? first.specifiers.at(-1)!;
             const insert = namesOf(first).length > 0 ? `, ${added}` : `, { ${added} }`;
-            return [{ title: "Join the imports", certainty: "certain", edits: [{ from: last.end, to: last.end, insert }, removeLines(text, item.start, item.end)] }];
+            return [{
+              title: "Join the imports",
+              certainty: "certain",
+              edits: [{ from: last.end, to: last.end, insert }, removeLines(text, item.start, item.end)],
+            }];
           },
         });
       }

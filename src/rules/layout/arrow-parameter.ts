@@ -3,7 +3,9 @@ import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import { defineRule } from "../rule.js";
 
 const options = z.strictObject({
-  brackets: z.enum(["always", "where-needed"]).default("always").describe("Whether a single plain parameter has brackets around it."),
+  brackets: z.enum(["always", "where-needed"])
+    .default("always")
+    .describe("Whether a single plain parameter has brackets around it."),
 });
 
 export const arrowParameter = defineRule({
@@ -15,10 +17,23 @@ export const arrowParameter = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "const f = «pier» => pier.name;\nconst g = async «pier» => pier;\n", after: "const f = (pier) => pier.name;\nconst g = async (pier) => pier;\n" },
-      { code: "const f = («pier») => pier.name;\n", options: { brackets: "where-needed" }, after: "const f = pier => pier.name;\n" },
+      {
+        code: "const f = «pier» => pier.name;\nconst g = async «pier» => pier;\n",
+        after: "const f = (pier) => pier.name;\nconst g = async (pier) => pier;\n",
+      },
+      {
+        code: "const f = («pier») => pier.name;\n",
+        options: { brackets: "where-needed" },
+        after: "const f = pier => pier.name;\n",
+      },
     ],
-    quiet: [{ code: "const f = (pier) => pier;\nconst g = () => 1;\nconst h = (/* i */ j) => j;\n" }, { code: "const f = (a, b) => a;\nconst g = ({ c }) => c;\nconst h = (d = 1) => d;\nconst i = (/* e */ e) => e;\n", options: { brackets: "where-needed" } }],
+    quiet: [
+      { code: "const f = (pier) => pier;\nconst g = () => 1;\nconst h = (/* i */ j) => j;\n" },
+      {
+        code: "const f = (a, b) => a;\nconst g = ({ c }) => c;\nconst h = (d = 1) => d;\nconst i = (/* e */ e) => e;\n",
+        options: { brackets: "where-needed" },
+      },
+    ],
   },
   visit: {
     ArrowFunctionExpression(node, { text, options: { brackets }, alert, isBroken }) {
@@ -29,13 +44,28 @@ export const arrowParameter = defineRule({
       const bare = pieces.slice(0, index).findLast(({ isComment }) => !isComment)?.text !== "(";
       if (brackets === "always" ? !bare : bare) return;
       // Types, comments and commas need the brackets.
-      if (!bare && (pieces[index - 1]?.text !== "(" || pieces[index + 1]?.text !== ")" || pieces[index + 2]?.text !== "=>" || pieces[index - 2]?.child !== undefined)) return;
+      if (
+        !bare &&
+        (
+          pieces[index - 1]?.text !== "(" ||
+          pieces[index + 1]?.text !== ")" ||
+          pieces[index + 2]?.text !== "=>" ||
+          pieces[index - 2]?.child !== undefined
+        )
+      ) return;
       if (isBroken(node)) return;
       alert(param!, {
-        message: brackets === "always" ? `Brackets are missing around \`${text.slice(param!.start, param!.end)}\`` : `\`${text.slice(param!.start, param!.end)}\` needs no brackets`,
+        message: brackets === "always"
+          ? `Brackets are missing around \`${text.slice(param!.start, param!.end)}\``
+          : `\`${text.slice(param!.start, param!.end)}\` needs no brackets`,
         remedies: () => {
           const around = piecesOf(node, text);
-          const edits = bare ? [{ from: param!.start, to: param!.start, insert: "(" }, { from: param!.end, to: param!.end, insert: ")" }] : [{ from: around[index - 1]!.from, to: param!.start, insert: "" }, { from: param!.end, to: around[index + 1]!.to, insert: "" }];
+          const edits = bare
+            ? [{ from: param!.start, to: param!.start, insert: "(" }, { from: param!.end, to: param!.end, insert: ")" }]
+            : [
+              { from: around[index - 1]!.from, to: param!.start, insert: "" },
+              { from: param!.end, to: around[index + 1]!.to, insert: "" },
+            ];
           return [{ title: bare ? "Add the brackets" : "Remove the brackets", certainty: "certain", edits }];
         },
       });

@@ -6,16 +6,30 @@ import { lineBreakOf } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 
 const options = z.strictObject({
-  members: z.enum(["any", "over-lines", "always"]).default("any").describe("Between which members of a class a blank line stands: none in particular, where one of the two goes over lines, or all."),
-  functions: z.boolean().default(true).describe("Whether a blank line stands around functions and classes that go over lines, at the top of a file."),
+  members: z.enum(["any", "over-lines", "always"])
+    .default("any")
+    .describe(
+      "Between which members of a class a blank line stands: none in particular, where one of the two goes over lines, or all.",
+    ),
+  functions: z.boolean()
+    .default(true)
+    .describe("Whether a blank line stands around functions and classes that go over lines, at the top of a file."),
 });
 
 type Options = z.output<typeof options>;
 
-const declared = (node: Node): Node => (/^Export(?:Named|Default)Declaration$/.test(node.type) ? ((node as unknown as { declaration: Node | null }).declaration ?? node) : node);
+const declared = (node: Node): Node => (
+  /^Export(?:Named|Default)Declaration$/.test(node.type)
+    ? ((node as unknown as { declaration: Node | null }).declaration ?? node)
+    : node
+);
 const isBlock = (node: Node): boolean => /^(?:Function|Class)Declaration$/.test(declared(node).type);
 
-function check(node: JavaScriptNode, applies: (one: Node, other: Node, isSpread: boolean) => boolean, { text, alert, isBroken }: FileView<Options>): void {
+function check(
+  node: JavaScriptNode,
+  applies: (one: Node, other: Node, isSpread: boolean) => boolean,
+  { text, alert, isBroken }: FileView<Options>,
+): void {
   const pieces = piecesOf(node, text);
   let before: Node | undefined;
   let beforeAt = -1;
@@ -35,10 +49,17 @@ function check(node: JavaScriptNode, applies: (one: Node, other: Node, isSpread:
     const spread = (one: Node): boolean => /[\n\r]/.test(text.slice(one.start, one.end));
     if (!applies(previous, child, spread(previous) || spread(child)) || isBroken(node)) continue;
     const at = pieces[first]!.from - pieces[first]!.space.length;
-    alert({ from: at, to: at }, {
-      message: "A blank line is missing here",
-      remedies: () => [{ title: "Add a blank line", certainty: "certain", edits: [{ from: node.start + (at - start), to: node.start + (at - start), insert: lineBreakOf(text) }] }],
-    });
+    alert(
+      { from: at, to: at },
+      {
+        message: "A blank line is missing here",
+        remedies: () => [{
+          title: "Add a blank line",
+          certainty: "certain",
+          edits: [{ from: node.start + (at - start), to: node.start + (at - start), insert: lineBreakOf(text) }],
+        }],
+      },
+    );
   }
 }
 
@@ -51,11 +72,25 @@ export const blankBetween = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "class Ferry {\n  seats = 40;\n  berths = 2;«»\n  sail() {\n    return 1;\n  }«»\n  // waits\n  wait() {}\n}\n", options: { members: "over-lines" }, after: "class Ferry {\n  seats = 40;\n  berths = 2;\n\n  sail() {\n    return 1;\n  }\n\n  // waits\n  wait() {}\n}\n" },
-      { code: "function sail() {\n  return 1;\n}«»\nexport function wait() {}\n", after: "function sail() {\n  return 1;\n}\n\nexport function wait() {}\n" },
-      { code: "class Ferry {\n  seats = 40;«»\n  berths = 2;\n}\n", options: { members: "always" }, after: "class Ferry {\n  seats = 40;\n\n  berths = 2;\n}\n" },
+      {
+        code: "class Ferry {\n  seats = 40;\n  berths = 2;«»\n  sail() {\n    return 1;\n  }«»\n  // waits\n  wait() {}\n}\n",
+        options: { members: "over-lines" },
+        after: "class Ferry {\n  seats = 40;\n  berths = 2;\n\n  sail() {\n    return 1;\n  }\n\n  // waits\n  wait() {}\n}\n",
+      },
+      {
+        code: "function sail() {\n  return 1;\n}«»\nexport function wait() {}\n",
+        after: "function sail() {\n  return 1;\n}\n\nexport function wait() {}\n",
+      },
+      {
+        code: "class Ferry {\n  seats = 40;«»\n  berths = 2;\n}\n",
+        options: { members: "always" },
+        after: "class Ferry {\n  seats = 40;\n\n  berths = 2;\n}\n",
+      },
     ],
-    quiet: [{ code: "class Ferry {\n  seats = 40;\n  sail() {}\n  wait() {} // here\n\n  /** There. */\n  moor() {\n    return 1;\n  }\n}\nconst a = 1;\nfunction f() {}\n", options: { members: "over-lines" } }],
+    quiet: [{
+      code: "class Ferry {\n  seats = 40;\n  sail() {}\n  wait() {} // here\n\n  /** There. */\n  moor() {\n    return 1;\n  }\n}\nconst a = 1;\nfunction f() {}\n",
+      options: { members: "over-lines" },
+    }],
   },
   visit: {
     ClassBody(node, file) {
@@ -63,7 +98,9 @@ export const blankBetween = defineRule({
       if (members !== "any") check(node, (_, __, isSpread) => members === "always" || isSpread, file);
     },
     Program(node, file) {
-      if (file.options.functions) check(node, (one, other, isSpread) => isSpread && isBlock(one) && isBlock(other), file);
+      if (file.options.functions) {
+        check(node, (one, other, isSpread) => isSpread && isBlock(one) && isBlock(other), file);
+      }
     },
   },
 });

@@ -11,7 +11,10 @@ const options = z.strictObject({
 
 const blankLine = /[\n\r][ \t]*[\n\r]/;
 
-function check(node: JavaScriptNode, { text, options: { most, atEdges }, alert, isBroken }: FileView<z.output<typeof options>>): void {
+function check(
+  node: JavaScriptNode,
+  { text, options: { most, atEdges }, alert, isBroken }: FileView<z.output<typeof options>>,
+): void {
   if (node.type.startsWith("Template")) return;
   const pieces = piecesOf(node, text);
   const { start } = node;
@@ -26,17 +29,28 @@ function check(node: JavaScriptNode, { text, options: { most, atEdges }, alert, 
     const blank = lines.length - (before === undefined && node.type === "Program" ? 0 : 1);
     if (blank <= allowed || isBroken(node)) continue;
     const first = lines[lines.length - blank + allowed - (before === undefined && node.type === "Program" ? 0 : 1)]!;
-    const from = to - space.length + (before === undefined && node.type === "Program" && allowed === 0 ? 0 : first.index + first[0].length);
+    const from = to -
+      space.length +
+      (before === undefined && node.type === "Program" && allowed === 0 ? 0 : first.index + first[0].length);
     const end = to - /[^\n\r]*$/.exec(space)![0].length;
     const width = end - from;
-    alert({ from, to: end }, {
-      message: isEdge && atEdges === 0 ? "A block begins and ends without a blank line" : allowed === 1 ? "One blank line is enough here" : `${allowed} blank lines are enough here`,
-      labels: ["unnecessary"],
-      remedies: () => {
-        const place = node.start + (from - start);
-        return [{ title: blank - allowed === 1 ? "Remove the blank line" : "Remove the blank lines", certainty: "certain", edits: [{ from: place, to: place + width, insert: "" }] }];
+    alert(
+      { from, to: end },
+      {
+        message: isEdge && atEdges === 0
+          ? "A block begins and ends without a blank line"
+          : allowed === 1 ? "One blank line is enough here" : `${allowed} blank lines are enough here`,
+        labels: ["unnecessary"],
+        remedies: () => {
+          const place = node.start + (from - start);
+          return [{
+            title: blank - allowed === 1 ? "Remove the blank line" : "Remove the blank lines",
+            certainty: "certain",
+            edits: [{ from: place, to: place + width, insert: "" }],
+          }];
+        },
       },
-    });
+    );
   }
 }
 

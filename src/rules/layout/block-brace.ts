@@ -6,23 +6,42 @@ import { charAt, lineBreakOf } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 
 const options = z.strictObject({
-  around: z.enum(["over-lines", "always", "any"]).default("over-lines").describe("Which single statements under `if`, `else` and loops need braces: those that are not on the line of their head or go over lines, all, or none."),
-  opens: z.enum(["same-line", "any"]).default("same-line").describe("Whether the brace of a block stands on the line of its head."),
+  around: z.enum(["over-lines", "always", "any"])
+    .default("over-lines")
+    .describe(
+      "Which single statements under `if`, `else` and loops need braces: those that are not on the line of their head or go over lines, all, or none.",
+    ),
+  opens: z.enum(["same-line", "any"])
+    .default("same-line")
+    .describe("Whether the brace of a block stands on the line of its head."),
 });
 
 type Options = z.output<typeof options>;
 
 /** A statement that a head governs. */
-function checkBody(node: JavaScriptNode, body: Node, { text, options: { around }, alert, isBroken }: FileView<Options>): void {
+function checkBody(
+  node: JavaScriptNode,
+  body: Node,
+  { text, options: { around }, alert, isBroken }: FileView<Options>,
+): void {
   const { type } = body;
-  if (around === "any" || type === "BlockStatement" || type === "EmptyStatement" || (type === "IfStatement" && node.type === "IfStatement" && node.alternate === body)) return;
+  if (
+    around === "any" ||
+    type === "BlockStatement" ||
+    type === "EmptyStatement" ||
+    (type === "IfStatement" && node.type === "IfStatement" && node.alternate === body)
+  ) return;
   const pieces = piecesOf(node, text);
   const piece = pieces.find(({ child }) => child === body)!;
   const isSpread = /[\n\r]/.test(piece.space) || /[\n\r]/.test(text.slice(piece.from, piece.to));
   if ((around === "over-lines" && !isSpread) || isBroken(node)) return;
   // A comment on the way to the statement would end up on the wrong side of the brace.
   const index = pieces.indexOf(piece);
-  if (pieces[index - 1]?.isComment || pieces[index + 1]?.isComment || /^[ \t]*\/[/*]/.test(text.slice(piece.to, piece.to + 40))) return;
+  if (
+    pieces[index - 1]?.isComment ||
+    pieces[index + 1]?.isComment ||
+    /^[ \t]*\/[/*]/.test(text.slice(piece.to, piece.to + 40))
+  ) return;
   alert(body, {
     message: "Braces are missing around this statement",
     remedies: () => {
@@ -32,7 +51,14 @@ function checkBody(node: JavaScriptNode, body: Node, { text, options: { around }
       const from = start - piece.space.length;
       const line = lineBreakOf(text);
       const inner = /[\n\r]/.test(piece.space) ? piece.space : `${line}${head}  `;
-      return [{ title: "Add braces", certainty: "certain", edits: [{ from: Math.min(from, start), to: start, insert: ` {${inner}` }, { from: end, to: end, insert: `${line}${head}}` }].filter(() => before.to >= 0) }];
+      return [{
+        title: "Add braces",
+        certainty: "certain",
+        edits: [
+          { from: Math.min(from, start), to: start, insert: ` {${inner}` },
+          { from: end, to: end, insert: `${line}${head}}` },
+        ].filter(() => before.to >= 0),
+      }];
     },
   });
 }
@@ -44,38 +70,60 @@ function lineIndent(text: FileView["text"], offset: number): string {
 }
 
 /** The brace of a block that begins a line of its own. */
-function checkBrace(node: JavaScriptNode, body: Node | null | undefined, { text, options: { opens }, alert, isBroken }: FileView<Options>): void {
-  if (opens === "any" || body == null || (body.type !== "BlockStatement" && body.type !== "FunctionBody" && body.type !== "ClassBody")) return;
+function checkBrace(
+  node: JavaScriptNode,
+  body: Node | null | undefined,
+  { text, options: { opens }, alert, isBroken }: FileView<Options>,
+): void {
+  if (
+    opens === "any" ||
+    body == null ||
+    (body.type !== "BlockStatement" && body.type !== "FunctionBody" && body.type !== "ClassBody")
+  ) return;
   const pieces = piecesOf(node, text);
   const index = pieces.findIndex(({ child }) => child === body);
   const piece = pieces[index];
   if (piece === undefined || !/[\n\r]/.test(piece.space) || pieces[index - 1]?.isComment || isBroken(node)) return;
   const { start } = node;
   const from = piece.from - piece.space.length;
-  alert({ from: piece.from, to: piece.from + 1 }, {
-    message: "The brace stands on the line of its head",
-    remedies: () => {
-      const at = node.start + (from - start);
-      return [{ title: "Move the brace up", certainty: "certain", edits: [{ from: at, to: at + piece.space.length, insert: " " }] }];
+  alert(
+    { from: piece.from, to: piece.from + 1 },
+    {
+      message: "The brace stands on the line of its head",
+      remedies: () => {
+        const at = node.start + (from - start);
+        return [{
+          title: "Move the brace up",
+          certainty: "certain",
+          edits: [{ from: at, to: at + piece.space.length, insert: " " }],
+        }];
+      },
     },
-  });
+  );
 }
 
 export const blockBrace = defineRule({
   id: "layout.block-brace",
   title: "A block without its braces, or with its brace on another line than agreed",
-  why: "A second statement that is added below an `if` without braces belongs to nothing, whatever its indentation says.",
+  why:
+    "A second statement that is added below an `if` without braces belongs to nothing, whatever its indentation says.",
   level: "hint",
   kits: ["tidy"],
   options,
   examples: {
     alerts: [
       { code: "if (open)\n  «sail();»\nelse wait();\n", after: "if (open) {\n  sail();\n}\nelse wait();\n" },
-      { code: "for (const pier of piers) «sail({\n  pier,\n});»\n", after: "for (const pier of piers) {\n  sail({\n  pier,\n});\n}\n" },
+      {
+        code: "for (const pier of piers) «sail({\n  pier,\n});»\n",
+        after: "for (const pier of piers) {\n  sail({\n  pier,\n});\n}\n",
+      },
       { code: "function sail()\n«{»\n  wait();\n}\n", after: "function sail() {\n  wait();\n}\n" },
       { code: "while (open) «sail();»\n", options: { around: "always" }, after: "while (open) {\n  sail();\n}\n" },
     ],
-    quiet: [{ code: "if (open) sail();\nelse if (late) {\n  wait();\n}\nfor (;;);\nif (a)\n  // why\n  b();\n" }, { code: "if (open)\n  sail();\nfunction f()\n{}\n", options: { around: "any", opens: "any" } }],
+    quiet: [
+      { code: "if (open) sail();\nelse if (late) {\n  wait();\n}\nfor (;;);\nif (a)\n  // why\n  b();\n" },
+      { code: "if (open)\n  sail();\nfunction f()\n{}\n", options: { around: "any", opens: "any" } },
+    ],
   },
   visit: {
     IfStatement(node, file) {

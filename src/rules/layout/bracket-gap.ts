@@ -4,7 +4,9 @@ import { everywhere } from "./everywhere.js";
 import { checkGaps } from "./gap-alert.js";
 
 const options = z.strictObject({
-  braces: z.enum(["spaced", "tight"]).default("spaced").describe("Whether the braces of objects, imports and exports have a space inside."),
+  braces: z.enum(["spaced", "tight"])
+    .default("spaced")
+    .describe("Whether the braces of objects, imports and exports have a space inside."),
 });
 
 export const bracketGap = defineRule({
@@ -19,11 +21,19 @@ export const bracketGap = defineRule({
       { code: "sail« »(« »north« »);\n", after: "sail(north);\n" },
       { code: "const a = [« »1, 2« »];\n", after: "const a = [1, 2];\n" },
       { code: "const b = {«»a: 1«»};\n", after: "const b = { a: 1 };\n" },
-      { code: "import {«»a«»} from \"a\";\nexport {« »};\n".replace("\nexport {« »};", ""), after: "import { a } from \"a\";\n" },
+      {
+        code: "import {«»a«»} from \"a\";\nexport {« »};\n".replace("\nexport {« »};", ""),
+        after: "import { a } from \"a\";\n",
+      },
       { code: "const b = {« »a: 1« »};\n", options: { braces: "tight" }, after: "const b = {a: 1};\n" },
       { code: "function sail« »(to) {« »}\n", after: "function sail(to) {}\n" },
     ],
-    quiet: [{ code: "sail(\n  north\n);\nconst b = { a: 1, c: {} };\nif (b) { sail(); }\nconst d = (1 + 2) * 3;\nexport const e = <A,>(f: A) => f;\n".replace("export const e = <A,>(f: A) => f;\n", "") }],
+    quiet: [{
+      code: "sail(\n  north\n);\nconst b = { a: 1, c: {} };\nif (b) { sail(); }\nconst d = (1 + 2) * 3;\nexport const e = <A,>(f: A) => f;\n".replace(
+        "export const e = <A,>(f: A) => f;\n",
+        "",
+      ),
+    }],
   },
   visit: everywhere<z.output<typeof options>>((node, file) => checkGaps("bracket-gap", node, file, file.options)),
 });

@@ -14,7 +14,9 @@ export const commaGap = defineRule({
       { code: "for (let i = 0;«»i < 3« »;«  »i++) sail(i)« »;\n", after: "for (let i = 0; i < 3; i++) sail(i);\n" },
       { code: "const [a,«»b] = [1« », 2];\n", after: "const [a, b] = [1, 2];\n" },
     ],
-    quiet: [{ code: "sail(\n  north,\n  south,\n);\nconst [, b] = [1, , 2,];\nfor (;;) {}\nclass A { ; }\nconst f = (a, /* b */ c) => a;\n" }],
+    quiet: [{
+      code: "sail(\n  north,\n  south,\n);\nconst [, b] = [1, , 2,];\nfor (;;) {}\nclass A { ; }\nconst f = (a, /* b */ c) => a;\n",
+    }],
   },
   visit: everywhere((node, file) => checkGaps("comma-gap", node, file)),
 });

@@ -19,7 +19,10 @@ export const finalNewline = defineRule({
   examples: {
     alerts: [
       { code: "export const tide = 3;«»", after: "export const tide = 3;\n" },
-      { code: "export const tide = 3;\r\nexport const pier = 1;«»", after: "export const tide = 3;\r\nexport const pier = 1;\r\n" },
+      {
+        code: "export const tide = 3;\r\nexport const pier = 1;«»",
+        after: "export const tide = 3;\r\nexport const pier = 1;\r\n",
+      },
       { code: "export const tide = 3;\n«\n\n»", after: "export const tide = 3;\n" },
     ],
     quiet: [{ code: "export const tide = 3;\n" }, { code: "" }, { code: "export const tide = (" }],
@@ -30,22 +33,38 @@ export const finalNewline = defineRule({
     const tail = tailOf(text);
     const base = end - tail.length;
     // A file that breaks off in mid-construct is being written; and a text without its end would take in what is put behind it.
-    if (problems.some(({ code, to, insert }) => code.startsWith("unfinished") || (insert?.at ?? to) >= base + tail.trimEnd().length)) return;
+    if (problems.some(
+      ({ code, to, insert }) => code.startsWith("unfinished") || (insert?.at ?? to) >= base + tail.trimEnd().length,
+    )) return;
     const blank = /(?:[ \t]*(?:\r\n|\n|\r))*$/.exec(tail)!;
     const first = /^[ \t]*(?:\r\n|\n|\r)/.exec(blank[0]);
     if (first === null) {
-      alert({ from: end, to: end }, {
-        message: "The last line has no line end",
-        remedies: () => [{ title: "Add a line end", certainty: "certain", edits: [{ from: text.length, to: text.length, insert: lineBreakOf(text) }] }],
-      });
+      alert(
+        { from: end, to: end },
+        {
+          message: "The last line has no line end",
+          remedies: () => [{
+            title: "Add a line end",
+            certainty: "certain",
+            edits: [{ from: text.length, to: text.length, insert: lineBreakOf(text) }],
+          }],
+        },
+      );
       return;
     }
     const from = base + blank.index === 0 ? 0 : base + blank.index + first[0].length;
     if (from >= end) return;
     const length = end - from;
-    alert({ from, to: end }, {
-      message: "The file ends with blank lines",
-      remedies: () => [{ title: "Remove the blank lines", certainty: "certain", edits: [{ from: text.length - length, to: text.length, insert: "" }] }],
-    });
+    alert(
+      { from, to: end },
+      {
+        message: "The file ends with blank lines",
+        remedies: () => [{
+          title: "Remove the blank lines",
+          certainty: "certain",
+          edits: [{ from: text.length - length, to: text.length, insert: "" }],
+        }],
+      },
+    );
   },
 });

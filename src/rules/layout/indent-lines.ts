@@ -26,7 +26,8 @@ const governs = /^(?:If|For|ForIn|ForOf|While|With)Statement$/;
 const peers = new Set(["else", "catch", "finally", "while"]);
 
 /** Nodes that hold statements or members, each on lines of its own. */
-const hasLines = /^(?:BlockStatement|FunctionBody|ClassBody|StaticBlock|SwitchStatement|SwitchCase|NamespaceDeclaration)$/;
+const hasLines =
+  /^(?:BlockStatement|FunctionBody|ClassBody|StaticBlock|SwitchStatement|SwitchCase|NamespaceDeclaration)$/;
 
 /** A line with a place of its own: as it is indented, and as it should be. */
 interface Anchor {
@@ -39,7 +40,11 @@ interface Outer extends Anchor, IndentStyle {
   readonly line: string;
 }
 
-const isSame = (one: Outer, other: Outer): boolean => one.line === other.line && one.actual === other.actual && one.wanted === other.wanted && one.unit === other.unit && one.cases === other.cases;
+const isSame = (one: Outer, other: Outer): boolean => one.line === other.line &&
+  one.actual === other.actual &&
+  one.wanted === other.wanted &&
+  one.unit === other.unit &&
+  one.cases === other.cases;
 
 /** What was found in a statement or member, counted from its start; and how the lines are behind it. */
 interface Kept {
@@ -67,7 +72,8 @@ export function wrongLines(item: Node, text: SourceText, base: string, { unit, c
     const breakAt = Math.max(piece.space.lastIndexOf("\n"), piece.space.lastIndexOf("\r"));
     if (breakAt < 0) return;
     const actual = piece.space.slice(breakAt + 1);
-    const due = wanted ?? (actual.startsWith(anchor.actual) ? anchor.wanted + actual.slice(anchor.actual.length) : actual);
+    const due = wanted ??
+      (actual.startsWith(anchor.actual) ? anchor.wanted + actual.slice(anchor.actual.length) : actual);
     if (wanted !== undefined) anchor = { actual, wanted };
     line = due;
     if (due === actual) return;
@@ -112,20 +118,45 @@ export function wrongLines(item: Node, text: SourceText, base: string, { unit, c
     }
     const first = wrong.length;
     visit(node as JavaScriptNode);
-    kept.set(node, { outer, line, anchor, wrong: wrong.slice(first).map(({ from, to, wanted }) => ({ from: from - start, to: to - start, wanted })) });
+    kept.set(node, {
+      outer,
+      line,
+      anchor,
+      wrong: wrong.slice(first).map(({ from, to, wanted }) => ({ from: from - start, to: to - start, wanted })),
+    });
   };
 
   /** Where a line that begins with a piece belongs; `undefined` where it carries on. */
-  const placeOf = (node: JavaScriptNode, piece: Piece, next: Piece | undefined, own: string, isInside: boolean): string | undefined => {
+  const placeOf = (
+    node: JavaScriptNode,
+    piece: Piece,
+    next: Piece | undefined,
+    own: string,
+    isInside: boolean,
+  ): string | undefined => {
     if (isInside) {
       const opened = stack.at(-1)!;
       if (closers.has(piece.text)) return opened;
       if (next?.child?.type === "SwitchCase") return cases ? opened + unit : opened;
-      if (next === undefined || closers.has(next.text) || next.child !== undefined) return isElement(node, next) ? opened + unit : undefined;
+      if (next === undefined || closers.has(next.text) || next.child !== undefined) {
+        return isElement(node, next) ? opened + unit : undefined;
+      }
       return undefined;
     }
-    if (piece.child !== undefined && governs.test(node.type) && piece.child.type !== "BlockStatement") return piece.child.type === "IfStatement" && (node as { alternate?: unknown }).alternate === piece.child ? undefined : own + unit;
-    if (piece.child?.type === "CatchClause" || peers.has(piece.text) || (piece.child !== undefined && /^(?:BlockStatement|FunctionBody|ClassBody)$/.test(piece.child.type) && !/Arrow/.test(node.type))) return own;
+    if (piece.child !== undefined && governs.test(node.type) && piece.child.type !== "BlockStatement") {
+      return piece.child.type === "IfStatement" && (node as { alternate?: unknown }).alternate === piece.child
+        ? undefined
+        : own + unit;
+    }
+    if (
+      piece.child?.type === "CatchClause" ||
+      peers.has(piece.text) ||
+      (
+        piece.child !== undefined &&
+        /^(?:BlockStatement|FunctionBody|ClassBody)$/.test(piece.child.type) &&
+        !/Arrow/.test(node.type)
+      )
+    ) return own;
     return undefined;
   };
 
@@ -133,14 +164,20 @@ export function wrongLines(item: Node, text: SourceText, base: string, { unit, c
   return wrong;
 }
 
-const isBody = (node: JavaScriptNode, child: Node): boolean => (/^(?:BlockStatement|FunctionBody|ClassBody)$/.test(child.type) && !/^(?:BlockStatement|FunctionBody|SwitchCase|StaticBlock|NamespaceDeclaration)$/.test(node.type)) || (node.type === "InterfaceDeclaration" && child.type === "ObjectType");
+const isBody = (node: JavaScriptNode, child: Node): boolean => (
+  /^(?:BlockStatement|FunctionBody|ClassBody)$/.test(child.type) &&
+  !/^(?:BlockStatement|FunctionBody|SwitchCase|StaticBlock|NamespaceDeclaration)$/.test(node.type)
+) ||
+  (node.type === "InterfaceDeclaration" && child.type === "ObjectType");
 
 /** Operands that are only in parentheses carry on; elements of lists and whole contents of brackets have their place. */
 function isElement(node: JavaScriptNode, next: Piece | undefined): boolean {
   if (next?.child === undefined) return true;
   // The key is in brackets of its own, and what stands behind it carries on.
   if (node.type === "MappedType") return false;
-  return !/^(?:Binary|Logical|Conditional|Assignment|Sequence)Expression$|^(?:Union|Intersection|Conditional)Type$|^VariableDeclaration$/.test(node.type);
+  return !/^(?:Binary|Logical|Conditional|Assignment|Sequence)Expression$|^(?:Union|Intersection|Conditional)Type$|^VariableDeclaration$/.test(
+    node.type,
+  );
 }
 
 /** The blank space at the head of the line that holds an offset. */

@@ -5,24 +5,37 @@ import { defineRule, type FileView, type Visitors } from "../rule.js";
 import { wrongLines, type WrongLine } from "./indent-lines.js";
 
 const options = z.strictObject({
-  unit: z.union([z.int().min(1).max(8), z.literal("tab")]).default(2).describe("By how many spaces each step is indented, or `tab`."),
+  unit: z.union([z.int().min(1).max(8), z.literal("tab")])
+    .default(2)
+    .describe("By how many spaces each step is indented, or `tab`."),
   cases: z.boolean().default(true).describe("Whether the cases of a `switch` are indented from it."),
 });
 
 type Options = z.output<typeof options>;
 
-function told(node: JavaScriptNode, lines: readonly WrongLine[], { text, options: { unit }, alert, isBroken }: FileView<Options>): void {
+function told(
+  node: JavaScriptNode,
+  lines: readonly WrongLine[],
+  { text, options: { unit }, alert, isBroken }: FileView<Options>,
+): void {
   if (lines.length === 0 || isBroken(node)) return;
   const { start } = node;
   const count = (space: string): string => (unit === "tab" ? `${space.length} tabs` : `${space.length} spaces`);
   for (const { from, to, wanted } of lines) {
-    alert({ from, to }, {
-      message: `This line is indented by ${count(wanted)}, and not by ${text.slice(from, to).includes("\t") && unit !== "tab" ? "tabs" : to - from}`,
-      remedies: () => {
-        const at = node.start + (from - start);
-        return [{ title: "Indent it so", certainty: "certain", edits: [{ from: at, to: at + to - from, insert: wanted }] }];
+    alert(
+      { from, to },
+      {
+        message: `This line is indented by ${count(wanted)}, and not by ${text.slice(from, to).includes("\t") && unit !== "tab" ? "tabs" : to - from}`,
+        remedies: () => {
+          const at = node.start + (from - start);
+          return [{
+            title: "Indent it so",
+            certainty: "certain",
+            edits: [{ from: at, to: at + to - from, insert: wanted }],
+          }];
+        },
       },
-    });
+    );
   }
 }
 
@@ -36,7 +49,9 @@ function checkItem(node: JavaScriptNode, file: FileView<Options>): void {
 function checkProgram(node: JavaScriptNode, file: FileView<Options>): void {
   const lines = piecesOf(node, file.text).flatMap(({ space, from }, index): WrongLine[] => {
     const head = /(?:^|[\n\r])([ \t]+)$/.exec(space)?.[1];
-    return head === undefined || (index > 0 && !/[\n\r]/.test(space)) ? [] : [{ from: from - head.length, to: from, wanted: "" }];
+    return head === undefined || (index > 0 && !/[\n\r]/.test(space))
+      ? []
+      : [{ from: from - head.length, to: from, wanted: "" }];
   });
   told(node, lines, file);
 }
@@ -57,14 +72,25 @@ export const indent = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "function sail(to) {\n«    »if (to) {\n«      »go({\n«          »to,\n«      »});\n«    »}\n«    »else wait();\n}\n", after: "function sail(to) {\n  if (to) {\n    go({\n      to,\n    });\n  }\n  else wait();\n}\n" },
-      { code: "switch (tide) {\n«»case 1:\n«  »sail();\n  default:\n    wait();\n}\n", after: "switch (tide) {\n  case 1:\n    sail();\n  default:\n    wait();\n}\n" },
+      {
+        code: "function sail(to) {\n«    »if (to) {\n«      »go({\n«          »to,\n«      »});\n«    »}\n«    »else wait();\n}\n",
+        after: "function sail(to) {\n  if (to) {\n    go({\n      to,\n    });\n  }\n  else wait();\n}\n",
+      },
+      {
+        code: "switch (tide) {\n«»case 1:\n«  »sail();\n  default:\n    wait();\n}\n",
+        after: "switch (tide) {\n  case 1:\n    sail();\n  default:\n    wait();\n}\n",
+      },
       { code: "const a = [\n«  »1,\n«  »2,\n];\n", options: { unit: 4 }, after: "const a = [\n    1,\n    2,\n];\n" },
       { code: "if (tide)\n«»sail();\n«  »wait();\n", after: "if (tide)\n  sail();\nwait();\n" },
-      { code: "class Ferry {\n«»/**\n«»* Sails.\n«»*/\n«»sail() {}\n}\n".replaceAll("«»*", "«»*"), after: "class Ferry {\n  /**\n   * Sails.\n   */\n  sail() {}\n}\n" },
+      {
+        code: "class Ferry {\n«»/**\n«»* Sails.\n«»*/\n«»sail() {}\n}\n".replaceAll("«»*", "«»*"),
+        after: "class Ferry {\n  /**\n   * Sails.\n   */\n  sail() {}\n}\n",
+      },
     ],
     quiet: [
-      { code: "const long = first +\n    second\n      .third(() => {\n        go();\n      });\nconst text = `\nas it is\n`;\nsail(a, {\n  b: 1,\n}, () => {\n  c();\n});\nif (\n  a &&\n  b\n) {\n  d();\n}\n" },
+      {
+        code: "const long = first +\n    second\n      .third(() => {\n        go();\n      });\nconst text = `\nas it is\n`;\nsail(a, {\n  b: 1,\n}, () => {\n  c();\n});\nif (\n  a &&\n  b\n) {\n  d();\n}\n",
+      },
       { code: "function f() {\n\treturn [\n\t\t1,\n\t];\n}\n", options: { unit: "tab" } },
     ],
   },

@@ -18,10 +18,22 @@ export const styleRules: readonly Rule[] = [indent, bracketGap, trailingComma, b
 const styles = new Map<string, LayoutStyle>();
 
 /** The style that the options of the layout rules come to; the same one for the same options. */
-export function styleOf(beside: <Other>(rule: Rule<Other>) => Beside<Other>, width: number, brokenLists: LayoutStyle["brokenLists"]): LayoutStyle {
+export function styleOf(
+  beside: <Other>(rule: Rule<Other>) => Beside<Other>,
+  width: number,
+  brokenLists: LayoutStyle["brokenLists"],
+): LayoutStyle {
   const { unit, cases } = beside(indent).options;
   const comma = beside(trailingComma);
-  const style: LayoutStyle = { width, brokenLists, step: unit === "tab" ? "\t" : " ".repeat(unit), cases, braces: beside(bracketGap).options.braces, trailingComma: comma.isOn ? comma.options.style : undefined, blank: beside(blankRun).options };
+  const style: LayoutStyle = {
+    width,
+    brokenLists,
+    step: unit === "tab" ? "\t" : " ".repeat(unit),
+    cases,
+    braces: beside(bracketGap).options.braces,
+    trailingComma: comma.isOn ? comma.options.style : undefined,
+    blank: beside(blankRun).options,
+  };
   const key = JSON.stringify(style);
   const same = styles.get(key);
   if (same === undefined) styles.set(key, style);
@@ -55,7 +67,14 @@ function keptFor(node: Node, base: string, text: SourceText, style: LayoutStyle)
   if (before !== undefined && before.base === base && before.style === style) return before;
   const { start } = node;
   const { gaps, units } = layoutUnit(node, text, base, lineBreakOf(text), style);
-  const now: Kept = { node, base, style, units, isClean: false, gaps: gaps.map(({ from, to, insert }) => ({ from: from - start, to: to - start, insert })) };
+  const now: Kept = {
+    node,
+    base,
+    style,
+    units,
+    isClean: false,
+    gaps: gaps.map(({ from, to, insert }) => ({ from: from - start, to: to - start, insert })),
+  };
   kept.set(node, now);
   return now;
 }
@@ -63,7 +82,8 @@ function keptFor(node: Node, base: string, text: SourceText, style: LayoutStyle)
 const hasLineEnd = /[\n\r]/;
 
 /** Whether a gap is on one line and should not be, or the other way round. */
-export const changesLines = ({ from, to, insert }: Gap, start: number, text: SourceText): boolean => hasLineEnd.test(text.slice(start + from, start + to)) !== hasLineEnd.test(insert);
+export const changesLines = ({ from, to, insert }: Gap, start: number, text: SourceText): boolean =>
+  hasLineEnd.test(text.slice(start + from, start + to)) !== hasLineEnd.test(insert);
 
 /**
  * The statements and members of an item in which something differs, each before those inside of it, with the item itself. What stands in one whose lines change is taken
@@ -79,7 +99,9 @@ export function unitsOf(item: Node, { text }: FileView<unknown>, style: LayoutSt
     if (one.units.length > 0) {
       const { start } = node;
       const moves = one.gaps.some((gap) => changesLines(gap, start, text));
-      for (const inner of one.units) isClean = look(inner.node, moves ? lineHead(text, inner.node.start) : inner.base) && isClean;
+      for (const inner of one.units) {
+        isClean = look(inner.node, moves ? lineHead(text, inner.node.start) : inner.base) && isClean;
+      }
     }
     one.isClean = isClean;
     return isClean;

@@ -9,7 +9,11 @@ import { changesLines, editsFor, laidOut, styleOf, styleRules, unitsOf, type Lai
 import { lineWidth, longLines } from "./line-width.js";
 
 const options = z.strictObject({
-  brokenLists: z.enum(["keep", "join"]).default("keep").describe("Whether a list stays broken over lines whose first element the author put on a line of its own, or is joined where it fits."),
+  brokenLists: z.enum(["keep", "join"])
+    .default("keep")
+    .describe(
+      "Whether a list stays broken over lines whose first element the author put on a line of its own, or is joined where it fits.",
+    ),
 });
 
 type Options = z.output<typeof options>;
@@ -21,12 +25,17 @@ function alerting(one: LaidOut, item: JavaScriptNode, { text, beside }: FileView
   const { start } = one.node;
   const lines = one.gaps.filter((gap) => changesLines(gap, start, text));
   if (lines.length > 0) return lines;
-  const indented = one.gaps.filter(({ from, to, insert }) => hasLineEnd.test(insert) && indentation(text.slice(start + from, start + to)) !== indentation(insert));
+  const indented = one.gaps.filter(
+    ({ from, to, insert }) =>
+      hasLineEnd.test(insert) && indentation(text.slice(start + from, start + to)) !== indentation(insert),
+  );
   if (indented.length === 0) return indented;
   const { isOn, options: { unit, cases } } = beside(indent);
   if (!isOn) return indented;
   // What has a place of its own is the matter of `layout.indent`.
-  const told = new Set(wrongLines(item, text, "", { unit: unit === "tab" ? "\t" : " ".repeat(unit), cases }).map(({ to }) => to));
+  const told = new Set(
+    wrongLines(item, text, "", { unit: unit === "tab" ? "\t" : " ".repeat(unit), cases }).map(({ to }) => to),
+  );
   return indented.filter(({ to }) => !told.has(start + to));
 }
 
@@ -34,7 +43,9 @@ const indentation = (gap: string): string => /[^\n\r]*$/.exec(gap)![0];
 
 function messageFor(gaps: readonly Gap[], start: number, text: FileView["text"]): string {
   const joins = gaps.filter(({ insert }) => !hasLineEnd.test(insert)).length;
-  if (!gaps.some((gap) => changesLines(gap, start, text))) return "What carries on over lines is indented otherwise than agreed here";
+  if (!gaps.some((gap) => changesLines(gap, start, text))) {
+    return "What carries on over lines is indented otherwise than agreed here";
+  }
   if (joins === gaps.length) return "This fits on fewer lines";
   return joins === 0 ? "This is to be broken over more lines" : "The lines end elsewhere than agreed here";
 }
@@ -49,27 +60,53 @@ function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
     if (gaps.length === 0) continue;
     const { start, end } = one.node;
     // Lines that are too long are told of already.
-    if (isOn && longLines(text, start, end, most).some(({ from, to }) => gaps.some((gap) => start + gap.from >= from && start + gap.to <= to && hasLineEnd.test(gap.insert)))) continue;
-    alert({ from: start + gaps[0]!.from, to: start + gaps.at(-1)!.to }, {
-      message: messageFor(gaps, start, text),
-      remedies: () => [{ title: "Lay it out", certainty: "certain", edits: editsFor(laidOut(one.node, one.base, text, style), text) }],
-    });
+    if (
+      isOn && longLines(text, start, end, most).some(({ from, to }) => gaps.some(
+        (gap) => start + gap.from >= from && start + gap.to <= to && hasLineEnd.test(gap.insert),
+      ))
+    ) continue;
+    alert(
+      { from: start + gaps[0]!.from, to: start + gaps.at(-1)!.to },
+      {
+        message: messageFor(gaps, start, text),
+        remedies: () => [{
+          title: "Lay it out",
+          certainty: "certain",
+          edits: editsFor(laidOut(one.node, one.base, text, style), text),
+        }],
+      },
+    );
   }
 }
 
 /** Items that stand on one line. */
-function checkProgram(node: JavaScriptNode, { text, options: { brokenLists }, beside, alert, isBroken }: FileView<Options>): void {
+function checkProgram(
+  node: JavaScriptNode,
+  { text, options: { brokenLists }, beside, alert, isBroken }: FileView<Options>,
+): void {
   // Mostly each stands on lines of its own.
-  if (!piecesOf(node, text).some(({ space, text: token }, index) => index > 0 && token !== ";" && !hasLineEnd.test(space)) || isBroken(node)) return;
+  if (
+    !piecesOf(node, text).some(
+      ({ space, text: token }, index) => index > 0 && token !== ";" && !hasLineEnd.test(space),
+    ) ||
+    isBroken(node)
+  ) return;
   const style = styleOf(beside, beside(lineWidth).options.most, brokenLists);
   const { start } = node;
   for (const gap of laidOut(node, "", text, style).gaps) {
     if (!changesLines(gap, start, text)) continue;
     const { from, to, insert } = gap;
-    alert({ from: start + from, to: start + to }, {
-      message: "Each statement begins a line of its own",
-      remedies: () => [{ title: "Begin a line here", certainty: "certain", edits: [{ from: node.start + from, to: node.start + to, insert }] }],
-    });
+    alert(
+      { from: start + from, to: start + to },
+      {
+        message: "Each statement begins a line of its own",
+        remedies: () => [{
+          title: "Begin a line here",
+          certainty: "certain",
+          edits: [{ from: node.start + from, to: node.start + to, insert }],
+        }],
+      },
+    );
   }
 }
 
@@ -83,14 +120,27 @@ export const lineBreaks = defineRule({
   beside: [lineWidth, ...styleRules],
   examples: {
     alerts: [
-      { code: "const fare = price(«\n  party, day\n»);\n", options: { brokenLists: "join" }, after: "const fare = price(party, day);\n" },
-      { code: "const names = crew«\n  .filter(isHere)\n  ».map(nameOf);\n", after: "const names = crew.filter(isHere).map(nameOf);\n" },
+      {
+        code: "const fare = price(«\n  party, day\n»);\n",
+        options: { brokenLists: "join" },
+        after: "const fare = price(party, day);\n",
+      },
+      {
+        code: "const names = crew«\n  .filter(isHere)\n  ».map(nameOf);\n",
+        after: "const names = crew.filter(isHere).map(nameOf);\n",
+      },
       { code: "if (tide) {« sail(); »}\n", after: "if (tide) {\n  sail();\n}\n" },
       { code: "sail();« »wait();\n", after: "sail();\nwait();\n" },
       { code: "const party = {\n  adults,« »children\n};\n", after: "const party = {\n  adults,\n  children\n};\n" },
-      { code: "const open = tide.isHigherThanTheSillOfTheDock &&« »crew.length > 2 &&\n      harbour.isFreeOfIceAndOpenToFerriesOfAllKindsAndSizes();\n", after: "const open = tide.isHigherThanTheSillOfTheDock &&\n  crew.length > 2 &&\n  harbour.isFreeOfIceAndOpenToFerriesOfAllKindsAndSizes();\n" },
+      {
+        code: "const open = tide.isHigherThanTheSillOfTheDock &&« »crew.length > 2 &&\n      harbour.isFreeOfIceAndOpenToFerriesOfAllKindsAndSizes();\n",
+        after: "const open = tide.isHigherThanTheSillOfTheDock &&\n  crew.length > 2 &&\n  harbour.isFreeOfIceAndOpenToFerriesOfAllKindsAndSizes();\n",
+      },
     ],
-    quiet: [{ code: "const fare = price(\n  party,\n  day,\n);\nconst names = crew.filter(isHere);\nif (tide) {\n  sail();\n}\n" }],
+    quiet: [{
+      code:
+        "const fare = price(\n  party,\n  day,\n);\nconst names = crew.filter(isHere);\nif (tide) {\n  sail();\n}\n",
+    }],
   },
   visit: { ...Object.fromEntries(items.map((kind) => [kind, checkItem])), Program: checkProgram } as Visitors<Options>,
 });

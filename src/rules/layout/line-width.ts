@@ -7,7 +7,11 @@ import { items } from "./indent.js";
 import { editsFor, laidOut, styleOf, styleRules, unitsOf, type LaidOut } from "./laid-out.js";
 
 const options = z.strictObject({
-  most: z.int().min(20).max(1000).default(120).describe("How many characters a line may have. Lines that hold one long word, as an address, may be longer."),
+  most: z.int()
+    .min(20)
+    .max(1000)
+    .default(120)
+    .describe("How many characters a line may have. Lines that hold one long word, as an address, may be longer."),
 });
 
 type File = FileView<z.output<typeof options>>;
@@ -48,11 +52,28 @@ function check(node: JavaScriptNode, file: File): void {
   const style = styleOf(beside, most, "keep");
   const units = isBroken(node) ? [] : unitsOf(node, file, style);
   for (const line of lines) {
-    const breaking = units.find((one) => one.gaps.some(({ from, to, insert }) => one.node.start + from >= line.from && one.node.start + to <= line.to && lineEnd.test(insert)) && fits(line, one, file));
-    alert({ from: Math.max(start, line.from + most), to: line.to }, {
-      message: `This line has ${line.to - line.from} characters: ${most} are agreed${breaking ? "" : ", and nowhere can it be broken so that it fits"}`,
-      remedies: () => (breaking === undefined ? [] : [{ title: "Break the line", certainty: "certain", edits: editsFor(laidOut(breaking.node, breaking.base, text, style), text) }]),
-    });
+    const breaking = units.find(
+      (one) => one.gaps.some(
+        ({ from, to, insert }) =>
+          one.node.start + from >= line.from && one.node.start + to <= line.to && lineEnd.test(insert),
+      ) &&
+        fits(line, one, file),
+    );
+    alert(
+      { from: Math.max(start, line.from + most), to: line.to },
+      {
+        message: `This line has ${line.to - line.from} characters: ${most} are agreed${breaking ? "" : ", and nowhere can it be broken so that it fits"}`,
+        remedies: () => (
+          breaking === undefined
+            ? []
+            : [{
+              title: "Break the line",
+              certainty: "certain",
+              edits: editsFor(laidOut(breaking.node, breaking.base, text, style), text),
+            }]
+        ),
+      },
+    );
   }
 }
 
@@ -66,16 +87,50 @@ export const lineWidth = defineRule({
   beside: styleRules,
   examples: {
     alerts: [
-      { code: "const tide = sail(north, south, east, we«st, harbour);»\nsail();\n", options: { most: 40 }, after: "const tide = sail(\n  north,\n  south,\n  east,\n  west,\n  harbour\n);\nsail();\n" },
-      { code: "function f() {\n  return sail(north, s«outh);»\n}\n", options: { most: 22 }, after: "function f() {\n  return sail(\n    north,\n    south\n  );\n}\n" },
-      { code: "import { berth, pier, tide, cr«ew } from \"./a.js\";»\n", options: { most: 30 }, after: "import {\n  berth,\n  pier,\n  tide,\n  crew\n} from \"./a.js\";\n" },
-      { code: "const open = tide > 3 && berth.isFr«ee && crew.length > 2;»\n", options: { most: 35 }, after: "const open = tide > 3 &&\n  berth.isFree &&\n  crew.length > 2;\n" },
-      { code: "const fare = party.child ? pricePerC«hild(party) : full;»\n", options: { most: 36 }, after: "const fare = party.child\n  ? pricePerChild(party)\n  : full;\n" },
-      { code: "const names = crew.filter(isHere).map(n«ameOf).join();»\n", options: { most: 39 }, after: "const names = crew\n  .filter(isHere)\n  .map(nameOf)\n  .join();\n" },
-      { code: "export function price(party, day, ha«rbour) {»\n  return 1;\n}\n", options: { most: 36 }, after: "export function price(\n  party,\n  day,\n  harbour\n) {\n  return 1;\n}\n" },
+      {
+        code: "const tide = sail(north, south, east, we«st, harbour);»\nsail();\n",
+        options: { most: 40 },
+        after: "const tide = sail(\n  north,\n  south,\n  east,\n  west,\n  harbour\n);\nsail();\n",
+      },
+      {
+        code: "function f() {\n  return sail(north, s«outh);»\n}\n",
+        options: { most: 22 },
+        after: "function f() {\n  return sail(\n    north,\n    south\n  );\n}\n",
+      },
+      {
+        code: "import { berth, pier, tide, cr«ew } from \"./a.js\";»\n",
+        options: { most: 30 },
+        after: "import {\n  berth,\n  pier,\n  tide,\n  crew\n} from \"./a.js\";\n",
+      },
+      {
+        code: "const open = tide > 3 && berth.isFr«ee && crew.length > 2;»\n",
+        options: { most: 35 },
+        after: "const open = tide > 3 &&\n  berth.isFree &&\n  crew.length > 2;\n",
+      },
+      {
+        code: "const fare = party.child ? pricePerC«hild(party) : full;»\n",
+        options: { most: 36 },
+        after: "const fare = party.child\n  ? pricePerChild(party)\n  : full;\n",
+      },
+      {
+        code: "const names = crew.filter(isHere).map(n«ameOf).join();»\n",
+        options: { most: 39 },
+        after: "const names = crew\n  .filter(isHere)\n  .map(nameOf)\n  .join();\n",
+      },
+      {
+        code: "export function price(party, day, ha«rbour) {»\n  return 1;\n}\n",
+        options: { most: 36 },
+        after: "export function price(\n  party,\n  day,\n  harbour\n) {\n  return 1;\n}\n",
+      },
       { code: "const report = \"The ferry leaves f«rom the north quay\";»\n", options: { most: 34 } },
     ],
-    quiet: [{ code: "const tide = sail(north, south);\n" }, { code: "const page = \"https://saltmarsh.example/timetables/summer/2026/north-quay/all-sailings\";\n", options: { most: 40 } }],
+    quiet: [
+      { code: "const tide = sail(north, south);\n" },
+      {
+        code: "const page = \"https://saltmarsh.example/timetables/summer/2026/north-quay/all-sailings\";\n",
+        options: { most: 40 },
+      },
+    ],
   },
   visit: Object.fromEntries(items.map((kind) => [kind, check])) as Visitors<z.output<typeof options>>,
 });

@@ -17,7 +17,9 @@ export const operatorGap = defineRule({
       { code: "pier« ».« »berths« »++;\n", after: "pier.berths++;\n" },
       { code: "const f = (a)«»=>«»a;\n", after: "const f = (a) => a;\n" },
     ],
-    quiet: [{ code: "const fare =\n  price +\n  tip;\nconst a = - -fare;\nlet b = 1, c = 2;\nb ??= c;\nb = fare /* all */+ tip;\nfor (const d of [...a]) d?.e?.[0];\n" }],
+    quiet: [{
+      code: "const fare =\n  price +\n  tip;\nconst a = - -fare;\nlet b = 1, c = 2;\nb ??= c;\nb = fare /* all */+ tip;\nfor (const d of [...a]) d?.e?.[0];\n",
+    }],
   },
   visit: everywhere((node, file) => checkGaps("operator-gap", node, file)),
 });

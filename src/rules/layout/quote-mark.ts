@@ -2,7 +2,9 @@ import { z } from "zod";
 import { defineRule } from "../rule.js";
 
 const options = z.strictObject({
-  mark: z.enum(["double", "single"]).default("double").describe("Which marks stand around texts. The other ones stay where they save escapes."),
+  mark: z.enum(["double", "single"])
+    .default("double")
+    .describe("Which marks stand around texts. The other ones stay where they save escapes."),
 });
 
 /** A text literal's source with other marks; `undefined` where it would need more escapes than it has. */
@@ -31,21 +33,33 @@ export const quoteMark = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "const pier = «'north'»;\nconst ferry = «'the \\'Curlew\\''»;\n", after: "const pier = \"north\";\nconst ferry = \"the 'Curlew'\";\n" },
+      {
+        code: "const pier = «'north'»;\nconst ferry = «'the \\'Curlew\\''»;\n",
+        after: "const pier = \"north\";\nconst ferry = \"the 'Curlew'\";\n",
+      },
       { code: "const pier = «\"north\"»;\n", options: { mark: "single" }, after: "const pier = 'north';\n" },
-      { code: "import a from «'a'»;\nconst b = { «'c-d'»: 1 };\n", after: "import a from \"a\";\nconst b = { \"c-d\": 1 };\n" },
+      {
+        code: "import a from «'a'»;\nconst b = { «'c-d'»: 1 };\n",
+        after: "import a from \"a\";\nconst b = { \"c-d\": 1 };\n",
+      },
     ],
     quiet: [{ code: "const a = 'the \"Curlew\"';\nconst b = `'c'`;\nconst d = <p title='e' />;\n" }],
   },
   visit: {
     Literal(node, { options: { mark }, alert, isBroken }) {
       const wanted = mark === "double" ? '"' : "'";
-      if (!node.isString || node.raw[0] === wanted || node.raw.length < 2 || node.parent?.type === "JSXAttribute") return;
+      if (!node.isString || node.raw[0] === wanted || node.raw.length < 2 || node.parent?.type === "JSXAttribute") {
+        return;
+      }
       const changed = requoted(node.raw, wanted);
       if (changed === undefined || isBroken(node)) return;
       alert(node, {
         message: `Texts stand in ${mark} marks here`,
-        remedies: () => [{ title: `Write ${changed.length > 40 ? `it in ${mark} marks` : `\`${changed}\``}`, certainty: "certain", edits: [{ from: node.start, to: node.end, insert: changed }] }],
+        remedies: () => [{
+          title: `Write ${changed.length > 40 ? `it in ${mark} marks` : `\`${changed}\``}`,
+          certainty: "certain",
+          edits: [{ from: node.start, to: node.end, insert: changed }],
+        }],
       });
     },
   },

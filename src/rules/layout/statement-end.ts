@@ -5,7 +5,9 @@ import { charAt } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 
 const options = z.strictObject({
-  style: z.enum(["always", "where-needed"]).default("always").describe("Whether every statement ends with `;`, or only those whose end would be read otherwise without it."),
+  style: z.enum(["always", "where-needed"])
+    .default("always")
+    .describe("Whether every statement ends with `;`, or only those whose end would be read otherwise without it."),
 });
 
 /** Characters at the head of a line that carry on the statement before, if that has no `;`. */
@@ -24,7 +26,8 @@ function isNeedless(node: Node, file: FileView): boolean {
   if (!next.newline || carriesOn.test(next.text)) return false;
   const last = file.text.slice(Math.max(node.start, node.end - 200), node.end - 1).trimEnd();
   // A bare jump or a field name would take in what the next line begins with.
-  return !/\b(?:return|break|continue|yield|throw|static|get|set|async|let|type)$|[+\-]{2}$/.test(last) && node.type !== "PropertyDefinition";
+  return !/\b(?:return|break|continue|yield|throw|static|get|set|async|let|type)$|[+\-]{2}$/.test(last) &&
+    node.type !== "PropertyDefinition";
 }
 
 /** Whether the statement is broken, or the block it stands in. */
@@ -38,17 +41,36 @@ function check(node: Node, file: FileView<{ style: "always" | "where-needed" }>)
   const ends = charAt(text, end - 1) === ";";
   // Where something else follows on the line, the line is broken in some way.
   const next = ends ? undefined : behind(text, end);
-  if (style === "always" && next !== undefined && (next.newline || next.text === "" || (next.text.startsWith("}") && node.parent!.type !== "Program")) && !isBroken(node, file)) {
-    alert({ from: end, to: end }, {
-      message: "This statement has no `;` at its end",
-      remedies: () => [{ title: "Add `;`", certainty: "certain", edits: [{ from: node.end, to: node.end, insert: ";" }] }],
-    });
+  if (
+    style === "always" &&
+    next !== undefined &&
+    (next.newline || next.text === "" || (next.text.startsWith("}") && node.parent!.type !== "Program")) &&
+    !isBroken(node, file)
+  ) {
+    alert(
+      { from: end, to: end },
+      {
+        message: "This statement has no `;` at its end",
+        remedies: () => [{
+          title: "Add `;`",
+          certainty: "certain",
+          edits: [{ from: node.end, to: node.end, insert: ";" }],
+        }],
+      },
+    );
   } else if (style === "where-needed" && ends && isNeedless(node, file) && !file.isBroken(node)) {
-    alert({ from: end - 1, to: end }, {
-      message: "This `;` is not needed",
-      labels: ["unnecessary"],
-      remedies: () => [{ title: "Remove `;`", certainty: "certain", edits: [{ from: node.end - 1, to: node.end, insert: "" }] }],
-    });
+    alert(
+      { from: end - 1, to: end },
+      {
+        message: "This `;` is not needed",
+        labels: ["unnecessary"],
+        remedies: () => [{
+          title: "Remove `;`",
+          certainty: "certain",
+          edits: [{ from: node.end - 1, to: node.end, insert: "" }],
+        }],
+      },
+    );
   }
 }
 
@@ -61,11 +83,17 @@ export const statementEnd = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "const tide = 3«»\nlet pier«»\nsail()«»\nfunction sail() {}\n", after: "const tide = 3;\nlet pier;\nsail();\nfunction sail() {}\n" },
+      {
+        code: "const tide = 3«»\nlet pier«»\nsail()«»\nfunction sail() {}\n",
+        after: "const tide = 3;\nlet pier;\nsail();\nfunction sail() {}\n",
+      },
       { code: "import { a } from \"a\"«»\nexport { a }«»\n", after: "import { a } from \"a\";\nexport { a };\n" },
       { code: "class Ferry {\n  seats = 40«»\n}\n", after: "class Ferry {\n  seats = 40;\n}\n" },
       { code: "const tide = 3«;»\nsail()«;»\n", options: { style: "where-needed" }, after: "const tide = 3\nsail()\n" },
-      { code: "do { sail(); } while (1)«»\nfunction sail() {}\n", after: "do { sail(); } while (1);\nfunction sail() {}\n" },
+      {
+        code: "do { sail(); } while (1)«»\nfunction sail() {}\n",
+        after: "do { sail(); } while (1);\nfunction sail() {}\n",
+      },
     ],
     quiet: [
       { code: "const tide = 3;\nfunction sail() {}\nif (tide) {}\nfor (let i = 0; i < 1; i++) {}\n" },

@@ -4,38 +4,76 @@ import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import { defineRule, type FileView } from "../rule.js";
 
 const options = z.strictObject({
-  style: z.enum(["over-lines", "never"]).default("over-lines").describe("Whether a list whose last element ends a line has a comma behind it, or no list has."),
+  style: z.enum(["over-lines", "never"])
+    .default("over-lines")
+    .describe("Whether a list whose last element ends a line has a comma behind it, or no list has."),
 });
 
 /** Behind these nothing can follow, not even a comma. */
 const last = new Set(["RestElement", "SpreadElement"]);
 
 /** Checks the list that a node's `closer` ends. `rest` says that the last element may forbid a comma. */
-function check(node: JavaScriptNode, closer: string, rest: boolean, { text, options: { style }, alert, isBroken }: FileView<z.output<typeof options>>): void {
+function check(
+  node: JavaScriptNode,
+  closer: string,
+  rest: boolean,
+  { text, options: { style }, alert, isBroken }: FileView<z.output<typeof options>>,
+): void {
   const pieces = piecesOf(node, text).filter(({ isComment }) => !isComment);
   let index = pieces.findLastIndex((piece) => piece.text === closer);
   // A function's parameters end before its body and what it gives.
-  if (closer === ")" && "params" in node) index = pieces.findIndex((piece, at) => piece.text === ")" && at > pieces.findLastIndex(({ child }) => child !== undefined && (node.params as readonly unknown[]).includes(child)));
+  if (closer === ")" && "params" in node) {
+    index = pieces.findIndex(
+      (piece, at) => piece.text === ")" &&
+        at >
+          pieces.findLastIndex(
+            ({ child }) => child !== undefined && (node.params as readonly unknown[]).includes(child),
+          ),
+    );
+  }
   const before = pieces[index - 1];
   if (index < 1 || before === undefined) return;
   const { start } = node;
   const isOverLines = /[\n\r]/.test(text.slice(before.to, pieces[index]!.from));
-  if (style === "over-lines" && isOverLines && before.child !== undefined && !(rest && (last.has(before.child.type) || /^\.\.\./.test(text.slice(before.from, before.from + 3))))) {
+  if (
+    style === "over-lines" &&
+    isOverLines &&
+    before.child !== undefined &&
+    !(rest && (last.has(before.child.type) || /^\.\.\./.test(text.slice(before.from, before.from + 3))))
+  ) {
     if (isBroken(node)) return;
     const at = before.to;
-    alert({ from: at, to: at }, {
-      message: "A comma is missing behind the last element",
-      remedies: () => [{ title: "Add `,`", certainty: "certain", edits: [{ from: node.start + (at - start), to: node.start + (at - start), insert: "," }] }],
-    });
+    alert(
+      { from: at, to: at },
+      {
+        message: "A comma is missing behind the last element",
+        remedies: () => [{
+          title: "Add `,`",
+          certainty: "certain",
+          edits: [{ from: node.start + (at - start), to: node.start + (at - start), insert: "," }],
+        }],
+      },
+    );
   }
   // A comma behind a hole, or the one of `<T,>`, means something.
   const element = pieces[index - 2];
-  if (before.text !== "," || element?.child === undefined || (style === "over-lines" && isOverLines) || isBroken(node)) return;
-  alert({ from: before.from, to: before.to }, {
-    message: "Nothing follows this comma",
-    labels: ["unnecessary"],
-    remedies: () => [{ title: "Remove the comma", certainty: "certain", edits: [{ from: node.start + (before.from - start), to: node.start + (before.to - start), insert: "" }] }],
-  });
+  if (
+    before.text !== "," || element?.child === undefined || (style === "over-lines" && isOverLines) || isBroken(node)
+  ) {
+    return;
+  }
+  alert(
+    { from: before.from, to: before.to },
+    {
+      message: "Nothing follows this comma",
+      labels: ["unnecessary"],
+      remedies: () => [{
+        title: "Remove the comma",
+        certainty: "certain",
+        edits: [{ from: node.start + (before.from - start), to: node.start + (before.to - start), insert: "" }],
+      }],
+    },
+  );
 }
 
 export const trailingComma = defineRule({
@@ -47,12 +85,27 @@ export const trailingComma = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "const piers = [\n  \"north\",\n  \"south\"«»\n];\nsail({\n  to: piers«»\n});\n", after: "const piers = [\n  \"north\",\n  \"south\",\n];\nsail({\n  to: piers,\n});\n" },
-      { code: "const piers = [\"north\", \"south\"«,»];\nsail(piers«,»);\n", after: "const piers = [\"north\", \"south\"];\nsail(piers);\n" },
-      { code: "function sail(\n  from,\n  to«»\n) {}\nimport {\n  a,\n  b«»\n} from \"a\";\n", after: "function sail(\n  from,\n  to,\n) {}\nimport {\n  a,\n  b,\n} from \"a\";\n" },
-      { code: "const piers = [\n  \"north\",\n  \"south\"«,»\n];\n", options: { style: "never" }, after: "const piers = [\n  \"north\",\n  \"south\"\n];\n" },
+      {
+        code: "const piers = [\n  \"north\",\n  \"south\"«»\n];\nsail({\n  to: piers«»\n});\n",
+        after: "const piers = [\n  \"north\",\n  \"south\",\n];\nsail({\n  to: piers,\n});\n",
+      },
+      {
+        code: "const piers = [\"north\", \"south\"«,»];\nsail(piers«,»);\n",
+        after: "const piers = [\"north\", \"south\"];\nsail(piers);\n",
+      },
+      {
+        code: "function sail(\n  from,\n  to«»\n) {}\nimport {\n  a,\n  b«»\n} from \"a\";\n",
+        after: "function sail(\n  from,\n  to,\n) {}\nimport {\n  a,\n  b,\n} from \"a\";\n",
+      },
+      {
+        code: "const piers = [\n  \"north\",\n  \"south\"«,»\n];\n",
+        options: { style: "never" },
+        after: "const piers = [\n  \"north\",\n  \"south\"\n];\n",
+      },
     ],
-    quiet: [{ code: "const [a, ...b] = [1, , ];\nfunction f(\n  c,\n  ...d\n) {}\nsail({\n  to: a });\nconst { e,\n  ...g\n} = b;\n" }],
+    quiet: [{
+      code: "const [a, ...b] = [1, , ];\nfunction f(\n  c,\n  ...d\n) {}\nsail({\n  to: a });\nconst { e,\n  ...g\n} = b;\n",
+    }],
   },
   visit: {
     ArrayExpression: (node, file) => check(node, "]", (node.type as string) === "ArrayPattern", file),

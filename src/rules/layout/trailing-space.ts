@@ -9,7 +9,10 @@ const spaceBeforeEnd = /[ \t](?:[\n\r]|$)/;
 function check(node: JavaScriptNode, { text, alert, isBroken }: FileView): void {
   if (node.type.startsWith("JSX") || node.type.startsWith("Template")) return;
   const pieces = piecesOf(node, text);
-  const spaces = pieces.filter(({ space }) => spaceBeforeEnd.test(space)).map(({ space, from }) => ({ space, at: from - space.length }));
+  const spaces = pieces.filter(({ space }) => spaceBeforeEnd.test(space)).map(({ space, from }) => ({
+    space,
+    at: from - space.length,
+  }));
   if (node.type === "Program") {
     const end = pieces.at(-1)?.to ?? 0;
     spaces.push({ space: text.slice(end, text.length), at: end });
@@ -22,14 +25,21 @@ function check(node: JavaScriptNode, { text, alert, isBroken }: FileView): void 
       const from = at + match.index;
       const width = match[0].length;
       if (isBroken(node) && node.type !== "Program") continue;
-      alert({ from, to: from + width }, {
-        message: "The line ends with blank space",
-        labels: ["unnecessary"],
-        remedies: () => {
-          const place = node.start + (from - start);
-          return [{ title: "Remove the blank space", certainty: "certain", edits: [{ from: place, to: place + width, insert: "" }] }];
+      alert(
+        { from, to: from + width },
+        {
+          message: "The line ends with blank space",
+          labels: ["unnecessary"],
+          remedies: () => {
+            const place = node.start + (from - start);
+            return [{
+              title: "Remove the blank space",
+              certainty: "certain",
+              edits: [{ from: place, to: place + width, insert: "" }],
+            }];
+          },
         },
-      });
+      );
     }
   }
 }
@@ -42,7 +52,10 @@ export const trailingSpace = defineRule({
   kits: ["tidy"],
   examples: {
     alerts: [
-      { code: "const tide = 1;«  »\n«\t»\nsail(tide,« »\n  tide);\n", after: "const tide = 1;\n\nsail(tide,\n  tide);\n" },
+      {
+        code: "const tide = 1;«  »\n«\t»\nsail(tide,« »\n  tide);\n",
+        after: "const tide = 1;\n\nsail(tide,\n  tide);\n",
+      },
       { code: "sail();\n«  »", after: "sail();\n" },
     ],
     quiet: [{ code: "const text = `a  \n  b`;\n// a comment keeps what it has  \nsail();\n" }],

@@ -13,7 +13,12 @@ export const couldBeFixed = defineRule({
       { code: "let «tide» = 3;\nexport { tide };\n", after: "const tide = 3;\nexport { tide };\n" },
       { code: "for (let «pier» of piers) sail(pier);\n", after: "for (const pier of piers) sail(pier);\n" },
     ],
-    quiet: [{ code: "let tide = 3;\ntide += 1;\n" }, { code: "let tide;\ntide = 3;\n" }, { code: "let { high, low } = tides();\nlow = 1;\nexport { high };\n" }, { code: "for (let i = 0, last = 3; i < last; i++) {}\n" }],
+    quiet: [
+      { code: "let tide = 3;\ntide += 1;\n" },
+      { code: "let tide;\ntide = 3;\n" },
+      { code: "let { high, low } = tides();\nlow = 1;\nexport { high };\n" },
+      { code: "for (let i = 0, last = 3; i < last; i++) {}\n" },
+    ],
   },
   binding(binding, { alert, isBroken }) {
     const owner = binding.declarations[0]!.owner as VariableDeclarator;
@@ -23,11 +28,16 @@ export const couldBeFixed = defineRule({
     // All names of a declaration must be fixed for its word to change; the first of them speaks for all.
     const together = declaredBy(whole);
     const inLoop = whole.parent!.type === "ForOfStatement" || whole.parent!.type === "ForInStatement";
-    const fixed = together.every((other) => other.writes === 0 && other.declarations.length === 1) && (inLoop || whole.declarations.every(({ init }) => init !== null));
+    const fixed = together.every((other) => other.writes === 0 && other.declarations.length === 1) &&
+      (inLoop || whole.declarations.every(({ init }) => init !== null));
     if (!fixed || together[0] !== binding || isBroken(binding.scope.node)) return;
     alert(binding.declarations[0]!.node, {
       message: `\`${binding.name}\` never gets another value: it can be \`const\``,
-      remedies: () => [{ title: "Make it `const`", certainty: "certain", edits: [{ from: whole.start, to: whole.start + "let".length, insert: "const" }] }],
+      remedies: () => [{
+        title: "Make it `const`",
+        certainty: "certain",
+        edits: [{ from: whole.start, to: whole.start + "let".length, insert: "const" }],
+      }],
     });
   },
 });

@@ -3,15 +3,25 @@ import type { VariableDeclaration, VariableDeclarator } from "../../languages/ja
 import type { Declaration } from "../../model/binding.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
 
-const nouns: Partial<Record<Declaration["kind"], string>> = { variable: "variable", function: "function", parameter: "parameter" };
+const nouns: Partial<Record<Declaration["kind"], string>> = {
+  variable: "variable",
+  function: "function",
+  parameter: "parameter",
+};
 
 /** Leaving the second declaration's word out, so that it only assigns. */
 function assignOnly({ owner }: Declaration): RemedyOffer[] {
   const whole = owner.parent as VariableDeclaration;
-  if (owner.type !== "VariableDeclarator" || whole.declarations.length > 1 || /^For/.test(whole.parent!.type)) return [];
+  if (owner.type !== "VariableDeclarator" || whole.declarations.length > 1 || /^For/.test(whole.parent!.type)) {
+    return [];
+  }
   const { id, init } = owner as VariableDeclarator;
   if (init === null || id.type !== "Identifier") return [];
-  return [{ title: "Assign to the name that is there", certainty: "certain", edits: [{ from: whole.start, to: owner.start, insert: "" }] }];
+  return [{
+    title: "Assign to the name that is there",
+    certainty: "certain",
+    edits: [{ from: whole.start, to: owner.start, insert: "" }],
+  }];
 }
 
 export const declaredTwice = defineRule({
@@ -24,9 +34,15 @@ export const declaredTwice = defineRule({
     alerts: [
       { code: "var tide = 1;\nvar «tide» = 2;\n", after: "var tide = 1;\ntide = 2;\n" },
       { code: "function sail() { return 1; }\nfunction «sail»() { return 2; }\n" },
-      { code: "export function moor(berth) {\n  var «berth» = berth || 1;\n  return berth;\n}\n", after: "export function moor(berth) {\n  berth = berth || 1;\n  return berth;\n}\n" },
+      {
+        code: "export function moor(berth) {\n  var «berth» = berth || 1;\n  return berth;\n}\n",
+        after: "export function moor(berth) {\n  berth = berth || 1;\n  return berth;\n}\n",
+      },
     ],
-    quiet: [{ code: "var tide = 1;\nfunction sail() {\n  var tide = 2;\n}\n" }, { code: "const tide = 1;\n{\n  const tide = 2;\n}\n" }],
+    quiet: [
+      { code: "var tide = 1;\nfunction sail() {\n  var tide = 2;\n}\n" },
+      { code: "const tide = 1;\n{\n  const tide = 2;\n}\n" },
+    ],
   },
   binding(binding, { alert, ambient }) {
     const { declarations, name } = binding;
@@ -35,7 +51,8 @@ export const declaredTwice = defineRule({
     for (const later of declarations.slice(1)) {
       if (nouns[later.kind] === undefined || isSignature(later) || isSignature(first!)) continue;
       alert(later.node, {
-        message: `The ${nouns[first!.kind]} \`${name}\` is declared a second time here, and there is still only one of it`,
+        message:
+          `The ${nouns[first!.kind]} \`${name}\` is declared a second time here, and there is still only one of it`,
         related: [{ at: first!.node, message: `\`${name}\` is declared here first` }],
         remedies: () => assignOnly(later),
       });

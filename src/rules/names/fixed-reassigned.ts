@@ -6,9 +6,17 @@ import { defineRule, type RemedyOffer } from "../rule.js";
 function makeChangeable(binding: Binding): RemedyOffer[] {
   const owner = binding.declarations[0]!.owner;
   const declaration = owner.parent;
-  if (owner.type !== "VariableDeclarator" || declaration?.type !== "VariableDeclaration" || (declaration as VariableDeclaration).kind !== "const") return [];
+  if (
+    owner.type !== "VariableDeclarator" ||
+    declaration?.type !== "VariableDeclaration" ||
+    (declaration as VariableDeclaration).kind !== "const"
+  ) return [];
   const from = declaration.start;
-  return [{ title: `Make \`${binding.name}\` reassignable: \`let\``, certainty: "proposed", edits: [{ from, to: from + "const".length, insert: "let" }] }];
+  return [{
+    title: `Make \`${binding.name}\` reassignable: \`let\``,
+    certainty: "proposed",
+    edits: [{ from, to: from + "const".length, insert: "let" }],
+  }];
 }
 
 export const fixedReassigned = defineRule({
@@ -20,7 +28,10 @@ export const fixedReassigned = defineRule({
   examples: {
     alerts: [
       { code: "const seats = 40;\n«seats» = 41;\n", after: "let seats = 40;\nseats = 41;\n" },
-      { code: "export const { high, low } = tides();\n«high» += 1;\nfunction tides() { return {}; }\n", after: "export let { high, low } = tides();\nhigh += 1;\nfunction tides() { return {}; }\n" },
+      {
+        code: "export const { high, low } = tides();\n«high» += 1;\nfunction tides() { return {}; }\n",
+        after: "export let { high, low } = tides();\nhigh += 1;\nfunction tides() { return {}; }\n",
+      },
       { code: "const trips = 0;\nfor («trips» of [1]) {}\n", after: "let trips = 0;\nfor (trips of [1]) {}\n" },
       { code: "export const Ferry = class Boat { rename() { «Boat» = null; } };\n" },
     ],

@@ -8,12 +8,20 @@ function narrow(whole: VariableDeclaration): RemedyOffer[] {
   const block = whole.parent!;
   const names = declaredBy(whole);
   const { start } = whole;
-  const fits = names.every(({ declarations, references }) => declarations.length === 1 && references.every(({ node }) => node.start > start && isInside(node, block)));
+  const fits = names.every(
+    ({ declarations, references }) =>
+      declarations.length === 1 && references.every(({ node }) => node.start > start && isInside(node, block)),
+  );
   if (!fits || block.type === "SwitchCase") return [];
   const loop = block.type === "ForInStatement" || block.type === "ForOfStatement";
-  const fixed = names.every(({ writes }) => writes === 0) && (loop || whole.declarations.every(({ init }) => init !== null));
+  const fixed = names.every(({ writes }) => writes === 0) &&
+    (loop || whole.declarations.every(({ init }) => init !== null));
   const word = fixed ? "const" : "let";
-  return [{ title: `Make it \`${word}\``, certainty: "proposed", edits: [{ from: start, to: start + "var".length, insert: word }] }];
+  return [{
+    title: `Make it \`${word}\``,
+    certainty: "proposed",
+    edits: [{ from: start, to: start + "var".length, insert: word }],
+  }];
 }
 
 export const functionWide = defineRule({
@@ -25,7 +33,10 @@ export const functionWide = defineRule({
   examples: {
     alerts: [
       { code: "«var» tide = 1;\ntide += 1;\n", after: "let tide = 1;\ntide += 1;\n" },
-      { code: "export function sail(all) {\n  for («var» pier of all) moor(pier);\n}\nfunction moor() {}\n", after: "export function sail(all) {\n  for (const pier of all) moor(pier);\n}\nfunction moor() {}\n" },
+      {
+        code: "export function sail(all) {\n  for («var» pier of all) moor(pier);\n}\nfunction moor() {}\n",
+        after: "export function sail(all) {\n  for (const pier of all) moor(pier);\n}\nfunction moor() {}\n",
+      },
       { code: "export function sail(high) {\n  if (high) {\n    «var» tide = 1;\n  }\n  return tide;\n}\n" },
     ],
     quiet: [{ code: "let tide = 1;\ntide += 1;\n" }],
@@ -34,7 +45,13 @@ export const functionWide = defineRule({
     VariableDeclaration(node, { alert, ambient }) {
       if (node.kind !== "var" || node.declare || ambient) return;
       const { start } = node;
-      alert({ from: start, to: start + "var".length }, { message: "`var` declares for the whole function: `let` or `const` keep to the block", remedies: () => narrow(node) });
+      alert(
+        { from: start, to: start + "var".length },
+        {
+          message: "`var` declares for the whole function: `let` or `const` keep to the block",
+          remedies: () => narrow(node),
+        },
+      );
     },
   },
 });

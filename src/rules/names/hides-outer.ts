@@ -17,14 +17,27 @@ export const hidesOuter = defineRule({
       { code: "const tide = 1;\nexport function sail(«tide») {\n  return tide;\n}\n" },
       { code: "export function moor(berth) {\n  return [1].map((«berth») => berth);\n}\n" },
     ],
-    quiet: [{ code: "export function sail(tide) { return tide; }\nexport function moor(tide) { return tide; }\n" }, { code: "const tide = 1;\nexport function sail(tide) { return tide; }\n", options: { allow: ["tide"] } }],
+    quiet: [
+      { code: "export function sail(tide) { return tide; }\nexport function moor(tide) { return tide; }\n" },
+      { code: "const tide = 1;\nexport function sail(tide) { return tide; }\n", options: { allow: ["tide"] } },
+    ],
   },
   binding(binding, { alert, outer, options: { allow } }) {
     const { name, kind, scope } = binding;
-    if (kind === "private" || kind === "member" || kind === "function-name" || kind === "class-name" || scope.parent === null || allow.includes(name)) return;
+    if (
+      kind === "private" ||
+      kind === "member" ||
+      kind === "function-name" ||
+      kind === "class-name" ||
+      scope.parent === null ||
+      allow.includes(name)
+    ) return;
     const hidden = outer(binding);
     if (hidden === undefined || !hidden.isDeclared) return;
     const { node } = hidden.declarations[0]!;
-    alert(binding.declarations[0]!.node, { message: `\`${name}\` hides the \`${name}\` that is declared further out`, related: [{ at: node, message: "This one is hidden" }] });
+    alert(binding.declarations[0]!.node, {
+      message: `\`${name}\` hides the \`${name}\` that is declared further out`,
+      related: [{ at: node, message: "This one is hidden" }],
+    });
   },
 });

@@ -3,11 +3,15 @@ import { defineRule } from "../rule.js";
 export const importWritten = defineRule({
   id: "names.import-written",
   title: "An import that is assigned to",
-  why: "An imported name shows what another module has and can only be changed there; assigning to it stops the program.",
+  why:
+    "An imported name shows what another module has and can only be changed there; assigning to it stops the program.",
   level: "error",
   kits: ["sound"],
   examples: {
-    alerts: [{ code: "import { tide } from \"./tide.js\";\n«tide» = 3;\n" }, { code: "import * as piers from \"./piers.js\";\n«piers»++;\n" }],
+    alerts: [
+      { code: "import { tide } from \"./tide.js\";\n«tide» = 3;\n" },
+      { code: "import * as piers from \"./piers.js\";\n«piers»++;\n" },
+    ],
     quiet: [{ code: "import { berth } from \"./berth.js\";\nberth.ferry = null;\n" }],
   },
   binding(binding, { alert }) {
@@ -15,7 +19,10 @@ export const importWritten = defineRule({
     const declared = binding.declarations[0]!.node;
     for (const use of binding.references) {
       if (use.access === "read") continue;
-      alert(use.node, { message: `\`${binding.name}\` is imported and cannot be assigned to here`, related: [{ at: declared, message: `\`${binding.name}\` is imported here` }] });
+      alert(use.node, {
+        message: `\`${binding.name}\` is imported and cannot be assigned to here`,
+        related: [{ at: declared, message: `\`${binding.name}\` is imported here` }],
+      });
     }
   },
 });

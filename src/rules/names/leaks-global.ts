@@ -9,7 +9,11 @@ function declare({ node }: Reference): RemedyOffer[] {
   if (assignment.type !== "AssignmentExpression" || assignment.left !== node) return [];
   const inHead = statement?.type === "ForStatement" && (statement as { init?: unknown }).init === assignment;
   if (statement?.type !== "ExpressionStatement" && !inHead) return [];
-  return [{ title: "Declare it here with `let`", certainty: "proposed", edits: [{ from: assignment.start, to: assignment.start, insert: "let " }] }];
+  return [{
+    title: "Declare it here with `let`",
+    certainty: "proposed",
+    edits: [{ from: assignment.start, to: assignment.start, insert: "let " }],
+  }];
 }
 
 export const leaksGlobal = defineRule({
@@ -21,10 +25,19 @@ export const leaksGlobal = defineRule({
   examples: {
     alerts: [
       { code: "function count() {\n  «total» = 1;\n}\n", after: "function count() {\n  let total = 1;\n}\n" },
-      { code: "function sail(piers) {\n  for («i» = 0; piers[0]; piers[1]) piers[2] = 1;\n}\n", after: "function sail(piers) {\n  for (let i = 0; piers[0]; piers[1]) piers[2] = 1;\n}\n" },
-      { code: "function sail() {\n  let tides = 1;\n  «tide» = 2;\n  return tides;\n}\n", after: "function sail() {\n  let tides = 1;\n  tides = 2;\n  return tides;\n}\n" },
+      {
+        code: "function sail(piers) {\n  for («i» = 0; piers[0]; piers[1]) piers[2] = 1;\n}\n",
+        after: "function sail(piers) {\n  for (let i = 0; piers[0]; piers[1]) piers[2] = 1;\n}\n",
+      },
+      {
+        code: "function sail() {\n  let tides = 1;\n  «tide» = 2;\n  return tides;\n}\n",
+        after: "function sail() {\n  let tides = 1;\n  tides = 2;\n  return tides;\n}\n",
+      },
     ],
-    quiet: [{ code: "let total;\nfunction count() {\n  total = 1;\n}\n" }, { code: "export function count() {\n  total = 1;\n}\n" }],
+    quiet: [
+      { code: "let total;\nfunction count() {\n  total = 1;\n}\n" },
+      { code: "export function count() {\n  total = 1;\n}\n" },
+    ],
   },
   unresolved(use, file) {
     const { name, scope, node, access } = use;
@@ -32,7 +45,14 @@ export const leaksGlobal = defineRule({
     const near = file.suggest(use).filter((word) => scope.distanceTo(word) >= 0);
     file.alert(node, {
       message: `\`${name}\` is declared nowhere, so assigning to it makes a name for the whole program${near[0] === undefined ? "" : `: did you mean \`${near[0]}\`?`}`,
-      remedies: () => [...near.map((word): RemedyOffer => ({ title: `Change to \`${word}\``, certainty: "proposed", edits: [{ from: node.start, to: node.end, insert: word }] })), ...declare(use)],
+      remedies: () => [
+        ...near.map((word): RemedyOffer => ({
+          title: `Change to \`${word}\``,
+          certainty: "proposed",
+          edits: [{ from: node.start, to: node.end, insert: word }],
+        })),
+        ...declare(use),
+      ],
     });
   },
 });

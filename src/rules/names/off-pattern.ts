@@ -3,14 +3,25 @@ import type { Binding, BindingKind } from "../../model/binding.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
 const options = z.strictObject({
-  values: z.string().default("^[_$]*(?:\\p{Ll}[\\p{L}\\p{N}]*|\\p{Lu}[\\p{Lu}\\p{N}_]*|\\p{Lu}[\\p{L}\\p{N}]*|\\p{N}+)?$").describe("A regular expression that the names of variables and parameters match."),
+  values: z.string()
+    .default("^[_$]*(?:\\p{Ll}[\\p{L}\\p{N}]*|\\p{Lu}[\\p{Lu}\\p{N}_]*|\\p{Lu}[\\p{L}\\p{N}]*|\\p{N}+)?$")
+    .describe("A regular expression that the names of variables and parameters match."),
   functions: z.string().default("^[_$]*\\p{L}[\\p{L}\\p{N}]*$").describe("The same for functions."),
   types: z.string().default("^[_$]*\\p{Lu}[\\p{L}\\p{N}]*$").describe("The same for classes and types."),
 });
 type Options = z.infer<typeof options>;
 
 const groups: Partial<Record<BindingKind, keyof Options>> = {
-  variable: "values", changeable: "values", fixed: "values", parameter: "values", caught: "values", function: "functions", class: "types", enum: "types", interface: "types", alias: "types",
+  variable: "values",
+  changeable: "values",
+  fixed: "values",
+  parameter: "values",
+  caught: "values",
+  function: "functions",
+  class: "types",
+  enum: "types",
+  interface: "types",
+  alias: "types",
 };
 
 /** The name with each letter behind a `_` made a capital. */
@@ -24,9 +35,17 @@ function rename(binding: Binding, pattern: RegExp, { keepsToItself }: FileView):
   const better = joined(name);
   const top = scope.parent === null && !keepsToItself;
   const nodes = [...declarations.map(({ node }) => node), ...references.map(({ node }) => node)];
-  const short = nodes.some(({ parent }) => (parent as { shorthand?: boolean } | null)?.shorthand === true || parent?.type === "ExportSpecifier" || parent?.type === "AssignmentPattern");
+  const short = nodes.some(
+    ({ parent }) => (parent as { shorthand?: boolean } | null)?.shorthand === true ||
+      parent?.type === "ExportSpecifier" ||
+      parent?.type === "AssignmentPattern",
+  );
   if (exported || top || short || better === name || !pattern.test(better) || scope.distanceTo(better) >= 0) return [];
-  return [{ title: `Rename to \`${better}\` in this file`, certainty: "proposed", edits: nodes.map((node) => ({ from: node.start, to: node.start + name.length, insert: better })) }];
+  return [{
+    title: `Rename to \`${better}\` in this file`,
+    certainty: "proposed",
+    edits: nodes.map((node) => ({ from: node.start, to: node.start + name.length, insert: better })),
+  }];
 }
 
 export const offPattern = defineRule({
@@ -38,11 +57,19 @@ export const offPattern = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "const «tide_table» = 1;\nsail(tide_table);\nfunction sail() {}\nexport {};\n", after: "const tideTable = 1;\nsail(tideTable);\nfunction sail() {}\nexport {};\n" },
+      {
+        code: "const «tide_table» = 1;\nsail(tide_table);\nfunction sail() {}\nexport {};\n",
+        after: "const tideTable = 1;\nsail(tideTable);\nfunction sail() {}\nexport {};\n",
+      },
       { code: "export class «ferry» {}\n" },
       { code: "export function sail(«Berth») { return Berth; }\n", options: { values: "^[a-z]" } },
     ],
-    quiet: [{ code: "export const tideTable = 1, MAX_SEATS = 3, Sign = () => 1, _spare = 1, $1 = 2;\nexport class Ferry {}\nexport function Board() {}\n" }, { code: "import { tide_table } from \"./tides.js\";\nexport default tide_table;\n" }],
+    quiet: [
+      {
+        code: "export const tideTable = 1, MAX_SEATS = 3, Sign = () => 1, _spare = 1, $1 = 2;\nexport class Ferry {}\nexport function Board() {}\n",
+      },
+      { code: "import { tide_table } from \"./tides.js\";\nexport default tide_table;\n" },
+    ],
   },
   binding(binding, file) {
     const group = groups[binding.kind];
@@ -50,6 +77,9 @@ export const offPattern = defineRule({
     const form = file.options[group];
     const pattern = new RegExp(form, "u");
     if (pattern.test(binding.name)) return;
-    file.alert(binding.declarations[0]!.node, { message: `\`${binding.name}\` is not formed as the names of ${group} are here (\`${form}\`)`, remedies: () => rename(binding, pattern, file) });
+    file.alert(binding.declarations[0]!.node, {
+      message: `\`${binding.name}\` is not formed as the names of ${group} are here (\`${form}\`)`,
+      remedies: () => rename(binding, pattern, file),
+    });
   },
 });

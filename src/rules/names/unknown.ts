@@ -10,7 +10,10 @@ export const unknown = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "const harbour = 1;\nsail(«harbor»);\nfunction sail(to) { return to; }\n", after: "const harbour = 1;\nsail(harbour);\nfunction sail(to) { return to; }\n" },
+      {
+        code: "const harbour = 1;\nsail(«harbor»);\nfunction sail(to) { return to; }\n",
+        after: "const harbour = 1;\nsail(harbour);\nfunction sail(to) { return to; }\n",
+      },
       { code: "export function fare(adults) {\n  return adults * «pricePerAdult»;\n}\n" },
       { code: "«consle».log(1);\n", after: "console.log(1);\n" },
     ],
@@ -39,7 +42,11 @@ export const unknown = defineRule({
     file.alert(node, {
       message: `\`${name}\` is not known here${hint === undefined ? ": declare or import it, or list it under `known` in the settings" : `: did you mean \`${hint}\`?`}`,
       ...(declared && { related: [{ at: declared, message: `\`${hint}\` is declared here` }] }),
-      remedies: () => near.map((word): RemedyOffer => ({ title: `Change to \`${word}\``, certainty: "proposed", edits: [{ from: node.start, to: node.end, insert: word }] })),
+      remedies: () => near.map((word): RemedyOffer => ({
+        title: `Change to \`${word}\``,
+        certainty: "proposed",
+        edits: [{ from: node.start, to: node.end, insert: word }],
+      })),
     });
   },
 });
@@ -47,6 +54,8 @@ export const unknown = defineRule({
 /** Whether a use is the list of arguments that every function but an arrow function has by itself. */
 function isArguments({ name, scope }: Reference): boolean {
   if (name !== "arguments") return false;
-  for (let outer: Scope | null = scope; outer !== null; outer = outer.parent) if (outer.kind === "function" && /^Function(?:Declaration|Expression)$/.test(outer.node.type)) return true;
+  for (let outer: Scope | null = scope; outer !== null; outer = outer.parent) {
+    if (outer.kind === "function" && /^Function(?:Declaration|Expression)$/.test(outer.node.type)) return true;
+  }
   return false;
 }

@@ -14,7 +14,8 @@ function runsAtOnce(from: Scope, to: Scope): boolean {
 
 /** Whether a declaration only tells of what is elsewhere. */
 function isAmbient(owner: Node): boolean {
-  const { declare, modifiers } = (owner.type === "VariableDeclarator" ? owner.parent! : owner) as { declare?: boolean; modifiers?: string[] };
+  const { declare, modifiers } =
+    (owner.type === "VariableDeclarator" ? owner.parent! : owner) as { declare?: boolean; modifiers?: string[] };
   return declare === true || modifiers?.includes("declare") === true;
 }
 
@@ -31,8 +32,18 @@ export const usedTooSoon = defineRule({
   level: "error",
   kits: ["sound"],
   examples: {
-    alerts: [{ code: "sail(«tide»);\nconst tide = 3;\nfunction sail() {}\n" }, { code: "new «Ferry»();\nclass Ferry {}\n" }, { code: "const pier = «pier» + 1;\n" }],
-    quiet: [{ code: "const sail = () => tide;\nconst tide = 3;\nsail();\n" }, { code: "sail();\nfunction sail() {}\n" }, { code: "moor();\nvar moor = () => {};\n" }, { code: "export { tide };\nconst tide = 3;\n" }, { code: "for (const a of b) { use(c); }\nlet c;\n".replace("use(c)", "use()") }],
+    alerts: [
+      { code: "sail(«tide»);\nconst tide = 3;\nfunction sail() {}\n" },
+      { code: "new «Ferry»();\nclass Ferry {}\n" },
+      { code: "const pier = «pier» + 1;\n" },
+    ],
+    quiet: [
+      { code: "const sail = () => tide;\nconst tide = 3;\nsail();\n" },
+      { code: "sail();\nfunction sail() {}\n" },
+      { code: "moor();\nvar moor = () => {};\n" },
+      { code: "export { tide };\nconst tide = 3;\n" },
+      { code: "for (const a of b) { use(c); }\nlet c;\n".replace("use(c)", "use()") },
+    ],
   },
   binding(binding, { alert, isBroken, ambient }) {
     if (ambient || (binding.kind !== "changeable" && binding.kind !== "fixed" && binding.kind !== "class")) return;
@@ -43,7 +54,10 @@ export const usedTooSoon = defineRule({
       if (use.probing || use.exporting || !runsAtOnce(use.scope, binding.scope)) continue;
       const early = use.node.start < declared;
       if (!early && !isOwnValue(use.node, owner)) continue;
-      alert(use.node, { message: `\`${binding.name}\` has no value yet here: it is declared ${early ? "further down" : "by this very statement"}`, related: [{ at: node, message: `\`${binding.name}\` is declared here` }] });
+      alert(use.node, {
+        message: `\`${binding.name}\` has no value yet here: it is declared ${early ? "further down" : "by this very statement"}`,
+        related: [{ at: node, message: `\`${binding.name}\` is declared here` }],
+      });
     }
   },
 });

@@ -6,7 +6,18 @@ import { kindTest } from "./kinds.js";
 /** A pattern as settings hold it. */
 export interface PatternText {
   readonly find: string | string[];
-  readonly where?: Record<string, { kind?: string | string[] | undefined; not?: string | string[] | undefined; text?: string | undefined; atLeast?: number | undefined; atMost?: number | undefined }> | undefined;
+  readonly where?:
+    | Record<
+      string,
+      {
+        kind?: string | string[] | undefined;
+        not?: string | string[] | undefined;
+        text?: string | undefined;
+        atLeast?: number | undefined;
+        atMost?: number | undefined;
+      }
+    >
+    | undefined;
   readonly message: string;
   readonly rewrite?: string | undefined;
 }
@@ -81,21 +92,38 @@ export function compilePattern(pattern: PatternText): CompiledPattern {
   const holes = texts.map(holesIn);
   const everywhere = (name: string): boolean => holes.every((list) => list.some((hole) => hole.name === name));
   for (const name of Object.keys(pattern.where ?? {})) {
-    if (!holes.some((list) => list.some((hole) => hole.name === name))) throw new PatternError(`there is no hole \`{{${name}}}\` in the pattern`, ["where", name]);
+    if (!holes.some((list) => list.some((hole) => hole.name === name))) {
+      throw new PatternError(`there is no hole \`{{${name}}}\` in the pattern`, ["where", name]);
+    }
   }
   for (const key of ["message", "rewrite"] as const) {
     const missing = holesIn(pattern[key] ?? "").find(({ name }) => !everywhere(name));
-    if (missing) throw new PatternError(`there is no hole \`{{${missing.name}}}\` in ${texts.length > 1 ? "each of the patterns" : "the pattern"}`, [key]);
+    if (missing) {
+      throw new PatternError(
+        `there is no hole \`{{${missing.name}}}\` in ${texts.length > 1 ? "each of the patterns" : "the pattern"}`,
+        [key],
+      );
+    }
   }
-  const tests = new Map(Object.entries(pattern.where ?? {}).map(([name, condition]) => [name, testOf(name, condition)]));
+  const tests = new Map(
+    Object.entries(pattern.where ?? {}).map(([name, condition]) => [name, testOf(name, condition)]),
+  );
   return { trees, tests };
 }
 
 function treeOf(text: string, path: readonly (string | number)[]): Node {
   const unclosed = text.replaceAll(holeForm, "").indexOf("{{");
-  const source = text.replaceAll(holeForm, (_, name: string, dots: string | undefined) => `${dots === undefined ? one : many}${name}`);
+  const source = text.replaceAll(
+    holeForm,
+    (_, name: string, dots: string | undefined) => `${dots === undefined ? one : many}${name}`,
+  );
   for (const jsx of [false, true]) {
-    for (const [before, after] of [["", ""], ["async function* pattern() { class A extends B { m() { for (;;) {\n", "\n} } } }"]] as const) {
+    for (
+      const [before, after] of [
+        ["", ""],
+        ["async function* pattern() { class A extends B { m() { for (;;) {\n", "\n} } } }"],
+      ] as const
+    ) {
       const { root, problems } = parse(before + source + after, { module: true, jsx, typescript: true });
       if (problems.length > 0) continue;
       const [item, second] = itemsIn(root, before.length, before.length + source.length);
@@ -108,7 +136,11 @@ function treeOf(text: string, path: readonly (string | number)[]): Node {
   }
   const { problems } = parse(source, { module: true, jsx: false, typescript: true });
   const lacksBody = /\)\s*\{\{[A-Za-z][A-Za-z0-9]*(?:…|\.\.\.)?\}\}\s*$/.test(text);
-  const reason = lacksBody ? "a body is written `{ {{body…}} }`" : unclosed >= 0 && holesIn(text).length === 0 ? "a hole is written `{{name}}`" : fill(problems[0]!.message.replaceAll(new RegExp(`${one}|${many}`, "g"), ""), (name) => name);
+  const reason = lacksBody
+    ? "a body is written `{ {{body…}} }`"
+    : unclosed >= 0 && holesIn(text).length === 0
+      ? "a hole is written `{{name}}`"
+      : fill(problems[0]!.message.replaceAll(new RegExp(`${one}|${many}`, "g"), ""), (name) => name);
   throw new PatternError(`the pattern is no code: ${reason}`, path);
 }
 
@@ -116,15 +148,25 @@ function treeOf(text: string, path: readonly (string | number)[]): Node {
 function itemsIn(root: JavaScriptNode, from: number, to: number): JavaScriptNode[] {
   const found: JavaScriptNode[] = [];
   const visit = (node: Node): void => {
-    if (node.start >= from && node.end <= to && node.length > 0 && (node.parent as JavaScriptNode).type !== "EmptyStatement") found.push(node as JavaScriptNode);
+    if (
+      node.start >= from &&
+      node.end <= to &&
+      node.length > 0 &&
+      (node.parent as JavaScriptNode).type !== "EmptyStatement"
+    ) found.push(node as JavaScriptNode);
     else node.each(visit);
   };
   root.each(visit);
   return found;
 }
 
-function testOf(name: string, { kind, not, text, atLeast = 0, atMost = Infinity }: NonNullable<PatternText["where"]>[string]): HoleTest {
-  const words = (list: string | string[] | undefined): string[] => (list === undefined ? [] : typeof list === "string" ? [list] : list);
+function testOf(
+  name: string,
+  { kind, not, text, atLeast = 0, atMost = Infinity }: NonNullable<PatternText["where"]>[string],
+): HoleTest {
+  const words = (list: string | string[] | undefined): string[] => (
+    list === undefined ? [] : typeof list === "string" ? [list] : list
+  );
   const make = (key: string, word: string): ((node: Node) => boolean) => {
     const test = kindTest(word);
     if (test === undefined) throw new PatternError(`there is no kind \`${word}\``, ["where", name, key]);
@@ -141,6 +183,8 @@ function testOf(name: string, { kind, not, text, atLeast = 0, atMost = Infinity 
   return (found, textOf) => {
     if (found.length < atLeast || found.length > atMost) return false;
     if (form !== undefined && !form.test(textOf(found))) return false;
-    return found.every((node) => (kinds.length === 0 || kinds.some((test) => test(node))) && !others.some((test) => test(node)));
+    return found.every(
+      (node) => (kinds.length === 0 || kinds.some((test) => test(node))) && !others.some((test) => test(node)),
+    );
   };
 }

@@ -6,7 +6,8 @@ const literalOf = (test: (literal: Literal) => boolean) => (node: Node): boolean
   const one = node as JavaScriptNode;
   return one.type === "Literal" && test(one);
 };
-const oneOf = (...types: JavaScriptNode["type"][]): ((node: Node) => boolean) => (node) => types.includes((node as JavaScriptNode).type);
+const oneOf = (...types: JavaScriptNode["type"][]): ((node: Node) => boolean) => (node) =>
+  types.includes((node as JavaScriptNode).type);
 
 /** The words, each with what it means; `docs/patterns.md` lists them. */
 export const kindWords: Readonly<Record<string, (node: Node) => boolean>> = {

@@ -9,17 +9,49 @@ export type Holes = ReadonlyMap<string, readonly Node[]>;
 /** Fields that say nothing of what a node means. */
 const aside = new Set(["parent", "flags", "length", "offset", "type", "fact", "raw"]);
 /** What a pattern leaves open by not saying it. */
-const open = new Set(["async", "generator", "declare", "optional", "definite", "accessibility", "readonly", "override", "abstract", "typeParameters", "typeArguments", "superTypeArguments", "returnType", "annotation", "implements", "decorators"]);
-const alike: Readonly<Record<string, string>> = { FunctionExpression: "FunctionDeclaration", ClassExpression: "ClassDeclaration" };
+const open = new Set([
+  "async",
+  "generator",
+  "declare",
+  "optional",
+  "definite",
+  "accessibility",
+  "readonly",
+  "override",
+  "abstract",
+  "typeParameters",
+  "typeArguments",
+  "superTypeArguments",
+  "returnType",
+  "annotation",
+  "implements",
+  "decorators",
+]);
+const alike: Readonly<Record<string, string>> = {
+  FunctionExpression: "FunctionDeclaration",
+  ClassExpression: "ClassDeclaration",
+};
 const typeOf = ({ type }: Node): string => alike[type] ?? type;
 
 /** The node types at which a pattern may fit. */
 export function startsAt({ trees }: CompiledPattern): string[] {
-  return [...new Set(trees.flatMap((tree) => [tree.type, ...Object.keys(alike).filter((type) => alike[type] === typeOf(tree)), typeOf(tree)]))];
+  return [
+    ...new Set(
+      trees.flatMap((tree) => [
+        tree.type,
+        ...Object.keys(alike).filter((type) => alike[type] === typeOf(tree)),
+        typeOf(tree),
+      ]),
+    ),
+  ];
 }
 
 /** Lays a pattern on a node; gives what its holes hold if it fits. */
-export function matchPattern({ trees, tests }: CompiledPattern, node: Node, textOf: (nodes: readonly Node[]) => string): Holes | undefined {
+export function matchPattern(
+  { trees, tests }: CompiledPattern,
+  node: Node,
+  textOf: (nodes: readonly Node[]) => string,
+): Holes | undefined {
   for (const tree of trees) {
     const holes = new Map<string, readonly Node[]>();
     if (!fits(tree, node, holes)) continue;
@@ -35,7 +67,9 @@ function isNode(value: unknown): value is Node {
 
 function hold(holes: Map<string, readonly Node[]>, name: string, found: readonly Node[]): boolean {
   const before = holes.get(name);
-  if (before !== undefined) return before.length === found.length && before.every((node, index) => fits(node, found[index]!, new Map(), true));
+  if (before !== undefined) {
+    return before.length === found.length && before.every((node, index) => fits(node, found[index]!, new Map(), true));
+  }
   holes.set(name, found);
   return true;
 }
@@ -50,7 +84,11 @@ function fits(pattern: Node, node: Node, holes: Map<string, readonly Node[]>, ex
   for (const [key, wanted] of Object.entries(pattern)) {
     if (aside.has(key)) continue;
     const found = (node as unknown as Record<string, unknown>)[key];
-    if (!exactly && open.has(key) && (wanted === null || wanted === false || wanted === undefined || (Array.isArray(wanted) && wanted.length === 0))) continue;
+    if (
+      !exactly &&
+      open.has(key) &&
+      (wanted === null || wanted === false || wanted === undefined || (Array.isArray(wanted) && wanted.length === 0))
+    ) continue;
     if (!valueFits(wanted, found, holes, exactly)) return false;
   }
   return true;
@@ -79,11 +117,20 @@ function valueFits(wanted: unknown, found: unknown, holes: Map<string, readonly 
 }
 
 /** Lists fit element by element; a hole for many takes as few as it can, and more while the rest does not fit. */
-function listFits(wanted: readonly unknown[], found: readonly unknown[], holes: Map<string, readonly Node[]>, exactly: boolean): boolean {
+function listFits(
+  wanted: readonly unknown[],
+  found: readonly unknown[],
+  holes: Map<string, readonly Node[]>,
+  exactly: boolean,
+): boolean {
   if (wanted.length === 0) return found.length === 0;
   const [first, ...rest] = wanted;
   const hole = !exactly && isNode(first) ? holeOf(first) : undefined;
-  if (hole?.many !== true) return found.length > 0 && valueFits(first, found[0], holes, exactly) && listFits(rest, found.slice(1), holes, exactly);
+  if (hole?.many !== true) {
+    return found.length > 0 &&
+      valueFits(first, found[0], holes, exactly) &&
+      listFits(rest, found.slice(1), holes, exactly);
+  }
   for (let count = rest.length === 0 ? found.length : 0; count <= found.length; count += 1) {
     const taken = found.slice(0, count);
     if (!taken.every(isNode)) return false;

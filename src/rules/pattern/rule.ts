@@ -6,15 +6,29 @@ import { fill, type CompiledPattern, type PatternText } from "./compile.js";
 import { matchPattern, startsAt, type Holes } from "./match.js";
 
 /** The rule of a pattern; it is on wherever the settings hold it. */
-export function patternRule(name: string, pattern: PatternText & { readonly level?: string | undefined; readonly why?: string | undefined }, compiled: CompiledPattern): Rule {
+export function patternRule(
+  name: string,
+  pattern: PatternText & { readonly level?: string | undefined; readonly why?: string | undefined },
+  compiled: CompiledPattern,
+): Rule {
   const { message, rewrite, level = "warning", why = message } = pattern;
   const visit = (node: Node, { text, alert }: FileView): void => {
-    const textOf = (nodes: readonly Node[]): string => (nodes.length === 0 ? "" : text.slice(nodes[0]!.start, nodes.at(-1)!.end));
+    const textOf = (nodes: readonly Node[]): string => (
+      nodes.length === 0 ? "" : text.slice(nodes[0]!.start, nodes.at(-1)!.end)
+    );
     const holes = matchPattern(compiled, node, textOf);
     if (holes === undefined) return;
     alert(headOf(node, text), {
       message: fill(message, (hole) => short(textOf(holes.get(hole) ?? []))),
-      remedies: () => (rewrite === undefined ? [] : [{ title: `Rewrite as \`${short(rewritten(rewrite, holes, text))}\``, certainty: "proposed", edits: [{ from: node.start, to: node.end, insert: rewritten(rewrite, holes, text) }] }]),
+      remedies: () => (
+        rewrite === undefined
+          ? []
+          : [{
+            title: `Rewrite as \`${short(rewritten(rewrite, holes, text))}\``,
+            certainty: "proposed",
+            edits: [{ from: node.start, to: node.end, insert: rewritten(rewrite, holes, text) }],
+          }]
+      ),
     });
   };
   return {

@@ -13,7 +13,10 @@ export const settingsRules: readonly Rule[] = [
     examples: {
       alerts: [
         { code: '{\n  «"kit"»: ["sound"]\n}\n', after: '{\n  "kits": ["sound"]\n}\n' },
-        { code: '{\n  "tune": { "calls.console-output": { «"alow"»: ["warn"] } }\n}\n', after: '{\n  "tune": { "calls.console-output": { "allow": ["warn"] } }\n}\n' },
+        {
+          code: '{\n  "tune": { "calls.console-output": { «"alow"»: ["warn"] } }\n}\n',
+          after: '{\n  "tune": { "calls.console-output": { "allow": ["warn"] } }\n}\n',
+        },
       ],
       quiet: [{ code: '{\n  // Where to start.\n  "kits": ["sound"],\n}\n' }],
     },
@@ -26,7 +29,10 @@ export const settingsRules: readonly Rule[] = [
     level: "error",
     examples: {
       alerts: [
-        { code: '{\n  "levels": { «"names.unknwon"»: "warning" }\n}\n', after: '{\n  "levels": { "names.unknown": "warning" }\n}\n' },
+        {
+          code: '{\n  "levels": { «"names.unknwon"»: "warning" }\n}\n',
+          after: '{\n  "levels": { "names.unknown": "warning" }\n}\n',
+        },
         { code: '{\n  "levels": { «"name.*"»: "off" }\n}\n', after: '{\n  "levels": { "names.*": "off" }\n}\n' },
       ],
       quiet: [{ code: '{\n  "levels": { "names.*": "warning", "names.unknown": "error" }\n}\n' }],
@@ -53,7 +59,10 @@ export const settingsRules: readonly Rule[] = [
     why: "Without its kit a project runs fewer rules than its team believes. A kit that builds on itself, by way of others, cannot be used either.",
     level: "error",
     examples: {
-      alerts: [{ code: '{\n  "kits": [«"sond"»]\n}\n', after: '{\n  "kits": ["sound"]\n}\n' }, { code: '{\n  "kits": ["sound", «"@saltmarsh/quill-kit"»]\n}\n', after: '{\n  "kits": ["sound"]\n}\n' }],
+      alerts: [
+        { code: '{\n  "kits": [«"sond"»]\n}\n', after: '{\n  "kits": ["sound"]\n}\n' },
+        { code: '{\n  "kits": ["sound", «"@saltmarsh/quill-kit"»]\n}\n', after: '{\n  "kits": ["sound"]\n}\n' },
+      ],
       quiet: [{ code: '{\n  "kits": ["sound", "tidy"]\n}\n' }],
     },
   }),
@@ -64,7 +73,10 @@ export const settingsRules: readonly Rule[] = [
     why: "Its rules do not run. The alert tells whether the file is missing, the package is not installed, or the pack fails while it is loaded, and where.",
     level: "error",
     examples: {
-      alerts: [{ code: '{\n  "packs": [«"./tools/no-such-pack.js"»]\n}\n' }, { code: '{\n  "packs": [«"@saltmarsh/no-such-pack"»]\n}\n' }],
+      alerts: [
+        { code: '{\n  "packs": [«"./tools/no-such-pack.js"»]\n}\n' },
+        { code: '{\n  "packs": [«"@saltmarsh/no-such-pack"»]\n}\n' },
+      ],
       quiet: [{ code: '{\n  "packs": []\n}\n' }],
     },
   }),
@@ -75,7 +87,10 @@ export const settingsRules: readonly Rule[] = [
     why: "Its globs match nothing in the project, so what it says never counts: a folder was renamed, or a glob is misspelt.",
     level: "warning",
     examples: {
-      alerts: [{ code: '{\n  "zones": [{ "files": «["tests/**"]», "levels": { "dead.*": "off" } }]\n}\n' }, { code: '{\n  "zones": [{ "files": «["*.jsx", "*.tsx"]» }]\n}\n' }],
+      alerts: [
+        { code: '{\n  "zones": [{ "files": «["tests/**"]», "levels": { "dead.*": "off" } }]\n}\n' },
+        { code: '{\n  "zones": [{ "files": «["*.jsx", "*.tsx"]» }]\n}\n' },
+      ],
       quiet: [{ code: '{\n  "zones": [{ "files": ["src/**"], "levels": { "dead.*": "off" } }]\n}\n' }],
     },
   }),
@@ -93,4 +108,6 @@ export const settingsRules: readonly Rule[] = [
 ];
 
 /** The level at which each kind of mistake is told. */
-export const settingsLevels = Object.fromEntries(settingsRules.map(({ id, level }) => [id.slice("settings.".length), level])) as Readonly<Record<string, AlertLevel>>;
+export const settingsLevels = Object.fromEntries(
+  settingsRules.map(({ id, level }) => [id.slice("settings.".length), level]),
+) as Readonly<Record<string, AlertLevel>>;

@@ -17,7 +17,10 @@ const pages: Readonly<Record<SyntaxCode, SyntaxPage>> = {
     title: "A bracket or tag that is never closed",
     why: "Everything behind an unclosed bracket belongs to it, so the program does not run at all. The alert stands where the closer is most likely missing; for braces the indentation helps to tell.",
     alerts: [
-      { code: "const fare = price(adult, child«»;\nboard();\n", after: "const fare = price(adult, child);\nboard();\n" },
+      {
+        code: "const fare = price(adult, child«»;\nboard();\n",
+        after: "const fare = price(adult, child);\nboard();\n",
+      },
       { code: "if (tide > 3«» {\n  sail();\n}\n", after: "if (tide > 3) {\n  sail();\n}\n" },
       { code: "class Berth {\n  open() {\n    free();«»\n  close() {\n    full();\n  }\n}\n" },
       { code: "const sign = «<b»>Pier 2;\n" },
@@ -60,7 +63,11 @@ const pages: Readonly<Record<SyntaxCode, SyntaxPage>> = {
   misplaced: {
     title: "Well-formed, but not allowed here",
     why: "Some parts of the language exist only in certain places: `return` in functions, `break` in loops, `await` in async functions, imports at the top of modules.",
-    alerts: [{ code: "for (const ferry of fleet) { go(ferry); }\n«continue»;\n" }, { code: "function sail() {\n  «await» tide();\n}\n" }, { code: "export const a = 1;\n«with» (a) {}\n" }],
+    alerts: [
+      { code: "for (const ferry of fleet) { go(ferry); }\n«continue»;\n" },
+      { code: "function sail() {\n  «await» tide();\n}\n" },
+      { code: "export const a = 1;\n«with» (a) {}\n" },
+    ],
     quiet: [{ code: "for (const ferry of fleet) { if (!ferry) continue; }\n" }],
   },
   malformed: {
@@ -85,30 +92,34 @@ const pages: Readonly<Record<SyntaxCode, SyntaxPage>> = {
 
 /** One rule for each problem code. Each is always on and an error. */
 export const syntaxRules: readonly Rule[] = [
-  ...Object.entries(pages).map(([code, page]) =>
-    defineRule({
-      id: `syntax.${code}`,
-      title: page.title,
-      why: page.why,
-      level: "error",
-      kits: ["sound"],
-      always: true,
-      examples: { alerts: page.alerts, quiet: page.quiet },
-      file({ problems, alert }) {
-        for (const problem of problems) {
-          if (problem.code !== code) continue;
-          const { insert } = problem;
-          alert(problem, {
-            message: problem.message,
-            related: problem.related.map(({ from, to, message }) => ({ at: { from, to }, message })),
-            ...(insert && {
-              remedies: () => [{ title: `Insert \`${insert.text.trim()}\``, certainty: "proposed" as const, edits: [{ from: insert.at, to: insert.at, insert: insert.text }] }],
-            }),
-          });
-        }
-      },
-    }),
-  ),
+  ...Object.entries(pages).map(([code, page]) => defineRule({
+    id: `syntax.${code}`,
+    title: page.title,
+    why: page.why,
+    level: "error",
+    kits: ["sound"],
+    always: true,
+    examples: { alerts: page.alerts, quiet: page.quiet },
+    file({ problems, alert }) {
+      for (const problem of problems) {
+        if (problem.code !== code) continue;
+        const { insert } = problem;
+        alert(problem, {
+          message: problem.message,
+          related: problem.related.map(({ from, to, message }) => ({ at: { from, to }, message })),
+          ...(
+            insert && {
+              remedies: () => [{
+                title: `Insert \`${insert.text.trim()}\``,
+                certainty: "proposed" as const,
+                edits: [{ from: insert.at, to: insert.at, insert: insert.text }],
+              }],
+            }
+          ),
+        });
+      }
+    },
+  })),
   repeatedDeclaration,
   unknownPrivate,
   notInEdition,

@@ -57,13 +57,22 @@ const visit: Visitors<undefined> = {
   },
   AssignmentExpression(node, file) {
     if (node.operator === "**=") since(2016, "The operator `**=`", node, file);
-    if (node.operator === "??=" || node.operator === "||=" || node.operator === "&&=") since(2021, `The operator \`${node.operator}\``, node, file);
+    if (node.operator === "??=" || node.operator === "||=" || node.operator === "&&=") {
+      since(2021, `The operator \`${node.operator}\``, node, file);
+    }
   },
   FunctionDeclaration: checkFunction,
   ArrowFunctionExpression: checkFunction,
   FunctionExpression(node, file) {
     if (node.parent!.type === "MethodDefinition" || (node.parent as { method?: boolean }).method) {
-      if (node.async) since(node.generator ? 2018 : 2017, node.generator ? "An async generator" : "An async method", head(node.parent!, "async".length), file);
+      if (node.async) {
+        since(
+          node.generator ? 2018 : 2017,
+          node.generator ? "An async generator" : "An async method",
+          head(node.parent!, "async".length),
+          file,
+        );
+      }
     } else checkFunction(node, file);
   },
   SpreadElement: checkSpread,
@@ -89,7 +98,11 @@ const visit: Visitors<undefined> = {
     if (node.key.type === "PrivateIdentifier") since(2022, "A private method", node.key, file);
   },
   AwaitExpression(node, file) {
-    for (let up: JavaScriptNode | null = node.parent as JavaScriptNode; up !== null; up = up.parent as JavaScriptNode | null) if (up.type.includes("Function")) return;
+    for (
+      let up: JavaScriptNode | null = node.parent as JavaScriptNode;
+      up !== null;
+      up = up.parent as JavaScriptNode | null
+    ) if (up.type.includes("Function")) return;
     since(2022, "`await` outside of functions", head(node, "await".length), file);
   },
   ImportAttribute: (node, file) => since(2025, "An import with attributes", node, file),
@@ -115,7 +128,11 @@ export const notInEdition = defineRule({
       { code: "export const depth = «1_000»;\n", edition: 2020 },
       { code: "export const first = «/(?<tide>\\d+)/»;\n", edition: 2017 },
     ],
-    quiet: [{ code: "export const berth = pier ?? 1;\n", edition: 2020 }, { code: "export class Ferry {\n  seats = 40;\n  static {}\n}\n" }, { code: "export const half = 2 ** 3;\n", edition: 2016 }],
+    quiet: [
+      { code: "export const berth = pier ?? 1;\n", edition: 2020 },
+      { code: "export class Ferry {\n  seats = 40;\n  static {}\n}\n" },
+      { code: "export const half = 2 ** 3;\n", edition: 2016 },
+    ],
   },
   visit,
 });

@@ -27,10 +27,16 @@ export const repeatedDeclaration = defineRule({
   },
   binding(binding, { alert }) {
     const { name, scope } = binding;
-    const [told, first] =
-      scope.kind === "exports" ? [`\`${name}\` is exported a second time from this module`, `\`${name}\` is exported here`]
-      : name.startsWith("#") ? [`\`${name}\` is declared a second time in this class`, `\`${name}\` is declared here`]
-      : [`\`${name}\` is declared a second time in this scope: give one of them another name`, `\`${name}\` is declared here`];
-    for (const { later, earlier } of clashesOf(binding)) alert(later.node, { message: told, related: [{ at: earlier.node, message: first }] });
+    const [told, first] = scope.kind === "exports"
+      ? [`\`${name}\` is exported a second time from this module`, `\`${name}\` is exported here`]
+      : name.startsWith("#")
+        ? [`\`${name}\` is declared a second time in this class`, `\`${name}\` is declared here`]
+        : [
+          `\`${name}\` is declared a second time in this scope: give one of them another name`,
+          `\`${name}\` is declared here`,
+        ];
+    for (const { later, earlier } of clashesOf(binding)) {
+      alert(later.node, { message: told, related: [{ at: earlier.node, message: first }] });
+    }
   },
 });

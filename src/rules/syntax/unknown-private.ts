@@ -9,10 +9,16 @@ export const unknownPrivate = defineRule({
   always: true,
   examples: {
     alerts: [
-      { code: "class Ferry {\n  #seats = 40;\n  full() { return this.«#seat» === 0; }\n}\n", after: "class Ferry {\n  #seats = 40;\n  full() { return this.#seats === 0; }\n}\n" },
+      {
+        code: "class Ferry {\n  #seats = 40;\n  full() { return this.«#seat» === 0; }\n}\n",
+        after: "class Ferry {\n  #seats = 40;\n  full() { return this.#seats === 0; }\n}\n",
+      },
       { code: "ferry.«#seats» = 1;\n" },
     ],
-    quiet: [{ code: "class Ferry {\n  #seats = 40;\n  same(other) { return #seats in other && class { a = other.#seats; }; }\n}\n" }],
+    quiet: [{
+      code:
+        "class Ferry {\n  #seats = 40;\n  same(other) { return #seats in other && class { a = other.#seats; }; }\n}\n",
+    }],
   },
   unresolved(use, { alert, suggest }) {
     const { name, node } = use;
@@ -20,7 +26,11 @@ export const unknownPrivate = defineRule({
     const near = suggest(use).filter((word) => word.startsWith("#"));
     alert(node, {
       message: `No class around declares \`${name}\`${near[0] === undefined ? "" : `: did you mean \`${near[0]}\`?`}`,
-      remedies: () => near.map((word) => ({ title: `Change to \`${word}\``, certainty: "proposed", edits: [{ from: node.start, to: node.end, insert: word }] })),
+      remedies: () => near.map((word) => ({
+        title: `Change to \`${word}\``,
+        certainty: "proposed",
+        edits: [{ from: node.start, to: node.end, insert: word }],
+      })),
     });
   },
 });

@@ -1,5 +1,12 @@
 /** Remedies as code actions. */
-import { LSPErrorCodes, ResponseError, type CancellationToken, type CodeAction, type CodeActionParams, type Diagnostic } from "vscode-languageserver-protocol";
+import {
+  LSPErrorCodes,
+  ResponseError,
+  type CancellationToken,
+  type CodeAction,
+  type CodeActionParams,
+  type Diagnostic,
+} from "vscode-languageserver-protocol";
 import type { Alert } from "../../engine/alert.js";
 import type { Remedy } from "../../engine/workspace.js";
 import { fileHushEdit } from "../../remedy/hush-edit.js";
@@ -38,7 +45,11 @@ const sources = [
   { kind: "source.organizeImports", own: "source.organizeImports.alertQuill", does: "order-imports" },
 ] as const;
 
-const look = (confirm: boolean): Doubt => ({ label: "Proposed", description: "It may change what the program does: look at it", confirm });
+const look = (confirm: boolean): Doubt => ({
+  label: "Proposed",
+  description: "It may change what the program does: look at it",
+  confirm,
+});
 
 export function codeActionFeature(session: Session, saves: Saves): Feature {
   const { documents, workspace, scheduler } = session;
@@ -47,16 +58,25 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
     const { uri } = params.textDocument;
     const { only, triggerKind } = params.context;
     const open = openSettings(session, uri);
-    if (open !== undefined) return wants(only, "quickfix") ? settingsActions(open.settings, params, open.place, session) : [];
+    if (open !== undefined) {
+      return wants(only, "quickfix") ? settingsActions(open.settings, params, open.place, session) : [];
+    }
     const asked = documents.place(uri);
     if (asked === undefined) return [];
     // On a battery nothing is analysed because the cursor stopped.
-    if (triggerKind === automatic && only === undefined && session.editor.when === "save" && !workspace.isReady(asked.home)) return [];
+    if (
+      triggerKind === automatic &&
+      only === undefined &&
+      session.editor.when === "save" &&
+      !workspace.isReady(asked.home)
+    ) return [];
     if (!(await scheduler.ready(asked.home, token))) return [];
     const place = documents.place(uri);
     if (place === undefined || place.version !== asked.version) return [];
     const actions = wants(only, "quickfix") ? quickFixes(params, place, session) : [];
-    if (params.context.diagnostics.length === 0 || only != null || triggerKind === invoked) actions.push(...refitActions(params, place, session));
+    if (params.context.diagnostics.length === 0 || only != null || triggerKind === invoked) {
+      actions.push(...refitActions(params, place, session));
+    }
     for (const { kind, own, does } of sources) {
       const named = only?.includes(own) === true ? own : only !== undefined && wants(only, kind) ? kind : undefined;
       if (named === undefined) continue;
@@ -77,7 +97,9 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
     const { home, uri, text } = place;
     if (does === "order-imports") return workspace.mend(home, { only: ["imports", "dead.unread-import"] });
     if (trigger !== invoked && place.isWhole && saves.isDone(uri, text)) return [];
-    const edits = trigger === automatic && place.isWhole ? workspace.onSave(home, documents.typed(uri)) : workspace.mend(home);
+    const edits = trigger === automatic && place.isWhole
+      ? workspace.onSave(home, documents.typed(uri))
+      : workspace.mend(home);
     if (trigger !== invoked && place.isWhole) saves.answered(uri, text, edits);
     return edits;
   };
@@ -86,17 +108,39 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
     const deferred = action.data as Deferred | DeferredRefit | undefined;
     if (action.edit !== undefined || deferred === undefined) return action;
     const place = documents.place(deferred.uri);
-    if (place === undefined || place.version !== deferred.version) return new ResponseError(LSPErrorCodes.ContentModified, "The document has changed since this was offered");
+    if (place === undefined || place.version !== deferred.version) {
+      return new ResponseError(LSPErrorCodes.ContentModified, "The document has changed since this was offered");
+    }
     if (deferred.does === "refit") return resolveRefit(action, deferred, place, session);
-    const settled = deferred.does === "settle-rule" ? allOfRule(deferred.rule ?? "", workspace.remedies(place.home)) : undefined;
+    const settled = deferred.does === "settle-rule"
+      ? allOfRule(deferred.rule ?? "", workspace.remedies(place.home))
+      : undefined;
     const edits = settled?.flatMap((remedy) => remedy.edits) ?? sourceEdits(place, deferred);
-    if (edits.length === 0) session.say(3, "Nothing here can be settled for certain: what is left needs a person to look at it");
-    const edit = workspaceEdit(session, place.home, edits, settled?.some(({ certainty }) => certainty === "proposed") === true ? look(true) : undefined);
+    if (edits.length === 0) {
+      session.say(3, "Nothing here can be settled for certain: what is left needs a person to look at it");
+    }
+    const edit = workspaceEdit(
+      session,
+      place.home,
+      edits,
+      settled?.some(({ certainty }) => certainty === "proposed") === true ? look(true) : undefined,
+    );
     return { ...action, edit: edit ?? { changes: {} } };
   };
 
   return {
-    capabilities: ({ resolvesEdits }) => ({ codeActionProvider: { codeActionKinds: ["quickfix", "refactor.rewrite", "refactor.extract", "refactor.inline", ...sources.map(({ kind }) => kind)], resolveProvider: resolvesEdits } }),
+    capabilities: ({ resolvesEdits }) => ({
+      codeActionProvider: {
+        codeActionKinds: [
+          "quickfix",
+          "refactor.rewrite",
+          "refactor.extract",
+          "refactor.inline",
+          ...sources.map(({ kind }) => kind),
+        ],
+        resolveProvider: resolvesEdits,
+      },
+    }),
     requests: { "textDocument/codeAction": answer, "codeAction/resolve": resolve },
   };
 }
@@ -120,21 +164,42 @@ function quickFixes(params: CodeActionParams, place: Place, session: Session): C
     const offered = all.offered.filter((remedy) => remedy.alert === alert);
     const withheld = all.withheld.filter((remedy) => remedy.alert === alert);
     offered.forEach((remedy, index) => {
-      const edit = workspaceEdit(session, home, remedy.edits, remedy.certainty === "proposed" ? look(false) : undefined);
+      const edit = workspaceEdit(
+        session,
+        home,
+        remedy.edits,
+        remedy.certainty === "proposed" ? look(false) : undefined,
+      );
       if (edit !== undefined) fixes.push({ title: remedy.title, ...of, isPreferred: index === 0, edit });
     });
-    if (triggerKind === invoked && client.disabledActions) fixes.push(...withheld.map(({ title }) => ({ title, ...of, disabled: { reason: "As long as the form of the file is broken here, this would make it worse" } })));
+    if (triggerKind === invoked && client.disabledActions) {
+      fixes.push(
+        ...withheld.map(({ title }) => ({
+          title,
+          ...of,
+          disabled: { reason: "As long as the form of the file is broken here, this would make it worse" },
+        })),
+      );
+    }
     if (rules.has(alert.rule)) continue;
     rules.add(alert.rule);
-    if (offered.length > 0) wholesale.push(...wholesaleFix(alert.rule, of, place, session, unasked ? undefined : every));
+    if (offered.length > 0) {
+      wholesale.push(...wholesaleFix(alert.rule, of, place, session, unasked ? undefined : every));
+    }
     // Form cannot be silenced, what does not parse does not run; and what an alert in a settings file says is no matter of taste.
     if (alert.rule.startsWith("syntax.")) continue;
-    const hush = (title: string, edit: Edit): CodeAction => ({ title, ...of, edit: workspaceEdit(session, home, [edit])! });
+    const hush = (title: string, edit: Edit): CodeAction => ({
+      title,
+      ...of,
+      edit: workspaceEdit(session, home, [edit])!,
+    });
     hushes.push(hush(`Hush \`${alert.rule}\` on this line`, workspace.hushEdit(home, alert)));
     hushes.push(hush(`Hush \`${alert.rule}\` in this file`, fileHushEdit(workspace.text(home), alert.rule)));
     if (unasked) continue;
     const settings = changeableSettings(session, home);
-    if (settings !== undefined) hushes.push(...levelActions(alert.rule, alert.level, of, settings, client.disabledActions));
+    if (settings !== undefined) {
+      hushes.push(...levelActions(alert.rule, alert.level, of, settings, client.disabledActions));
+    }
   }
   fixes.sort((a, b) => Number(b.isPreferred ?? false) - Number(a.isPreferred ?? false));
   return takesAll(params, place, asked.length) ? fixes.slice(0, 1) : [...fixes, ...wholesale, ...hushes];
@@ -146,18 +211,38 @@ function quickFixes(params: CodeActionParams, place: Place, session: Session): C
  */
 function takesAll({ range, context }: CodeActionParams, place: Place, count: number): boolean {
   const { from, to } = place.span(range);
-  return context.triggerKind === undefined && context.diagnostics.length === 1 && count === 1 && from === place.from && to === place.to && place.text.lines.lineCount > 1;
+  return context.triggerKind === undefined &&
+    context.diagnostics.length === 1 &&
+    count === 1 &&
+    from === place.from &&
+    to === place.to &&
+    place.text.lines.lineCount > 1;
 }
 
 /** The action that settles all alerts of a rule in a file, if there are several. Without `every`, which gives all remedies, it comes only where its edit can wait. */
-function wholesaleFix(rule: string, of: { readonly kind: string; readonly diagnostics: Diagnostic[] }, place: Place, session: Session, every: (() => readonly Remedy[]) | undefined): CodeAction[] {
+function wholesaleFix(
+  rule: string,
+  of: { readonly kind: string; readonly diagnostics: Diagnostic[] },
+  place: Place,
+  session: Session,
+  every: (() => readonly Remedy[]) | undefined,
+): CodeAction[] {
   const { client, documents } = session;
   const { uri, home, version } = place;
   if (documents.alerts(place).filter((alert) => alert.rule === rule).length < 2) return [];
   const title = `Settle all of \`${rule}\` in this file`;
-  if (client.resolvesEdits) return [{ title, ...of, data: { uri, version, does: "settle-rule", rule } satisfies Deferred }];
+  if (client.resolvesEdits) {
+    return [{ title, ...of, data: { uri, version, does: "settle-rule", rule } satisfies Deferred }];
+  }
   const all = every === undefined ? [] : allOfRule(rule, every());
-  const edit = all.length > 1 ? workspaceEdit(session, home, all.flatMap(({ edits }) => edits), all.some(({ certainty }) => certainty === "proposed") ? look(true) : undefined) : undefined;
+  const edit = all.length > 1
+    ? workspaceEdit(
+      session,
+      home,
+      all.flatMap(({ edits }) => edits),
+      all.some(({ certainty }) => certainty === "proposed") ? look(true) : undefined,
+    )
+    : undefined;
   return edit === undefined ? [] : [{ title, ...of, edit }];
 }
 
@@ -172,23 +257,35 @@ function allOfRule(rule: string, remedies: readonly Remedy[]): Remedy[] {
  * The alerts a request speaks of: those of the diagnostics it carries, matched by their data or else by rule and range;
  * without diagnostics, those that touch its range.
  */
-function alertsAsked(params: CodeActionParams, place: Place, session: Session): { alert: Alert; diagnostic: Diagnostic }[] {
+function alertsAsked(
+  params: CodeActionParams,
+  place: Place,
+  session: Session,
+): { alert: Alert; diagnostic: Diagnostic }[] {
   const alerts = session.documents.alerts(place);
   const given = params.context.diagnostics;
   const own = given.filter(({ source }) => source === undefined || source === "alert-quill");
   const asked = place.span(params.range);
   if (own.length === 0) {
     if (given.length > 0) return [];
-    return alerts.filter((alert) => alert.from <= asked.to && alert.to >= asked.from).slice(0, mostAsked).map((alert) => ({ alert, diagnostic: toDiagnostic(alert, place, session) }));
+    return alerts
+      .filter((alert) => alert.from <= asked.to && alert.to >= asked.from)
+      .slice(0, mostAsked)
+      .map((alert) => ({ alert, diagnostic: toDiagnostic(alert, place, session) }));
   }
   const found: { alert: Alert; diagnostic: Diagnostic }[] = [];
   for (const diagnostic of own) {
     const data = diagnostic.data as Partial<DiagnosticData> | undefined;
     const { from, to } = place.span(diagnostic.range);
-    const at = (span: { from?: number | undefined; to?: number | undefined }, rule: unknown): Alert | undefined => alerts.find((alert) => alert.rule === rule && alert.from === span.from && alert.to === span.to);
+    const at = (span: { from?: number | undefined; to?: number | undefined }, rule: unknown): Alert | undefined =>
+      alerts.find((alert) => alert.rule === rule && alert.from === span.from && alert.to === span.to);
     // Some clients count columns of their own in what they send back; the range of the request is right all the same.
-    const touched = alerts.filter((alert) => alert.rule === diagnostic.code && alert.from <= asked.to && alert.to >= asked.from);
-    const alert = at(data ?? {}, data?.rule) ?? at({ from, to }, diagnostic.code) ?? (touched.length === 1 ? touched[0] : undefined);
+    const touched = alerts.filter(
+      (alert) => alert.rule === diagnostic.code && alert.from <= asked.to && alert.to >= asked.from,
+    );
+    const alert = at(data ?? {}, data?.rule) ??
+      at({ from, to }, diagnostic.code) ??
+      (touched.length === 1 ? touched[0] : undefined);
     if (alert !== undefined && !found.some((one) => one.alert === alert)) found.push({ alert, diagnostic });
   }
   return found;

@@ -1,5 +1,11 @@
 /** Commands that an editor can put into its menus. */
-import { ErrorCodes, ResponseError, type CancellationToken, type ExecuteCommandParams, type TextEdit } from "vscode-languageserver-protocol";
+import {
+  ErrorCodes,
+  ResponseError,
+  type CancellationToken,
+  type ExecuteCommandParams,
+  type TextEdit,
+} from "vscode-languageserver-protocol";
 import type { Progress } from "../progress.js";
 import type { Feature, Session } from "../session.js";
 import { sameFile } from "../uri.js";
@@ -30,8 +36,15 @@ export function commandFeature(session: Session, project: ProjectFeature, progre
   };
 
   /** Mends all files below a folder, those that are open as they are in the editor. */
-  const mendFolder = (folder: string, token: CancellationToken, shown: string | number | undefined): Promise<{ files: number; edits: number }> =>
-    progress.run("Mending the folder", shown, token, async (report, cancelled) => {
+  const mendFolder = (
+    folder: string,
+    token: CancellationToken,
+    shown: string | number | undefined,
+  ): Promise<{ files: number; edits: number }> => progress.run(
+    "Mending the folder",
+    shown,
+    token,
+    async (report, cancelled) => {
       const parts: { uri: string; version: number | null; edits: readonly TextEdit[] }[] = [];
       const files = (await host.project?.files(folder)) ?? [];
       const open = new Map(workspace.uris.map((uri) => [sameFile(uri), uri]));
@@ -43,32 +56,61 @@ export function commandFeature(session: Session, project: ProjectFeature, progre
         if (edits.length > 0) parts.push({ uri: place.uri, version: place.version, edits });
       }
       let done = 0;
-      await host.project?.mend(closed, session.client, (uri, edits) => {
-        parts.push({ uri, version: null, edits });
-        done += 1;
-        report(`${done} files change`, Math.min(1, done / closed.length));
-      }, cancelled);
+      await host.project?.mend(
+        closed,
+        session.client,
+        (uri, edits) => {
+          parts.push({ uri, version: null, edits });
+          done += 1;
+          report(`${done} files change`, Math.min(1, done / closed.length));
+        },
+        cancelled,
+      );
       if (cancelled.isCancellationRequested) return { files: 0, edits: 0 };
       if (parts.length === 0) session.say(3, `Nothing in ${folder} can be settled for certain`);
       else await apply("Settle all that is certain in the folder", joined(parts, session.client));
       return { files: parts.length, edits: parts.reduce((count, { edits }) => count + edits.length, 0) };
-    });
+    },
+  );
 
   const apply = async (label: string, edit: object): Promise<void> => {
-    const answer = await session.ask<{ applied: boolean; failureReason?: string }>("workspace/applyEdit", { label, edit });
-    if (answer?.applied === false) session.say(2, `${label}: the editor did not take the edit${answer.failureReason === undefined ? "" : `: ${answer.failureReason}`}`);
+    const answer = await session.ask<{ applied: boolean; failureReason?: string }>("workspace/applyEdit", {
+      label,
+      edit,
+    });
+    if (answer?.applied === false) {
+      session.say(
+        2,
+        `${label}: the editor did not take the edit${answer.failureReason === undefined ? "" : `: ${answer.failureReason}`}`,
+      );
+    }
   };
 
   return {
     capabilities: () => ({ executeCommandProvider: { commands: Object.values(commands), workDoneProgress: true } }),
     requests: {
-      "workspace/executeCommand": ({ command, arguments: given, workDoneToken }: ExecuteCommandParams, token: CancellationToken) => {
+      "workspace/executeCommand": (
+        { command, arguments: given, workDoneToken }: ExecuteCommandParams,
+        token: CancellationToken,
+      ) => {
         const [uri] = given ?? [];
         if (command === commands.reviewProject) return project.reviewAll("Reviewing the workspace", token);
-        if (!(Object.values(commands) as string[]).includes(command)) return new ResponseError(ErrorCodes.InvalidParams, `There is no command ${command} here: there are ${Object.values(commands).join(", ")}`);
-        if (typeof uri !== "string") return new ResponseError(ErrorCodes.InvalidParams, `${command} needs a URI as its argument`);
+        if (!(Object.values(commands) as string[]).includes(command)) {
+          return new ResponseError(
+            ErrorCodes.InvalidParams,
+            `There is no command ${command} here: there are ${Object.values(commands).join(", ")}`,
+          );
+        }
+        if (typeof uri !== "string") {
+          return new ResponseError(ErrorCodes.InvalidParams, `${command} needs a URI as its argument`);
+        }
         if (command === commands.trace) return host.trace?.(uri) ?? null;
-        if (!session.client.appliesEdits) return new ResponseError(ErrorCodes.InvalidRequest, `${command} needs an editor that takes edits (workspace/applyEdit)`);
+        if (!session.client.appliesEdits) {
+          return new ResponseError(
+            ErrorCodes.InvalidRequest,
+            `${command} needs an editor that takes edits (workspace/applyEdit)`,
+          );
+        }
         return command === commands.settleAll ? settleAll(uri) : mendFolder(uri, token, workDoneToken);
       },
     },

@@ -36,11 +36,22 @@ function hushCompletion(session: Session, place: Place, offset: number): Complet
   const word = /[\w.*-]*$/.exec(before)![0];
   const lead = before.slice(0, before.length - word.length);
   const range = place.range(offset - word.length, offset);
-  const offer = (label: string, detail: string, at: number): CompletionItem => ({ label, detail, kind: 14, sortText: String(at).padStart(4, "0"), filterText: label, textEdit: { range, newText: label } });
+  const offer = (label: string, detail: string, at: number): CompletionItem => ({
+    label,
+    detail,
+    kind: 14,
+    sortText: String(at).padStart(4, "0"),
+    filterText: label,
+    textEdit: { range, newText: label },
+  });
   if (lead === "") return kinds.map(([label, detail], index) => offer(label, detail, index));
-  if (/^hush(?:-file|-from|-to)?\s+(?:[\w.*-]+\s*,\s*)*$/.test(lead)) return ruleOffers(session, place, offset).map(([label, detail], index) => offer(label, detail, index));
+  if (/^hush(?:-file|-from|-to)?\s+(?:[\w.*-]+\s*,\s*)*$/.test(lead)) {
+    return ruleOffers(session, place, offset).map(([label, detail], index) => offer(label, detail, index));
+  }
   if (!/^hush(?:-\w+)?\s+\S/.test(lead) || /\bbecause\s/.test(lead)) return [];
-  const until: CompletionItem[] = /\buntil\s/.test(lead) ? [] : [offer("until", "a date after which it counts no more, as 2027-03-01", 0)];
+  const until: CompletionItem[] = /\buntil\s/.test(lead)
+    ? []
+    : [offer("until", "a date after which it counts no more, as 2027-03-01", 0)];
   return [...until, offer("because", "the reason", 1)];
 }
 
@@ -48,10 +59,18 @@ function hushCompletion(session: Session, place: Place, offset: number): Complet
 function ruleOffers(session: Session, place: Place, offset: number): [string, string][] {
   const text = session.workspace.text(place.home);
   const { number } = text.lineAt(offset);
-  const near = session.documents.alerts(place).filter(({ from }) => [number, number + 1].includes(text.lines.lineAt(from))).map(({ rule }) => rule);
+  const near = session.documents
+    .alerts(place)
+    .filter(({ from }) => [number, number + 1].includes(text.lines.lineAt(from)))
+    .map(({ rule }) => rule);
   const { settings } = session.documents.settingsOf(place.home);
   const all: readonly Rule[] = [...("active" in settings ? settings.active.map(({ rule }) => rule) : []), ...builtIn];
-  const titles = new Map(all.filter(({ id, language }) => areaOf(id) !== "syntax" && language === undefined).map(({ id, title }) => [id, title]));
+  const titles = new Map(
+    all.filter(({ id, language }) => areaOf(id) !== "syntax" && language === undefined).map(({ id, title }) => [
+      id,
+      title,
+    ]),
+  );
   const first = [...new Set(near)].filter((id) => titles.has(id));
   const areas = [...new Set([...titles.keys()].map(areaOf))].sort();
   return [

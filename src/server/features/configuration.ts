@@ -21,7 +21,15 @@ export class Configuration {
   feature(): Feature {
     return {
       begin: () => {
-        if (this.session.client.registersConfiguration) void this.session.ask("client/registerCapability", { registrations: [{ id: "alert-quill/configuration", method: "workspace/didChangeConfiguration", registerOptions: { section: "alertQuill" } }] });
+        if (this.session.client.registersConfiguration) {
+          void this.session.ask("client/registerCapability", {
+            registrations: [{
+              id: "alert-quill/configuration",
+              method: "workspace/didChangeConfiguration",
+              registerOptions: { section: "alertQuill" },
+            }],
+          });
+        }
         void this.pull();
       },
       notifications: {
@@ -79,7 +87,9 @@ export class Configuration {
   /** Asks the editor for its settings, where it can be asked. */
   private async pull(): Promise<void> {
     if (!this.session.client.configuration) return;
-    const answer = await this.session.ask<readonly unknown[] | null>("workspace/configuration", { items: [{ section: "alertQuill" }] });
+    const answer = await this.session.ask<readonly unknown[] | null>("workspace/configuration", {
+      items: [{ section: "alertQuill" }],
+    });
     if (answer !== undefined) this.take(answer?.[0]);
   }
 }

@@ -1,5 +1,11 @@
 /** What is told of documents: sent when it is ready, or when the client asks. */
-import { LSPErrorCodes, ResponseError, type CancellationToken, type DocumentDiagnosticParams, type DocumentDiagnosticReport } from "vscode-languageserver-protocol";
+import {
+  LSPErrorCodes,
+  ResponseError,
+  type CancellationToken,
+  type DocumentDiagnosticParams,
+  type DocumentDiagnosticReport,
+} from "vscode-languageserver-protocol";
 import { costLine } from "../../report/cost.js";
 import { resultIdOf } from "../diagnostics.js";
 import type { Publisher } from "../publisher.js";
@@ -18,8 +24,16 @@ export function diagnosticsFeature(session: Session, publisher: Publisher): Feat
       const { off, broken, waiting } = documents.settingsOf(home);
       if (off !== undefined) status.tell(home, "off", `Off: ${off}`);
       else if (broken !== undefined) status.tell(home, "broken", `Broken settings: ${broken}`);
-      else status.tell(home, "ready", waiting === undefined ? "Ready" : `Ready, without packs: ${waiting.folder} is not trusted`);
-      if (session.editor.cost) session.log(4, `${home} version ${workspace.version(home)} in ${time.toFixed(1)} ms: ${costLine(meter)}`);
+      else {
+        status.tell(
+          home,
+          "ready",
+          waiting === undefined ? "Ready" : `Ready, without packs: ${waiting.folder} is not trusted`,
+        );
+      }
+      if (session.editor.cost) {
+        session.log(4, `${home} version ${workspace.version(home)} in ${time.toFixed(1)} ms: ${costLine(meter)}`);
+      }
       meter.clear();
     },
     working: (home) => status.tell(home, "working", "Working …"),
@@ -31,13 +45,20 @@ export function diagnosticsFeature(session: Session, publisher: Publisher): Feat
 
   return {
     requests: {
-      "textDocument/diagnostic": async ({ textDocument: { uri }, previousResultId }: DocumentDiagnosticParams, token: CancellationToken): Promise<DocumentDiagnosticReport | ResponseError<object>> => {
+      "textDocument/diagnostic": async (
+        { textDocument: { uri }, previousResultId }: DocumentDiagnosticParams,
+        token: CancellationToken,
+      ): Promise<DocumentDiagnosticReport | ResponseError<object>> => {
         publisher.pulled();
         const home = documents.place(uri)?.home;
         // On a battery what is typed waits for the save: what was last told stays.
-        if (home !== undefined && session.editor.when === "save" && documents.isUnsaved(home) && previousResultId != null) return { kind: "unchanged", resultId: previousResultId };
+        if (
+          home !== undefined && session.editor.when === "save" && documents.isUnsaved(home) && previousResultId != null
+        ) return { kind: "unchanged", resultId: previousResultId };
         if (home !== undefined && !(await scheduler.ready(home, token))) {
-          return token.isCancellationRequested ? new ResponseError(LSPErrorCodes.RequestCancelled, "Cancelled") : new ResponseError(LSPErrorCodes.ServerCancelled, "The document was closed", { retriggerRequest: false });
+          return token.isCancellationRequested
+            ? new ResponseError(LSPErrorCodes.RequestCancelled, "Cancelled")
+            : new ResponseError(LSPErrorCodes.ServerCancelled, "The document was closed", { retriggerRequest: false });
         }
         const items = publisher.diagnosticsOf(uri)?.diagnostics ?? [];
         const resultId = resultIdOf(items);

@@ -1,5 +1,12 @@
 /** The folders of the workspace, and what happens to files outside of documents. */
-import type { DidChangeWatchedFilesParams, DidChangeWorkspaceFoldersParams, FileOperationRegistrationOptions, RenameFilesParams, DeleteFilesParams, CreateFilesParams } from "vscode-languageserver-protocol";
+import type {
+  DidChangeWatchedFilesParams,
+  DidChangeWorkspaceFoldersParams,
+  FileOperationRegistrationOptions,
+  RenameFilesParams,
+  DeleteFilesParams,
+  CreateFilesParams,
+} from "vscode-languageserver-protocol";
 import type { Feature, Session } from "../session.js";
 
 export interface FileEvents {
@@ -23,13 +30,22 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
 
   return {
     capabilities: () => ({
-      workspace: { workspaceFolders: { supported: true, changeNotifications: true }, fileOperations: { didCreate: operations, didRename: operations, didDelete: operations } },
+      workspace: {
+        workspaceFolders: { supported: true, changeNotifications: true },
+        fileOperations: { didCreate: operations, didRename: operations, didDelete: operations },
+      },
     }),
     begin: () => {
       folders = session.client.folders ?? [];
       if (!session.client.watches) return;
       const watchers = [glob, "**/alert-quill.jsonc", "**/.gitignore"].map((globPattern) => ({ globPattern }));
-      void session.ask("client/registerCapability", { registrations: [{ id: "alert-quill/files", method: "workspace/didChangeWatchedFiles", registerOptions: { watchers } }] });
+      void session.ask("client/registerCapability", {
+        registrations: [{
+          id: "alert-quill/files",
+          method: "workspace/didChangeWatchedFiles",
+          registerOptions: { watchers },
+        }],
+      });
     },
     notifications: {
       "workspace/didChangeWatchedFiles": ({ changes }: DidChangeWatchedFilesParams) => {
@@ -46,7 +62,8 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
         events.foldersChanged();
       },
       "workspace/didCreateFiles": ({ files }: CreateFilesParams) => moved(files.map(({ uri }) => uri)),
-      "workspace/didRenameFiles": ({ files }: RenameFilesParams) => moved(files.flatMap(({ oldUri, newUri }) => [oldUri, newUri])),
+      "workspace/didRenameFiles": ({ files }: RenameFilesParams) =>
+        moved(files.flatMap(({ oldUri, newUri }) => [oldUri, newUri])),
       "workspace/didDeleteFiles": ({ files }: DeleteFilesParams) => moved(files.map(({ uri }) => uri)),
     },
   };

@@ -14,7 +14,12 @@ export function hoverFeature(session: Session): Feature {
     requests: {
       "textDocument/hover": ({ textDocument: { uri }, position }: HoverParams): Hover | null => {
         const open = openSettings(session, uri);
-        if (open !== undefined) return forClient(settingsHover(open.settings, position, open.place, (rule) => session.rulePage(rule)), session);
+        if (open !== undefined) {
+          return forClient(
+            settingsHover(open.settings, position, open.place, (rule) => session.rulePage(rule)),
+            session,
+          );
+        }
         const place = session.documents.place(uri);
         if (place === undefined) return null;
         const offset = place.offset(position);
@@ -41,7 +46,10 @@ function hushHover(session: Session, place: Place, offset: number): Hover | unde
   const named = hushAt(session, place, offset)?.names.find(({ from, to }) => from <= offset && offset <= to);
   const rule = named && ruleFor(session, place, named.name);
   if (named === undefined || rule === undefined) return undefined;
-  return { contents: { kind: "markdown", value: shortPage(rule, session.rulePage(rule.id)) }, range: place.range(named.from, named.to) };
+  return {
+    contents: { kind: "markdown", value: shortPage(rule, session.rulePage(rule.id)) },
+    range: place.range(named.from, named.to),
+  };
 }
 
 /** A rule by its id, also one of a pack. */

@@ -1,11 +1,19 @@
 /** Laying out a document, a range of it, or what has just been typed. */
-import type { DocumentFormattingParams, DocumentOnTypeFormattingParams, DocumentRangeFormattingParams, DocumentRangesFormattingParams, TextEdit } from "vscode-languageserver-protocol";
+import type {
+  DocumentFormattingParams,
+  DocumentOnTypeFormattingParams,
+  DocumentRangeFormattingParams,
+  DocumentRangesFormattingParams,
+  TextEdit,
+} from "vscode-languageserver-protocol";
 import type { Span } from "../../text/edit.js";
 import type { Place } from "../place.js";
 import type { Feature, Session } from "../session.js";
 
 export function layoutFeature({ workspace, documents }: Session): Feature {
-  const layout = (place: Place | undefined, span?: Span, whole = false): TextEdit[] => (place === undefined ? [] : place.edits(workspace.layout(place.home, span, { whole })));
+  const layout = (place: Place | undefined, span?: Span, whole = false): TextEdit[] => (
+    place === undefined ? [] : place.edits(workspace.layout(place.home, span, { whole }))
+  );
   return {
     capabilities: () => ({
       documentFormattingProvider: true,
@@ -30,7 +38,10 @@ export function layoutFeature({ workspace, documents }: Session): Feature {
         if (place === undefined) return [];
         if (ch === "\n") {
           if (position.line === 0) return [];
-          const { from, to } = place.span({ start: { line: position.line - 1, character: 0 }, end: { line: position.line, character: 0 } });
+          const { from, to } = place.span({
+            start: { line: position.line - 1, character: 0 },
+            end: { line: position.line, character: 0 },
+          });
           // The new line itself stays, whatever may come to stand there.
           return layout(place, { from, to: to - 1 });
         }

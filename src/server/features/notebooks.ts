@@ -1,5 +1,9 @@
 /** Notebooks as they are opened, changed and closed: cells with code of a language that is analysed are documents like others. */
-import type { DidChangeNotebookDocumentParams, DidCloseNotebookDocumentParams, DidOpenNotebookDocumentParams } from "vscode-languageserver-protocol";
+import type {
+  DidChangeNotebookDocumentParams,
+  DidCloseNotebookDocumentParams,
+  DidOpenNotebookDocumentParams,
+} from "vscode-languageserver-protocol";
 import { Text } from "../../text/text.js";
 import type { GivenDocument } from "../documents.js";
 import type { Cell } from "../notebook.js";
@@ -11,10 +15,19 @@ export function notebookFeature(session: Session, publisher: Publisher): Feature
   const cellOf = (given: GivenDocument): Cell => ({ ...given, text: Text.of(given.text) });
   return {
     capabilities: () => ({
-      notebookDocumentSync: { notebookSelector: [{ notebook: "*", cells: languages.flatMap(({ languageIds }) => languageIds.map((language) => ({ language }))) }], save: true },
+      notebookDocumentSync: {
+        notebookSelector: [{
+          notebook: "*",
+          cells: languages.flatMap(({ languageIds }) => languageIds.map((language) => ({ language }))),
+        }],
+        save: true,
+      },
     }),
     notifications: {
-      "notebookDocument/didOpen": ({ notebookDocument: { uri, cells }, cellTextDocuments }: DidOpenNotebookDocumentParams) => {
+      "notebookDocument/didOpen": ({
+        notebookDocument: { uri, cells },
+        cellTextDocuments,
+      }: DidOpenNotebookDocumentParams) => {
         scheduler.schedule(documents.openNotebook(uri, cellTextDocuments, cells.map(({ document }) => document)));
       },
       "notebookDocument/didChange": ({ notebookDocument: { uri }, change }: DidChangeNotebookDocumentParams) => {
@@ -23,14 +36,26 @@ export function notebookFeature(session: Session, publisher: Publisher): Feature
         let cells = [...notebook.cells];
         const { structure, textContent } = change.cells ?? {};
         if (structure != null) {
-          const opened = (structure.didOpen ?? []).filter(({ languageId }) => workspace.supports(languageId)).map(cellOf);
+          const opened = (structure.didOpen ?? []).filter(({ languageId }) => workspace.supports(
+            languageId,
+          )).map(cellOf);
           const closed = new Set((structure.didClose ?? []).map((cell) => cell.uri));
           // The client counts all cells, those with words for people too.
           const order = notebook.order;
-          order.splice(structure.array.start, structure.array.deleteCount, ...(structure.array.cells ?? []).map(({ document }) => document));
-          cells = [...cells, ...opened].filter((cell) => !closed.has(cell.uri) && order.includes(cell.uri)).sort((a, b) => order.indexOf(a.uri) - order.indexOf(b.uri));
+          order.splice(
+            structure.array.start,
+            structure.array.deleteCount,
+            ...(structure.array.cells ?? []).map(({ document }) => document),
+          );
+          cells = [...cells, ...opened]
+            .filter((cell) => !closed.has(cell.uri) && order.includes(cell.uri))
+            .sort((a, b) => order.indexOf(a.uri) - order.indexOf(b.uri));
         }
-        for (const { document, changes } of textContent ?? []) cells = cells.map((cell) => (cell.uri === document.uri ? documents.cellAfter(cell, document.version, changes) : cell));
+        for (const { document, changes } of textContent ?? []) {
+          cells = cells.map(
+            (cell) => (cell.uri === document.uri ? documents.cellAfter(cell, document.version, changes) : cell),
+          );
+        }
         for (const gone of documents.setCells(notebook, cells)) publisher.clear(gone.uri);
         if (session.editor.when === "type") scheduler.schedule(uri);
       },

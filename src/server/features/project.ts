@@ -1,5 +1,13 @@
 /** All files of the workspace's folders: in the background when the editor is set to it, when it asks, and by a command. */
-import { CancellationTokenSource, LSPErrorCodes, ResponseError, type CancellationToken, type WorkspaceDiagnosticParams, type WorkspaceDiagnosticReport, type WorkspaceDocumentDiagnosticReport } from "vscode-languageserver-protocol";
+import {
+  CancellationTokenSource,
+  LSPErrorCodes,
+  ResponseError,
+  type CancellationToken,
+  type WorkspaceDiagnosticParams,
+  type WorkspaceDiagnosticReport,
+  type WorkspaceDocumentDiagnosticReport,
+} from "vscode-languageserver-protocol";
 import type { Progress } from "../progress.js";
 import type { FileReport, ProjectReview } from "../project-review.js";
 import type { Publisher } from "../publisher.js";
@@ -29,10 +37,26 @@ export class ProjectFeature {
   feature(): Feature {
     return {
       // A client that can be told later is told once it is known what is wanted.
-      capabilities: ({ registersDiagnostics, canPull }) => (registersDiagnostics && canPull ? {} : { diagnosticProvider: { identifier: diagnosticIdentifier, interFileDependencies: false, workspaceDiagnostics: true, workDoneProgress: true } }),
+      capabilities: ({ registersDiagnostics, canPull }) => (
+        registersDiagnostics && canPull
+          ? {}
+          : {
+            diagnosticProvider: {
+              identifier: diagnosticIdentifier,
+              interFileDependencies: false,
+              workspaceDiagnostics: true,
+              workDoneProgress: true,
+            },
+          }
+      ),
       begin: () => this.register(this.isWanted),
-      requests: { "workspace/diagnostic": (params: WorkspaceDiagnosticParams, token: CancellationToken) => this.answer(params, token) },
-      notifications: { "window/workDoneProgress/cancel": ({ token }: { token: string | number }) => this.progress.cancel(token) },
+      requests: {
+        "workspace/diagnostic": (params: WorkspaceDiagnosticParams, token: CancellationToken) =>
+          this.answer(params, token),
+      },
+      notifications: {
+        "window/workDoneProgress/cancel": ({ token }: { token: string | number }) => this.progress.cancel(token),
+      },
     };
   }
 
@@ -82,9 +106,19 @@ export class ProjectFeature {
     if (wanted && !before) this.schedule();
     if (!registersDiagnostics || !canPull) return;
     const registration = { id: "alert-quill/diagnostics", method: "textDocument/diagnostic" };
-    const options = { documentSelector: null, identifier: diagnosticIdentifier, interFileDependencies: false, workspaceDiagnostics: wanted, workDoneProgress: true };
-    const renew = before === wanted ? undefined : session.ask("client/unregisterCapability", { unregisterations: [registration] });
-    void Promise.resolve(renew).then(() => session.ask("client/registerCapability", { registrations: [{ ...registration, registerOptions: options }] }));
+    const options = {
+      documentSelector: null,
+      identifier: diagnosticIdentifier,
+      interFileDependencies: false,
+      workspaceDiagnostics: wanted,
+      workDoneProgress: true,
+    };
+    const renew = before === wanted
+      ? undefined
+      : session.ask("client/unregisterCapability", { unregisterations: [registration] });
+    void Promise.resolve(renew).then(() => session.ask("client/registerCapability", {
+      registrations: [{ ...registration, registerOptions: options }],
+    }));
   }
 
   /** Reviews all in the background, for a client that does not ask by itself. */
@@ -94,11 +128,17 @@ export class ProjectFeature {
     this.timer = setTimeout(() => {
       this.running?.cancel();
       this.running = new CancellationTokenSource();
-      void this.reviewAll("Reviewing the workspace", this.running.token).catch((error: unknown) => this.session.log(1, `The workspace could not be reviewed: ${String(error)}`));
+      void this.reviewAll("Reviewing the workspace", this.running.token).catch((error: unknown) => this.session.log(
+        1,
+        `The workspace could not be reviewed: ${String(error)}`,
+      ));
     }, settling);
   }
 
-  private async answer({ previousResultIds, partialResultToken, workDoneToken }: WorkspaceDiagnosticParams, token: CancellationToken): Promise<WorkspaceDiagnosticReport | ResponseError<void>> {
+  private async answer(
+    { previousResultIds, partialResultToken, workDoneToken }: WorkspaceDiagnosticParams,
+    token: CancellationToken,
+  ): Promise<WorkspaceDiagnosticReport | ResponseError<void>> {
     const { session, review } = this;
     // Somebody who was told all waits until there is something new.
     if (previousResultIds.length > 0 && this.answered === review.revision) await review.changed(this.answered, token);
@@ -110,11 +150,21 @@ export class ProjectFeature {
       session.send("$/progress", { token: partialResultToken, value: { items: items.splice(0) } });
     };
     const each = ({ uri, version, diagnostics, resultId }: FileReport): void => {
-      items.push(before.get(uri) === resultId ? { kind: "unchanged", uri, version, resultId } : { kind: "full", uri, version, resultId, items: [...diagnostics] });
+      items.push(
+        before.get(uri) === resultId
+          ? { kind: "unchanged", uri, version, resultId }
+          : { kind: "full", uri, version, resultId, items: [...diagnostics] },
+      );
       if (items.length >= batch) flush();
     };
     if (workDoneToken === undefined) await review.run(token, each);
-    else await this.progress.run("Reviewing the workspace", workDoneToken, token, (report, cancelled) => review.run(cancelled, each, report));
+    else {
+      await this.progress.run("Reviewing the workspace", workDoneToken, token, (report, cancelled) => review.run(
+        cancelled,
+        each,
+        report,
+      ));
+    }
     flush();
     if (token.isCancellationRequested) return new ResponseError(LSPErrorCodes.RequestCancelled, "Cancelled");
     this.answered = at;

@@ -16,30 +16,59 @@ export interface DeferredRefit extends Span {
 }
 
 /** The refits for a request. Those that cannot be done come, with the reason, to who asked by hand and can show that. */
-export function refitActions({ range, context: { only, triggerKind } }: CodeActionParams, place: Place, session: Session): CodeAction[] {
+export function refitActions(
+  { range, context: { only, triggerKind } }: CodeActionParams,
+  place: Place,
+  session: Session,
+): CodeAction[] {
   const selection = place.span(range);
   // Where the cursor merely stops, nobody thinks of rewriting.
-  if (!place.isWhole || (triggerKind === automatic && (selection.from === selection.to || only == null)) || !wants(only, "refactor.rewrite", "refactor.extract", "refactor.inline")) return [];
+  if (
+    !place.isWhole ||
+    (triggerKind === automatic && (selection.from === selection.to || only == null)) ||
+    !wants(only, "refactor.rewrite", "refactor.extract", "refactor.inline")
+  ) return [];
   const { workspace, client } = session;
   return workspace.refits(place.home, selection).flatMap((choice): CodeAction[] => {
     const { id, kind, title } = choice;
     if (!wants(only, kind)) return [];
-    if ("reason" in choice) return client.disabledActions && triggerKind === invoked ? [{ title, kind, disabled: { reason: choice.reason } }] : [];
-    if (client.resolvesEdits) return [{ title, kind, data: { uri: place.uri, version: place.version, does: "refit", id, ...selection } satisfies DeferredRefit }];
-    const edit = workspace.doesHarm(place.home, choice.edits) ? undefined : workspaceEdit(session, place.home, choice.edits);
+    if ("reason" in choice) {
+      return client.disabledActions && triggerKind === invoked
+        ? [{ title, kind, disabled: { reason: choice.reason } }]
+        : [];
+    }
+    if (client.resolvesEdits) {
+      return [{
+        title,
+        kind,
+        data: { uri: place.uri, version: place.version, does: "refit", id, ...selection } satisfies DeferredRefit,
+      }];
+    }
+    const edit = workspace.doesHarm(place.home, choice.edits)
+      ? undefined
+      : workspaceEdit(session, place.home, choice.edits);
     return edit === undefined ? [] : [{ title, kind, edit }];
   });
 }
 
 /** An action with its edit, once it is taken. */
-export function resolveRefit(action: CodeAction, { id, from, to }: DeferredRefit, place: Place, session: Session): CodeAction | ResponseError<void> {
+export function resolveRefit(
+  action: CodeAction,
+  { id, from, to }: DeferredRefit,
+  place: Place,
+  session: Session,
+): CodeAction | ResponseError<void> {
   const { workspace } = session;
   const choice: RefitChoice | undefined = workspace.refits(place.home, { from, to }).find((one) => one.id === id);
-  if (choice === undefined || !("edits" in choice)) return new ResponseError(LSPErrorCodes.ContentModified, "This cannot be done any more");
+  if (choice === undefined || !("edits" in choice)) {
+    return new ResponseError(LSPErrorCodes.ContentModified, "This cannot be done any more");
+  }
   if (workspace.doesHarm(place.home, choice.edits)) {
     session.say(2, `${choice.title}: the text would have a new error afterwards, so it is left as it is`);
     return { ...action, edit: { changes: {} } };
   }
-  const doubt = choice.certainty === "proposed" ? { label: "Proposed", description: "It may change what the program does: look at it", confirm: false } : undefined;
+  const doubt = choice.certainty === "proposed"
+    ? { label: "Proposed", description: "It may change what the program does: look at it", confirm: false }
+    : undefined;
   return { ...action, edit: workspaceEdit(session, place.home, choice.edits, doubt) ?? { changes: {} } };
 }

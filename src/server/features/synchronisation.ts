@@ -1,5 +1,10 @@
 /** Documents as they are opened, changed, saved and closed. */
-import type { DidChangeTextDocumentParams, DidCloseTextDocumentParams, DidOpenTextDocumentParams, DidSaveTextDocumentParams } from "vscode-languageserver-protocol";
+import type {
+  DidChangeTextDocumentParams,
+  DidCloseTextDocumentParams,
+  DidOpenTextDocumentParams,
+  DidSaveTextDocumentParams,
+} from "vscode-languageserver-protocol";
 import type { Publisher } from "../publisher.js";
 import type { Saves } from "../saves.js";
 import type { Feature, Session } from "../session.js";
@@ -14,10 +19,17 @@ export interface SynchronisationEvents {
   edited(): void;
 }
 
-export function synchronisationFeature(session: Session, publisher: Publisher, saves: Saves, events: SynchronisationEvents): Feature {
+export function synchronisationFeature(
+  session: Session,
+  publisher: Publisher,
+  saves: Saves,
+  events: SynchronisationEvents,
+): Feature {
   const { documents, scheduler, host, workspace } = session;
   return {
-    capabilities: () => ({ textDocumentSync: { openClose: true, change: 2, save: { includeText: false }, willSaveWaitUntil: true } }),
+    capabilities: () => ({
+      textDocumentSync: { openClose: true, change: 2, save: { includeText: false }, willSaveWaitUntil: true },
+    }),
     notifications: {
       "textDocument/didOpen": ({ textDocument }: DidOpenTextDocumentParams) => {
         publisher.opened(textDocument.uri);

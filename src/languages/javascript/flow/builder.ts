@@ -146,8 +146,13 @@ export class FlowBuilder {
   }
 
   jump(label: string | undefined, again: boolean): void {
-    const target = this.frames.findLast((frame): frame is Target => "leave" in frame && (label === undefined ? (again ? frame.again !== undefined : frame.plain) : frame.labels.includes(label)));
-    if (target !== undefined) this.go(again ? (target.again ?? target.leave) : target.leave, this.frames.indexOf(target));
+    const target = this.frames.findLast(
+      (frame): frame is Target => "leave" in frame &&
+        (label === undefined ? (again ? frame.again !== undefined : frame.plain) : frame.labels.includes(label)),
+    );
+    if (target !== undefined) {
+      this.go(again ? (target.again ?? target.leave) : target.leave, this.frames.indexOf(target));
+    }
     this.stop();
   }
 
@@ -176,7 +181,9 @@ export class FlowBuilder {
   /** Leads control on from the end of a `finally`. */
   goOn(onward: ReadonlySet<Block>): void {
     for (const target of onward) {
-      const frame = this.frames.findLastIndex((one) => "leave" in one && (one.leave === target || one.again === target));
+      const frame = this.frames.findLastIndex(
+        (one) => "leave" in one && (one.leave === target || one.again === target),
+      );
       this.go(target, frame);
     }
   }

@@ -61,7 +61,11 @@ export function expression(b: FlowBuilder, node: Node): void {
       if (one.computed) expression(b, one.key);
       expression(b, one.value);
       return;
-    case "AsExpression": case "SatisfiesExpression": case "TypeAssertion": case "NonNullExpression": case "InstantiationExpression":
+    case "AsExpression":
+    case "SatisfiesExpression":
+    case "TypeAssertion":
+    case "NonNullExpression":
+    case "InstantiationExpression":
       expression(b, one.expression);
       return;
     case "JSXClosingElement":
@@ -126,7 +130,10 @@ export function target(b: FlowBuilder, pattern: Pattern, value: Node | null, fir
   }
 }
 
-function assignment(b: FlowBuilder, node: Extract<Expression, { type: "AssignmentExpression" | "AssignmentPattern" }>): void {
+function assignment(
+  b: FlowBuilder,
+  node: Extract<Expression, { type: "AssignmentExpression" | "AssignmentPattern" }>,
+): void {
   const { left, operator, right } = node;
   if (operator === "=") {
     if (left.type === "MemberExpression") expression(b, left);
@@ -155,8 +162,16 @@ function call(b: FlowBuilder, node: CallExpression): void {
 /** Whether a call never comes back: of a function that says so, or one that ends the program. */
 export function isEndless({ callee }: CallExpression): boolean {
   if (callee.type === "Identifier") return callee.fact?.binding?.declarations.some(neverReturns) === true;
-  if (callee.type !== "MemberExpression" || callee.computed || callee.object.type !== "Identifier" || callee.property.type !== "Identifier") return false;
-  return callee.object.name === "process" && callee.object.fact instanceof Reference && callee.object.fact.binding === undefined && (callee.property.name === "exit" || callee.property.name === "abort");
+  if (
+    callee.type !== "MemberExpression" ||
+    callee.computed ||
+    callee.object.type !== "Identifier" ||
+    callee.property.type !== "Identifier"
+  ) return false;
+  return callee.object.name === "process" &&
+    callee.object.fact instanceof Reference &&
+    callee.object.fact.binding === undefined &&
+    (callee.property.name === "exit" || callee.property.name === "abort");
 }
 
 function inTurn(b: FlowBuilder, optional: boolean, lower: () => void): void {
@@ -175,7 +190,12 @@ function classParts(b: FlowBuilder, node: ClassNode): void {
 }
 
 /** Lowers two ways by a condition that meet again. */
-export function conditional(b: FlowBuilder, test: Expression, whenTrue: () => void, whenFalse: (() => void) | null): void {
+export function conditional(
+  b: FlowBuilder,
+  test: Expression,
+  whenTrue: () => void,
+  whenFalse: (() => void) | null,
+): void {
   const yes = b.block();
   const after = b.block();
   const no = whenFalse === null ? after : b.block();

@@ -2,7 +2,14 @@
 import type { FlowGraph } from "../../../model/flow.js";
 import type { Names } from "../../../model/names.js";
 import type { Node } from "../../../syntax/node.js";
-import type { FunctionNode, JavaScriptNode, NamespaceDeclaration, Program, PropertyDefinition, StaticBlock } from "../nodes/index.js";
+import type {
+  FunctionNode,
+  JavaScriptNode,
+  NamespaceDeclaration,
+  Program,
+  PropertyDefinition,
+  StaticBlock,
+} from "../nodes/index.js";
 import { FlowBuilder } from "./builder.js";
 import { expression, isEndless, target } from "./expressions.js";
 import { isTracked } from "./roots.js";
@@ -51,7 +58,8 @@ function itemsThatMatter({ body }: Program, names: Names): Node[] {
   const matter: Node[] = [];
   let decided = false;
   for (const item of body) {
-    const decides = deciding.has(item.type) && (item.type !== "ExpressionStatement" || isEndlessCall(item as JavaScriptNode));
+    const decides = deciding.has(item.type) &&
+      (item.type !== "ExpressionStatement" || isEndlessCall(item as JavaScriptNode));
     // What follows an item that decides shows whether control goes on behind it.
     if (decides || decided || touched.has(item)) matter.push(item);
     decided = decides;
@@ -61,8 +69,20 @@ function itemsThatMatter({ body }: Program, names: Names): Node[] {
 
 /** Items that may lead control elsewhere than to what follows. */
 const deciding: ReadonlySet<string> = new Set([
-  "BlockStatement", "IfStatement", "ForStatement", "ForInStatement", "ForOfStatement", "WhileStatement", "DoWhileStatement", "SwitchStatement",
-  "TryStatement", "LabeledStatement", "WithStatement", "ThrowStatement", "ReturnStatement", "ExpressionStatement",
+  "BlockStatement",
+  "IfStatement",
+  "ForStatement",
+  "ForInStatement",
+  "ForOfStatement",
+  "WhileStatement",
+  "DoWhileStatement",
+  "SwitchStatement",
+  "TryStatement",
+  "LabeledStatement",
+  "WithStatement",
+  "ThrowStatement",
+  "ReturnStatement",
+  "ExpressionStatement",
 ]);
 
 function isEndlessCall(item: JavaScriptNode): boolean {

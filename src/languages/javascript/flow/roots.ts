@@ -6,7 +6,12 @@ import type { Node } from "../../../syntax/node.js";
 /** Whether a node's code runs at a time of its own: functions, modules, and what stands in classes. */
 export function isFlowRoot(node: Node): boolean {
   switch (node.type) {
-    case "Program": case "FunctionDeclaration": case "FunctionExpression": case "ArrowFunctionExpression": case "StaticBlock": case "NamespaceDeclaration":
+    case "Program":
+    case "FunctionDeclaration":
+    case "FunctionExpression":
+    case "ArrowFunctionExpression":
+    case "StaticBlock":
+    case "NamespaceDeclaration":
       return true;
     case "PropertyDefinition":
       return (node as { value?: unknown }).value !== null;
@@ -24,7 +29,9 @@ export function flowRootOf(scope: Scope): Node {
 /** Whether all reads and writes of a name stand in the code that declares it, so that its values can be followed there. */
 export function isTracked(binding: Binding): boolean {
   const { kind, scope } = binding;
-  if (kind !== "variable" && kind !== "changeable" && kind !== "fixed" && kind !== "parameter" && kind !== "caught") return false;
+  if (kind !== "variable" && kind !== "changeable" && kind !== "fixed" && kind !== "parameter" && kind !== "caught") {
+    return false;
+  }
   // Other scripts can read and write what stands at the top of one.
   if (scope.kind === "file" || scope.isUncertain || binding.exported) return false;
   const root = flowRootOf(scope);

@@ -1,7 +1,14 @@
 /** Lowers statements into blocks. ECMAScript 2025 §14. */
 import type { Block } from "../../../model/flow.js";
 import type { Node } from "../../../syntax/node.js";
-import type { ForStatement, JavaScriptNode, Statement, SwitchStatement, TryStatement, VariableDeclaration } from "../nodes/index.js";
+import type {
+  ForStatement,
+  JavaScriptNode,
+  Statement,
+  SwitchStatement,
+  TryStatement,
+  VariableDeclaration,
+} from "../nodes/index.js";
 import type { FlowBuilder } from "./builder.js";
 import { condition, conditional, expression, target, writtenTruth } from "./expressions.js";
 
@@ -24,7 +31,12 @@ function statement(b: FlowBuilder, node: Statement): void {
       else statements(b, one.body);
       return;
     case "IfStatement":
-      conditional(b, one.test, () => statement(b, one.consequent), one.alternate && (() => statement(b, one.alternate!)));
+      conditional(
+        b,
+        one.test,
+        () => statement(b, one.consequent),
+        one.alternate && (() => statement(b, one.alternate!)),
+      );
       return;
     case "ReturnStatement":
       if (one.argument) expression(b, one.argument);
@@ -133,7 +145,15 @@ function loop(b: FlowBuilder, node: Node, { test, body, update }: LoopParts): vo
     expression(b, update);
     b.edge(b.current, head);
   }
-  b.loops.push({ node, test: writtenTruth(test) === true ? null : test, first: head.id, last: b.blocks.length - 1, head, body: inside, after });
+  b.loops.push({
+    node,
+    test: writtenTruth(test) === true ? null : test,
+    first: head.id,
+    last: b.blocks.length - 1,
+    head,
+    body: inside,
+    after,
+  });
   b.start(after);
 }
 
@@ -153,11 +173,27 @@ function doLoop(b: FlowBuilder, node: Node, test: NonNullable<LoopParts["test"]>
   b.start(ask);
   if (writtenTruth(test) === undefined) b.test(test);
   condition(b, test, inside, after);
-  if (writtenTruth(test) !== false) b.loops.push({ node, test: writtenTruth(test) === true ? null : test, first: inside.id, last: b.blocks.length - 1, head: inside, body: inside, after });
+  if (writtenTruth(test) !== false) {
+    b.loops.push({
+      node,
+      test: writtenTruth(test) === true ? null : test,
+      first: inside.id,
+      last: b.blocks.length - 1,
+      head: inside,
+      body: inside,
+      after,
+    });
+  }
   b.start(after);
 }
 
-function eachLoop(b: FlowBuilder, node: Node, left: VariableDeclaration | Parameters<typeof target>[1], body: Statement, waits: boolean): void {
+function eachLoop(
+  b: FlowBuilder,
+  node: Node,
+  left: VariableDeclaration | Parameters<typeof target>[1],
+  body: Statement,
+  waits: boolean,
+): void {
   const head = b.split();
   const inside = b.block();
   const after = b.block();
@@ -194,7 +230,9 @@ function choice(b: FlowBuilder, { discriminant, cases }: SwitchStatement): void 
       b.start(bodies[index]!);
       statements(b, one.consequent);
       const next = bodies[index + 1];
-      if (next !== undefined && one.consequent.length > 0 && b.current.reached) b.runningOn.push({ node: one, block: b.current });
+      if (next !== undefined && one.consequent.length > 0 && b.current.reached) {
+        b.runningOn.push({ node: one, block: b.current });
+      }
       b.edge(b.current, next ?? after);
     });
   });

@@ -35,7 +35,11 @@ export interface Container {
 export function listOf(node: Node): (Node | null)[] | undefined {
   const one = node as JavaScriptNode;
   switch (one.type) {
-    case "Program": case "BlockStatement": case "FunctionBody": case "StaticBlock": case "ClassBody":
+    case "Program":
+    case "BlockStatement":
+    case "FunctionBody":
+    case "StaticBlock":
+    case "ClassBody":
       return one.body;
     case "NamespaceDeclaration":
       return one.body ?? undefined;
@@ -47,11 +51,13 @@ export function listOf(node: Node): (Node | null)[] | undefined {
       return one.properties;
     case "ArrayExpression":
       return one.elements;
-    case "CallExpression": case "NewExpression":
+    case "CallExpression":
+    case "NewExpression":
       return one.arguments;
     case "ObjectType":
       return one.members;
-    case "JSXElement": case "JSXFragment":
+    case "JSXElement":
+    case "JSXFragment":
       return one.children;
     default:
       return undefined;
@@ -74,28 +80,66 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
   const plain = { node, start, list, commas: false, jsx: false, directives: false };
   switch (one.type) {
     case "Program":
-      return { ...plain, from: 0, to: source.length, closers: [Token.End], directives: true, read: (p, into) => parseItems(p, into) };
+      return {
+        ...plain,
+        from: 0,
+        to: source.length,
+        closers: [Token.End],
+        directives: true,
+        read: (p, into) => parseItems(p, into),
+      };
     case "BlockStatement":
     case "FunctionBody":
       if (!closed("}") || source.slice(start, start + 1) !== "{") return undefined;
-      return { ...plain, from: start + 1, to: end - 1, closers: [Token.BraceClose], directives: one.type === "FunctionBody", read: (p, into) => void parseStatements(p, Token.BraceClose, start - p.base, into) };
+      return {
+        ...plain,
+        from: start + 1,
+        to: end - 1,
+        closers: [Token.BraceClose],
+        directives: one.type === "FunctionBody",
+        read: (p, into) => void parseStatements(p, Token.BraceClose, start - p.base, into),
+      };
     case "StaticBlock":
       if (!closed("}")) return undefined;
-      return { ...plain, from: -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => void parseStatements(p, Token.BraceClose, start - p.base, into) };
+      return {
+        ...plain,
+        from: -1,
+        to: end - 1,
+        closers: [Token.BraceClose],
+        read: (p, into) => void parseStatements(p, Token.BraceClose, start - p.base, into),
+      };
     case "NamespaceDeclaration": {
       const opener = find(source, "{", start + one.id.startInParent + one.id.length);
       if (!closed("}") || opener < 0) return undefined;
-      return { ...plain, from: -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseNamespaceItems(p, opener - p.base, into) };
+      return {
+        ...plain,
+        from: -1,
+        to: end - 1,
+        closers: [Token.BraceClose],
+        read: (p, into) => parseNamespaceItems(p, opener - p.base, into),
+      };
     }
     case "ClassBody": {
       if (!closed("}") || source.slice(start, start + 1) !== "{") return undefined;
       const derived = (one.parent as { superClass?: unknown } | null)?.superClass != null;
-      return { ...plain, from: start + 1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseMembers(p, derived, start - p.base, into) };
+      return {
+        ...plain,
+        from: start + 1,
+        to: end - 1,
+        closers: [Token.BraceClose],
+        read: (p, into) => parseMembers(p, derived, start - p.base, into),
+      };
     }
     case "SwitchStatement": {
       const opener = find(source, "{", start + one.discriminant.startInParent + one.discriminant.length);
       if (!closed("}") || opener < 0) return undefined;
-      return { ...plain, from: -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseCases(p, opener - p.base, into) };
+      return {
+        ...plain,
+        from: -1,
+        to: end - 1,
+        closers: [Token.BraceClose],
+        read: (p, into) => parseCases(p, opener - p.base, into),
+      };
     }
     case "SwitchCase": {
       const owner = one.parent as JavaScriptNode;
@@ -105,31 +149,71 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
       const to = following ? ownerStart + following.startInParent : ownerStart + owner.length - 1;
       const opener = find(source, "{", ownerStart + owner.discriminant.startInParent + owner.discriminant.length);
       if (opener < 0 || (!following && source.slice(to, to + 1) !== "}")) return undefined;
-      return { ...plain, from: -1, to, closers: [Token.Case, Token.Default, Token.BraceClose], read: (p, into) => parseCaseBody(p, opener - p.base, into) };
+      return {
+        ...plain,
+        from: -1,
+        to,
+        closers: [Token.Case, Token.Default, Token.BraceClose],
+        read: (p, into) => parseCaseBody(p, opener - p.base, into),
+      };
     }
     case "ObjectExpression":
       if (!closed("}")) return undefined;
-      return { ...plain, commas: true, from: start + 1, to: end - 1, closers: [Token.BraceClose], read: (p, into, behind) => parseProperties(p, { at: start - p.base, text: "{" }, into, behind) };
+      return {
+        ...plain,
+        commas: true,
+        from: start + 1,
+        to: end - 1,
+        closers: [Token.BraceClose],
+        read: (p, into, behind) => parseProperties(p, { at: start - p.base, text: "{" }, into, behind),
+      };
     case "ArrayExpression":
       if (!closed("]")) return undefined;
-      return { ...plain, commas: true, from: start + 1, to: end - 1, closers: [Token.BracketClose], read: (p, into, behind) => parseElements(p, { at: start - p.base, text: "[" }, into, behind) };
+      return {
+        ...plain,
+        commas: true,
+        from: start + 1,
+        to: end - 1,
+        closers: [Token.BracketClose],
+        read: (p, into, behind) => parseElements(p, { at: start - p.base, text: "[" }, into, behind),
+      };
     case "CallExpression":
     case "NewExpression": {
       if (!closed(")") || one.arguments.length === 0) return undefined;
       const before = one.typeArguments ?? one.callee;
       const opener = find(source, "(", start + before.startInParent + before.length);
-      return { ...plain, commas: true, from: -1, to: end - 1, closers: [Token.ParenClose], read: (p, into, behind) => parseArgumentList(p, { at: opener - p.base, text: "(" }, into, behind) };
+      return {
+        ...plain,
+        commas: true,
+        from: -1,
+        to: end - 1,
+        closers: [Token.ParenClose],
+        read: (p, into, behind) => parseArgumentList(p, { at: opener - p.base, text: "(" }, into, behind),
+      };
     }
     case "ObjectType":
       if (!closed("}") || source.slice(start, start + 1) !== "{") return undefined;
       // By its first tokens it could become a mapped type, other than the members of an interface.
-      return { ...plain, from: one.parent?.type === "InterfaceDeclaration" ? start + 1 : -1, to: end - 1, closers: [Token.BraceClose], read: (p, into) => parseTypeMembers(p, start - p.base, into) };
+      return {
+        ...plain,
+        from: one.parent?.type === "InterfaceDeclaration" ? start + 1 : -1,
+        to: end - 1,
+        closers: [Token.BraceClose],
+        read: (p, into) => parseTypeMembers(p, start - p.base, into),
+      };
     case "JSXElement":
     case "JSXFragment": {
       const opening = one.type === "JSXElement" ? one.openingElement : one.openingFragment;
       const closing = one.type === "JSXElement" ? one.closingElement : one.closingFragment;
       if (closing === null) return undefined;
-      return { ...plain, jsx: true, from: start + opening.length, to: start + closing.startInParent, closers: [Token.Less], read: (p, into) => parseChildList(p, into) };
+      return {
+        ...plain,
+        jsx: true,
+        from: start + opening.length,
+        to: start + closing.startInParent,
+        closers: [Token.Less],
+        read: (p, into) => parseChildList(p, into),
+      };
     }
     default:
       return undefined;

@@ -33,8 +33,14 @@ export function enterPath(p: ParseState, path: readonly Node[], source: SourceTe
       case "FunctionExpression": {
         if (child !== node.body) return child === undefined;
         const holder = node.parent as JavaScriptNode;
-        const method = (holder.type === "MethodDefinition" || (holder.type === "Property" && (holder.method || holder.kind !== "init"))) && holder.value === node;
-        const derived = holder.type === "MethodDefinition" && holder.kind === "constructor" && (holder.parent!.parent as { superClass?: unknown }).superClass !== null;
+        const method = (
+          holder.type === "MethodDefinition" ||
+          (holder.type === "Property" && (holder.method || holder.kind !== "init"))
+        ) &&
+          holder.value === node;
+        const derived = holder.type === "MethodDefinition" &&
+          holder.kind === "constructor" &&
+          (holder.parent!.parent as { superClass?: unknown }).superClass !== null;
         p.context = (p.context & ~functionBits) | Context.Function | Context.Return | Context.NewTarget;
         if (node.async) p.context |= Context.Async;
         if (node.generator) p.context |= Context.Generator;
@@ -44,8 +50,13 @@ export function enterPath(p: ParseState, path: readonly Node[], source: SourceTe
       }
       case "ArrowFunctionExpression": {
         if (child !== node.body) return child === undefined;
-        const inherited = p.context & (Context.SuperProperty | Context.SuperCall | Context.NewTarget | Context.FieldValue);
-        p.context = (p.context & ~functionBits) | inherited | Context.Function | Context.Return | (node.async ? Context.Async : 0);
+        const inherited = p.context &
+          (Context.SuperProperty | Context.SuperCall | Context.NewTarget | Context.FieldValue);
+        p.context = (p.context & ~functionBits) |
+          inherited |
+          Context.Function |
+          Context.Return |
+          (node.async ? Context.Async : 0);
         if (node.body.type === "FunctionBody") enterBody(p, node.body as FunctionBody);
         else p.labels = [];
         break;
@@ -64,7 +75,11 @@ export function enterPath(p: ParseState, path: readonly Node[], source: SourceTe
         p.context = (p.context & ~functionBits) | Context.SuperProperty | Context.NewTarget | Context.FieldValue;
         break;
       case "StaticBlock":
-        p.context = (p.context & ~functionBits) | Context.SuperProperty | Context.NewTarget | Context.StaticBlock | Context.FieldValue;
+        p.context = (p.context & ~functionBits) |
+          Context.SuperProperty |
+          Context.NewTarget |
+          Context.StaticBlock |
+          Context.FieldValue;
         p.labels = [];
         break;
       case "NamespaceDeclaration":

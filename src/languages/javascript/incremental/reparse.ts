@@ -37,7 +37,8 @@ const gapsOf = new WeakMap<Node, Gaps>();
 export function reparse(tree: ParsedText, edit: Edit, source: SourceText): ParsedText {
   const end = edit.from + edit.insert.length;
   const damage: Damage = { from: edit.from, to: edit.to, end, delta: end - edit.to, source };
-  const usable = !tree.problems.some(({ code }) => code === "too-deep") && (tree.options.module !== "detect" || !touchesModuleWords(tree, damage));
+  const usable = !tree.problems.some(({ code }) => code === "too-deep") &&
+    (tree.options.module !== "detect" || !touchesModuleWords(tree, damage));
   const path = usable ? pathTo(tree.root, damage) : [];
   for (let depth = path.length - 1; depth >= 0; depth -= 1) {
     const again = reparseIn(tree, path.slice(0, depth + 1), damage);
@@ -82,10 +83,14 @@ function pathTo(root: Node, { from, to }: Damage): Node[] {
 /** Children of a node with a list that are not in the list. */
 function sideNodes(node: Node): Node[] {
   const one = node as JavaScriptNode;
-  if (one.type === "CallExpression" || one.type === "NewExpression") return one.typeArguments ? [one.callee, one.typeArguments] : [one.callee];
+  if (one.type === "CallExpression" || one.type === "NewExpression") {
+    return one.typeArguments ? [one.callee, one.typeArguments] : [one.callee];
+  }
   if (one.type === "SwitchStatement") return [one.discriminant];
   if (one.type === "SwitchCase") return one.test ? [one.test] : [];
-  if (one.type === "JSXElement") return one.closingElement ? [one.openingElement, one.closingElement] : [one.openingElement];
+  if (one.type === "JSXElement") {
+    return one.closingElement ? [one.openingElement, one.closingElement] : [one.openingElement];
+  }
   return [];
 }
 
@@ -115,7 +120,13 @@ function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): Par
   if (container === undefined || container.list.includes(null)) return undefined;
   if (damage.to > container.to || (container.from >= 0 && damage.from < container.from)) return undefined;
   const isRoot = path.length === 1;
-  if (!isRoot && tree.problems.some(({ from, to, code }) => code === "missing-closer" && (to === start + node.length || (from <= container.to && to >= container.to)))) return undefined;
+  if (
+    !isRoot &&
+    tree.problems.some(
+      ({ from, to, code }) =>
+        code === "missing-closer" && (to === start + node.length || (from <= container.to && to >= container.to)),
+    )
+  ) return undefined;
 
   const first = firstToRead(tree, container, damage);
   if (first < 0) return undefined;
@@ -133,8 +144,12 @@ function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): Par
   if (p.problems.length > 0 && path.some(({ type }) => tried.has(type))) return undefined;
   // A problem in what is replaced that was noticed elsewhere would be left behind.
   const regionEnd = last < container.list.length ? start + container.list[last]!.startInParent : container.to;
-  const regionStart = first > 0 ? start + container.list[first - 1]!.startInParent + container.list[first - 1]!.length : container.from;
-  if (tree.problems.some(({ from, seen }) => from >= regionStart && from < regionEnd && (seen < regionStart || seen > regionEnd))) return undefined;
+  const regionStart = first > 0
+    ? start + container.list[first - 1]!.startInParent + container.list[first - 1]!.length
+    : container.from;
+  if (tree.problems.some(
+    ({ from, seen }) => from >= regionStart && from < regionEnd && (seen < regionStart || seen > regionEnd),
+  )) return undefined;
   // What closes more than it opens could close what stands before it.
   if (!isRoot && p.leastBraces < 0) return undefined;
   if (!staysUnclosed(tree, p, isRoot ? container.list.slice(first, last) : [], damage)) return "give up";
@@ -149,7 +164,13 @@ interface Attempt {
 }
 
 /** Reads from element `first` on, in a window of the text that is widened until it is wide enough. */
-function readWithin(tree: ParsedText, path: readonly Node[], container: Container, damage: Damage, first: number): Attempt | undefined {
+function readWithin(
+  tree: ParsedText,
+  path: readonly Node[],
+  container: Container,
+  damage: Damage,
+  first: number,
+): Attempt | undefined {
   for (let size = 4096; ; size *= 8) {
     const p = stateAt(tree, path, container, damage, first, size);
     if (p === undefined) return undefined;
@@ -178,10 +199,16 @@ function firstToRead(tree: ParsedText, container: Container, { from }: Damage): 
   if (first < 0) first = 0;
   else if (endOf(first) < from) first += 1;
   if (container.jsx && first > 0) first -= 1;
-  while (first > 0 && (looksAt(tree, list[first - 1]!, endOf(first - 1)) >= from || isTroubled(tree, container, first))) first -= 1;
+  while (
+    first > 0 && (looksAt(tree, list[first - 1]!, endOf(first - 1)) >= from || isTroubled(tree, container, first))
+  ) {
+    first -= 1;
+  }
   if (container.directives) {
     let directives = 0;
-    while (directives < list.length && (list[directives] as { directive?: string | null }).directive != null) directives += 1;
+    while (directives < list.length && (list[directives] as { directive?: string | null }).directive != null) {
+      directives += 1;
+    }
     if (first <= directives) first = 0;
   }
   if (first === 0 && (container.from < 0 || (container.from > 0 && isHeadTroubled(tree, container)))) return -1;
@@ -208,7 +235,9 @@ function isTroubled(tree: ParsedText, { list, start, to }: Container, index: num
   if (isCalm(tree, before)) return true;
   const gapStart = start + before.startInParent + before.length;
   const gapEnd = index < list.length ? start + list[index]!.startInParent : to;
-  return tree.problems.some(({ from, to: end, seen }) => (seen >= gapStart && seen <= gapEnd) || (from <= gapEnd && end >= gapStart));
+  return tree.problems.some(
+    ({ from, to: end, seen }) => (seen >= gapStart && seen <= gapEnd) || (from <= gapEnd && end >= gapStart),
+  );
 }
 
 /** Whether a problem noticed before a list begins could have an echo at its head: unless a line certainly ended in between. */
@@ -220,7 +249,14 @@ function isHeadTroubled(tree: ParsedText, { from }: Container): boolean {
 }
 
 /** The state in which the parser stood before element `first`, at the new text. */
-function stateAt(tree: ParsedText, path: readonly Node[], container: Container, damage: Damage, first: number, size: number): ParseState | undefined {
+function stateAt(
+  tree: ParsedText,
+  path: readonly Node[],
+  container: Container,
+  damage: Damage,
+  first: number,
+  size: number,
+): ParseState | undefined {
   const item = path[1];
   // What an unclosed item is depends on all that follows it, so it is read from its beginning.
   if (item !== undefined && tree.unclosed.has(item)) return undefined;
@@ -241,7 +277,12 @@ function stateAt(tree: ParsedText, path: readonly Node[], container: Container, 
 }
 
 /** Whether a place is the beginning of an old item behind the damage, from which on nothing closes a brace that was opened before. */
-function closesNothing(tree: ParsedText, { list }: Container, { from, end, delta }: Damage, base: number): ((offset: number) => boolean) | null {
+function closesNothing(
+  tree: ParsedText,
+  { list }: Container,
+  { from, end, delta }: Damage,
+  base: number,
+): ((offset: number) => boolean) | null {
   const following = list[lastBefore(list, from) + 1];
   if (!following || [...tree.overclosed].some((item) => item.startInParent >= following.startInParent)) return null;
   return (offset) => {
@@ -257,13 +298,23 @@ function staysUnclosed(tree: ParsedText, p: ParseState, removed: readonly (Node 
   const open = [...tree.unclosed].filter(([item]) => item.startInParent < from && !removed.includes(item));
   if (open.length === 0) return true;
   // What is read as members of a type or object may be taken in whatever way where something is wrong with it.
-  if (open.some(([, isBlock]) => !isBlock) && (p.problems.length > 0 || tree.problems.some(({ seen }) => seen >= from - 1))) return false;
+  if (
+    open.some(([, isBlock]) => !isBlock) &&
+    (p.problems.length > 0 || tree.problems.some(({ seen }) => seen >= from - 1))
+  ) return false;
   const firstOpen = Math.min(...open.map(([item]) => item.startInParent));
-  return p.overclosed.size === 0 && ![...tree.overclosed].some((item) => item.startInParent > firstOpen && !removed.includes(item));
+  return p.overclosed.size === 0 &&
+    ![...tree.overclosed].some((item) => item.startInParent > firstOpen && !removed.includes(item));
 }
 
 /** Index of the old element behind the damage that begins at the current token in the same state; -1 if there is none. */
-function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end, delta, source }: Damage, first: number): number {
+function syncIndex(
+  tree: ParsedText,
+  p: ParseState,
+  container: Container,
+  { end, delta, source }: Damage,
+  first: number,
+): number {
   const here = p.start + p.base;
   if (here <= end || p.coverInit >= 0) return -1;
   const { list, start } = container;
@@ -281,7 +332,12 @@ function syncIndex(tree: ParsedText, p: ParseState, container: Container, { end,
     if (tree.problems.some((problem) => problem.to >= old && problem.from <= old + list[index]!.length)) return -1;
   }
   // In calm, what is read next is taken for the echo of a problem in what was read before: of no other one may it be.
-  const isFree = p.calm ? tree.problems.every(({ from, to, seen }) => (to < oldEnd && seen < oldEnd) || (from > old && seen > old) || (from < old && to <= old && seen <= old)) : !isTroubled(tree, container, index);
+  const isFree = p.calm
+    ? tree.problems.every(
+      ({ from, to, seen }) =>
+        (to < oldEnd && seen < oldEnd) || (from > old && seen > old) || (from < old && to <= old && seen <= old),
+    )
+    : !isTroubled(tree, container, index);
   return isFree ? index : -1;
 }
 
@@ -296,17 +352,32 @@ function endsAsBefore(tree: ParsedText, p: ParseState, container: Container, { e
   if (p.token === Token.End) return true;
   const here = p.start + p.base;
   if (here !== container.to + delta || here < end) return false;
-  if (p.token !== Token.BraceClose && p.token !== Token.BracketClose && p.token !== Token.ParenClose && here === end) return false;
+  if (p.token !== Token.BraceClose && p.token !== Token.BracketClose && p.token !== Token.ParenClose && here === end) {
+    return false;
+  }
   // What was noticed up to the closer could have an echo behind it, unless its line or statement ends there.
   if (/^.[ \t]*(?:[\n\r;]|$)/.test(tree.source.slice(container.to, container.to + 80))) return true;
-  return !p.calm && (container.list.length === 0 ? !isHeadTroubled(tree, container) : !isTroubled(tree, container, container.list.length));
+  return !p.calm &&
+    (
+      container.list.length === 0
+        ? !isHeadTroubled(tree, container)
+        : !isTroubled(tree, container, container.list.length)
+    );
 }
 
 /** Whether what was read fits in as a fresh parse would have it, as far as elements of a list depend on each other. */
-function fits(tree: ParsedText, path: readonly Node[], container: Container, first: number, last: number, fresh: readonly Node[]): boolean {
+function fits(
+  tree: ParsedText,
+  path: readonly Node[],
+  container: Container,
+  first: number,
+  last: number,
+  fresh: readonly Node[],
+): boolean {
   const { node, list } = container;
   const removed = list.slice(first, last) as Node[];
-  const bracesOf = (elements: readonly Node[]): number => elements.reduce((sum, element) => sum + (tree.notes.get(element)?.braces ?? 0), 0);
+  const bracesOf = (elements: readonly Node[]): number =>
+    elements.reduce((sum, element) => sum + (tree.notes.get(element)?.braces ?? 0), 0);
   const before = bracesOf(removed);
   const now = bracesOf(fresh);
   if (path.length > 1 && now !== before) return false;
@@ -316,16 +387,24 @@ function fits(tree: ParsedText, path: readonly Node[], container: Container, fir
     if (were || are) return false;
   }
   // Of some elements there can be only one.
-  if (node.type === "ClassBody") return count(removed, isConstructorLike) === 0 && count(fresh, isConstructorLike) === 0;
+  if (node.type === "ClassBody") {
+    return count(removed, isConstructorLike) === 0 && count(fresh, isConstructorLike) === 0;
+  }
   if (node.type === "ObjectExpression") return count(removed, isPrototype) === 0 && count(fresh, isPrototype) === 0;
   if (node.type === "SwitchStatement") return count(removed, isDefault) === 0 && count(fresh, isDefault) === 0;
   return true;
 }
 
-const count = (nodes: readonly Node[], test: (node: JavaScriptNode) => boolean): number => nodes.filter((node) => test(node as JavaScriptNode)).length;
-const isConstructorLike = (node: JavaScriptNode): boolean => node.type === "MethodDefinition" && node.kind === "constructor";
+const count = (nodes: readonly Node[], test: (node: JavaScriptNode) => boolean): number =>
+  nodes.filter((node) => test(node as JavaScriptNode)).length;
+const isConstructorLike = (node: JavaScriptNode): boolean =>
+  node.type === "MethodDefinition" && node.kind === "constructor";
 const isDefault = (node: JavaScriptNode): boolean => node.type === "SwitchCase" && node.test === null;
-const isPrototype = (node: JavaScriptNode): boolean => node.type === "Property" && ((node.key.type === "Identifier" && node.key.name === "__proto__") || (node.key.type === "Literal" && node.key.value === "__proto__"));
+const isPrototype = (node: JavaScriptNode): boolean => node.type === "Property" &&
+  (
+    (node.key.type === "Identifier" && node.key.name === "__proto__") ||
+    (node.key.type === "Literal" && node.key.value === "__proto__")
+  );
 
 /** Elements of a list by their indexes, and the stretch of the old text from the end of the one before them to the beginning of the one behind. */
 interface Region {
@@ -336,7 +415,15 @@ interface Region {
 }
 
 /** Puts the new elements in the place of a region's, and moves what is behind. */
-function splice(tree: ParsedText, p: ParseState, path: readonly Node[], container: Container, damage: Damage, { first, last, from, to }: Region, fresh: Node[]): ParsedText | "give up" {
+function splice(
+  tree: ParsedText,
+  p: ParseState,
+  path: readonly Node[],
+  container: Container,
+  damage: Damage,
+  { first, last, from, to }: Region,
+  fresh: Node[],
+): ParsedText | "give up" {
   const { node, list, start } = container;
   const { delta } = damage;
   let gaps = gapsOf.get(tree.root);
@@ -345,10 +432,15 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
   placeList(node, list, last, gaps);
   // Children behind the list, as a closing tag, are placed from the end too.
   if ("closingElement" in node || "closingFragment" in node) {
-    const closing = ((node as { closingElement?: Node }).closingElement ?? (node as unknown as { closingFragment?: Node }).closingFragment)!;
+    const closing = (
+      (node as { closingElement?: Node }).closingElement ??
+      (node as unknown as { closingFragment?: Node }).closingFragment
+    )!;
     if (closing.offset >= 0) closing.offset = ~(node.length - closing.offset);
   }
-  if (path.length === 1) for (const element of list.slice(first, last)) tree.overclosed.delete(element!), tree.unclosed.delete(element!);
+  if (path.length === 1) {
+    for (const element of list.slice(first, last)) tree.overclosed.delete(element!), tree.unclosed.delete(element!);
+  }
   for (const element of fresh) {
     element.parent = node;
     element.offset -= start - p.base;
@@ -368,9 +460,18 @@ function splice(tree: ParsedText, p: ParseState, path: readonly Node[], containe
   for (const element of p.overclosed) tree.overclosed.add(element);
   for (const [element, isBlock] of p.unclosed) tree.unclosed.set(element, isBlock);
 
-  if (tree.root.module && tree.options.module === "detect" && !tree.root.body.some((item) => item.type.startsWith("Import") || item.type.startsWith("Export"))) return "give up";
+  if (
+    tree.root.module &&
+    tree.options.module === "detect" &&
+    !tree.root.body.some((item) => item.type.startsWith("Import") || item.type.startsWith("Export"))
+  ) return "give up";
   const found = p.problems.map((problem) => moved(problem, (offset) => offset + p.base));
-  return { ...tree, source: damage.source, problems: mergeProblems(tree.problems, found, from, to, delta), change: { path, removed, added: fresh } };
+  return {
+    ...tree,
+    source: damage.source,
+    problems: mergeProblems(tree.problems, found, from, to, delta),
+    change: { path, removed, added: fresh },
+  };
 }
 
 /** `list.splice` without the limit on the number of arguments. */
@@ -385,11 +486,15 @@ function replaceRange(list: (Node | null)[], first: number, last: number, fresh:
   for (const element of tail) list.push(element);
 }
 
-function mergeProblems(old: readonly SyntaxProblem[], found: readonly SyntaxProblem[], regionStart: number, regionEnd: number, delta: number): SyntaxProblem[] {
+function mergeProblems(
+  old: readonly SyntaxProblem[],
+  found: readonly SyntaxProblem[],
+  regionStart: number,
+  regionEnd: number,
+  delta: number,
+): SyntaxProblem[] {
   const move = (offset: number): number => (offset >= regionEnd ? offset + delta : offset);
-  const kept = old
-    .filter(({ seen }) => seen < regionStart || seen > regionEnd)
-    .map((problem) => moved(problem, move));
+  const kept = old.filter(({ seen }) => seen < regionStart || seen > regionEnd).map((problem) => moved(problem, move));
   return inOrder([...kept, ...found]);
 }
 

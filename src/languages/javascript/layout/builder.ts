@@ -1,5 +1,16 @@
 /** Makes of a node, with its tokens and comments, a `Doc` that tells how it may be laid out. */
-import { bracketGroup, hardLine, indent, inserted, leaf, nothing, sequence, softLine, type Doc, type Line } from "../../../layout/doc.js";
+import {
+  bracketGroup,
+  hardLine,
+  indent,
+  inserted,
+  leaf,
+  nothing,
+  sequence,
+  softLine,
+  type Doc,
+  type Line,
+} from "../../../layout/doc.js";
 import type { Node } from "../../../syntax/node.js";
 import type { SourceText } from "../../../text/text.js";
 import type { JavaScriptNode } from "../nodes/index.js";
@@ -36,7 +47,14 @@ const empty: readonly Piece[] = [];
 
 /** Nodes that have a child in parentheses which are theirs, where it is not the one named. */
 const wraps: Readonly<Record<string, string>> = {
-  CallExpression: "callee", NewExpression: "callee", ImportExpression: "", IfStatement: "", WhileStatement: "", DoWhileStatement: "", SwitchStatement: "", WithStatement: "object",
+  CallExpression: "callee",
+  NewExpression: "callee",
+  ImportExpression: "",
+  IfStatement: "",
+  WhileStatement: "",
+  DoWhileStatement: "",
+  SwitchStatement: "",
+  WithStatement: "object",
 };
 
 /** What parentheses hold closely. */
@@ -76,9 +94,12 @@ export class Builder {
         comments.push(piece);
         continue;
       }
-      const pairs = piece.child === undefined || !piece.child.parenthesized ? 0 : this.pairsAround(node as JavaScriptNode, pieces, index);
-      if (pairs === 0) parts.push({ first: piece, last: piece, child: piece.child, text: piece.text, comments, around: empty });
-      else {
+      const pairs = piece.child === undefined || !piece.child.parenthesized
+        ? 0
+        : this.pairsAround(node as JavaScriptNode, pieces, index);
+      if (pairs === 0) {
+        parts.push({ first: piece, last: piece, child: piece.child, text: piece.text, comments, around: empty });
+      } else {
         // The parentheses before it have been taken for parts.
         let opener = index;
         for (let left = pairs; left > 0; ) if (!pieces[(opener -= 1)]!.isComment) left -= 1;
@@ -86,7 +107,14 @@ export class Builder {
         for (let left = pairs; left > 0; ) if (!pieces[(closer += 1)]!.isComment) left -= 1;
         const { comments: before } = parts[parts.length - pairs]!;
         parts.length -= pairs;
-        parts.push({ first: pieces[opener]!, last: pieces[closer]!, child: piece.child, text: "", comments: before, around: pieces.slice(opener, closer + 1) });
+        parts.push({
+          first: pieces[opener]!,
+          last: pieces[closer]!,
+          child: piece.child,
+          text: "",
+          comments: before,
+          around: pieces.slice(opener, closer + 1),
+        });
         index = closer;
       }
       comments = [];
@@ -112,7 +140,10 @@ export class Builder {
     const { child } = pieces[index]!;
     const key = wraps[node.type];
     // The outermost pair is the node's if it holds nothing else.
-    const isWrapped = key !== undefined && (node as unknown as Record<string, unknown>)[key] !== child && before === behind && outer?.text !== ",";
+    const isWrapped = key !== undefined &&
+      (node as unknown as Record<string, unknown>)[key] !== child &&
+      before === behind &&
+      outer?.text !== ",";
     return Math.min(before, behind) - (isWrapped ? 1 : 0);
   }
 
@@ -120,25 +151,41 @@ export class Builder {
   part(part: Part): Doc {
     const { child, around, first } = part;
     if (child === undefined) return leaf(first.from, first.text);
-    if (around.length === 0) return this.builds[child.type] === undefined ? this.source(first.from, first.to) : this.doc(child);
+    if (around.length === 0) {
+      return this.builds[child.type] === undefined ? this.source(first.from, first.to) : this.doc(child);
+    }
     const tokens = around.filter(({ isComment }) => !isComment);
     // Parentheses in parentheses are left as they are.
     if (tokens.length > 3) return this.source(around[0]!.from, around.at(-1)!.to);
-    const [opener, inner, closer] = tokens.map((piece): Part => ({ first: piece, last: piece, child: piece.child, text: piece.text, comments: around.slice(around.findLastIndex((one) => one.from < piece.from && !one.isComment) + 1, around.indexOf(piece)), around: empty })) as [Part, Part, Part];
+    const [opener, inner, closer] = tokens.map((piece): Part => ({
+      first: piece,
+      last: piece,
+      child: piece.child,
+      text: piece.text,
+      comments: around.slice(
+        around.findLastIndex((one) => one.from < piece.from && !one.isComment) + 1,
+        around.indexOf(piece),
+      ),
+      around: empty,
+    })) as [Part, Part, Part];
     const doc = this.doc(child);
     const head = leaf(first.from, "(");
     const tail = leaf(closer.first.from, ")");
     if (close.test(child.type) && tokens.length === around.length) return sequence(head, doc, tail);
     const before = this.lead(child, opener, inner, softLine);
     const behind = this.lead(child, inner, closer, softLine);
-    return bracketGroup(sequence(head, indent(before.comments, before.space, doc, behind.comments), behind.space, tail));
+    return bracketGroup(
+      sequence(head, indent(before.comments, before.space, doc, behind.comments), behind.space, tail),
+    );
   }
 
   /** A part with what stands before it: `space`, or what the spacing wants. */
   placed(node: Node, before: Part | undefined, part: Part, space?: Doc): Doc {
     const { comments, space: between } = this.lead(node, before, part, space, space?.kind === "line" || isBody(part));
     // Behind a comment that ends the line all of it is further in.
-    return between.kind === "indent" ? sequence(comments, indent(between.content, this.part(part))) : sequence(comments, between, this.part(part));
+    return between.kind === "indent"
+      ? sequence(comments, indent(between.content, this.part(part)))
+      : sequence(comments, between, this.part(part));
   }
 
   /** The blank space between two parts on a line. */
@@ -161,9 +208,12 @@ export class Builder {
       const next = comments[index + 1]?.space ?? part.first.space;
       const isOwnLine = lineEnd.test(comment.space);
       const isLast = comment.text.startsWith("//") || lineEnd.test(next);
-      if (isLineOver || (isOwnLine && before !== undefined)) docs.push(line(this.blankIn(comment.space, index === 0 && isOpener(before))));
-      else if (index === 0 && wanted.kind === "line" && !isLast && !isBehind) docs.push(wanted);
-      else if (before !== undefined || index > 0) docs.push(inserted(comment.space === "" && !comment.text.startsWith("//") ? "" : " "));
+      if (isLineOver || (isOwnLine && before !== undefined)) {
+        docs.push(line(this.blankIn(comment.space, index === 0 && isOpener(before))));
+      } else if (index === 0 && wanted.kind === "line" && !isLast && !isBehind) docs.push(wanted);
+      else if (before !== undefined || index > 0) {
+        docs.push(inserted(comment.space === "" && !comment.text.startsWith("//") ? "" : " "));
+      }
       docs.push(leaf(comment.from, comment.text, comment.text.startsWith("//") && !isOwnLine && !isLineOver));
       isLineOver = isLast;
     }
@@ -190,14 +240,28 @@ export class Builder {
   }
 
   /** Parts one behind another, each with the space before it, or what `spaceOf` says of it by its index. */
-  row(node: Node, parts: readonly Part[], spaceOf?: (part: Part, index: number) => Doc | undefined, before?: Part): Doc {
+  row(
+    node: Node,
+    parts: readonly Part[],
+    spaceOf?: (part: Part, index: number) => Doc | undefined,
+    before?: Part,
+  ): Doc {
     // What stands before the first is the matter of whoever knows what that is.
-    return sequence(...parts.map((part, index) => (index === 0 && before === undefined ? this.part(part) : this.placed(node, parts[index - 1] ?? before, part, spaceOf?.(part, index)))));
+    return sequence(
+      ...parts.map(
+        (part, index) => (
+          index === 0 && before === undefined
+            ? this.part(part)
+            : this.placed(node, parts[index - 1] ?? before, part, spaceOf?.(part, index))
+        ),
+      ),
+    );
   }
 }
 
 /** What stands at the indentation of what it belongs to. */
-const isBody = ({ child }: Part): boolean => child !== undefined && /^(?:BlockStatement|FunctionBody|ClassBody)$/.test(child.type);
+const isBody = ({ child }: Part): boolean =>
+  child !== undefined && /^(?:BlockStatement|FunctionBody|ClassBody)$/.test(child.type);
 const isOpener = (part: Part | undefined): boolean => part !== undefined && /^[([{]$/.test(part.text);
 const isCloser = (part: Part): boolean => /^[)\]}]$/.test(part.text);
 

@@ -13,8 +13,10 @@ import { alias, enumeration, intersection, mapped, objectType, tuple, typeList, 
 
 type Kind = JavaScriptNode["type"] | "ArrayPattern" | "ObjectPattern" | "AssignmentPattern" | "RestElement";
 
-const collection: Build = (node: JavaScriptNode, builder) =>
-  listDoc(builder, node, builder.parts(node), { edge: node.type.startsWith("Object") && builder.style.braces === "spaced" ? spaceLine : softLine, hasFreeComma: true });
+const collection: Build = (node: JavaScriptNode, builder) => listDoc(builder, node, builder.parts(node), {
+  edge: node.type.startsWith("Object") && builder.style.braces === "spaced" ? spaceLine : softLine,
+  hasFreeComma: true,
+});
 
 export const builds: Readonly<Partial<Record<Kind, Build>>> & Readonly<Record<string, Build | undefined>> = {
   Program: program,

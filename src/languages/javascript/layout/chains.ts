@@ -1,5 +1,14 @@
 /** Calls of members one behind another. */
-import { broken as withBrackets, choice, group, indent, nothing, sequence, softLine, type Doc } from "../../../layout/doc.js";
+import {
+  broken as withBrackets,
+  choice,
+  group,
+  indent,
+  nothing,
+  sequence,
+  softLine,
+  type Doc,
+} from "../../../layout/doc.js";
 import type { Node } from "../../../syntax/node.js";
 import type { JavaScriptNode } from "../nodes/index.js";
 import type { Build, Builder, Part } from "./builder.js";
@@ -21,10 +30,18 @@ function callParts(node: Node, builder: Builder, parts: readonly Part[]): Doc[] 
   const [begin, end] = brackets;
   const head = parts.slice(0, begin);
   const space = begin === 0 ? nothing : builder.lead(node, parts[begin - 1], parts[begin]!);
-  return [builder.row(node, head), space === nothing ? nothing : sequence((space as { comments: Doc }).comments, (space as { space: Doc }).space), listDoc(builder, node, parts.slice(begin, end + 1), { isCall: true, hasFreeComma: node.type !== "ImportExpression" })];
+  return [
+    builder.row(node, head),
+    space === nothing ? nothing : sequence((space as { comments: Doc }).comments, (space as { space: Doc }).space),
+    listDoc(builder, node, parts.slice(begin, end + 1), {
+      isCall: true,
+      hasFreeComma: node.type !== "ImportExpression",
+    }),
+  ];
 }
 
-export const called: Build = (node: Node, builder: Builder): Doc => sequence(...callParts(node, builder, builder.parts(node)));
+export const called: Build = (node: Node, builder: Builder): Doc =>
+  sequence(...callParts(node, builder, builder.parts(node)));
 
 const links = /^(?:Call|Member)Expression$|^NonNullExpression$/;
 
@@ -47,7 +64,8 @@ export const chained: Build = (node: Node, builder: Builder): Doc => {
       const list = listDoc(builder, one, rest.slice(begin, end + 1), { isCall: true, hasFreeComma: true });
       link.docs.unshift(builder.row(one, rest.slice(0, begin), undefined, inner), comments, space, list);
       link.isCalled = true;
-      link.isHolding = list.kind !== "group" && one.arguments.some((argument) => argument.type !== "CallExpression" && hasBrackets(argument));
+      link.isHolding = list.kind !== "group" &&
+        one.arguments.some((argument) => argument.type !== "CallExpression" && hasBrackets(argument));
     } else if (one.type === "MemberExpression" && !one.computed && link.isCalled) {
       // Comments before the dot stand before the line that it begins.
       const { comments, space } = builder.lead(one, inner, rest[0]!, softLine);
@@ -64,13 +82,20 @@ export const chained: Build = (node: Node, builder: Builder): Doc => {
   return laidOut(builder, one, undefined, found, link);
 };
 
-function laidOut(builder: Builder, first: JavaScriptNode, part: Part | undefined, found: readonly Link[], { docs }: Link): Doc {
+function laidOut(
+  builder: Builder,
+  first: JavaScriptNode,
+  part: Part | undefined,
+  found: readonly Link[],
+  { docs }: Link,
+): Doc {
   const head = sequence(part === undefined ? builder.row(first, builder.parts(first)) : builder.part(part), ...docs);
   const whole = sequence(head, ...found.flatMap(({ docs: own }) => unbroken(own)));
   if (found.length === 0) return whole;
   // One call of a member is no chain; what is in its arguments may be broken, or its line is too long in any case.
   if (found.length === 1 && !found[0]!.docs[0]!.breaks) return whole;
-  const isShort = docs.length === 0 && (first.type === "ThisExpression" || (first.type === "Identifier" && first.length <= builder.style.step.length + 1));
+  const isShort = docs.length === 0 &&
+    (first.type === "ThisExpression" || (first.type === "Identifier" && first.length <= builder.style.step.length + 1));
   const lines = (isShort ? found.slice(1) : found).flatMap(({ docs: own }) => own);
   const lined = sequence(head, ...(isShort ? unbroken(found[0]!.docs) : []), indent(...lines));
   if (found.some(({ docs: own }) => own[0]!.breaks)) return group(lined);

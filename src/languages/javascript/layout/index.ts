@@ -19,7 +19,11 @@ export function layoutUnit(node: Node, text: SourceText, base: string, lineBreak
   const builder = new Builder(text, style, builds);
   const printed = printDoc(builder.doc(node), { text, width: style.width, base, step: style.step, lineBreak });
   // Whatever goes wrong, nothing but blank space and marks that may be left out changes.
-  if (printed.gaps.some(({ from, to, insert }) => from > to || !free.test(text.slice(from, to)) || !free.test(insert))) return { gaps: [], units: printed.units };
+  if (printed.gaps.some(
+    ({ from, to, insert }) => from > to || !free.test(text.slice(from, to)) || !free.test(insert),
+  )) {
+    return { gaps: [], units: printed.units };
+  }
   return printed;
 }
 

@@ -1,5 +1,18 @@
 /** JSX: blank space in its text that holds a line end says nothing at the edges of lines, other blank space does. */
-import { bracketGroup, choice, fill, hardLine, indent, inserted, leaf, nothing, sequence, softLine, spaceLine, type Doc } from "../../../layout/doc.js";
+import {
+  bracketGroup,
+  choice,
+  fill,
+  hardLine,
+  indent,
+  inserted,
+  leaf,
+  nothing,
+  sequence,
+  softLine,
+  spaceLine,
+  type Doc,
+} from "../../../layout/doc.js";
 import type { Node } from "../../../syntax/node.js";
 import type { JavaScriptNode, JSXElement, JSXFragment, JSXOpeningElement } from "../nodes/index.js";
 import type { Build, Builder } from "./builder.js";
@@ -30,16 +43,36 @@ export const openingTag: Build = (node: JSXOpeningElement, builder: Builder): Do
   const ends = node.selfClosing ? parts.slice(-2) : parts.slice(-1);
   const first = node.attributes[0];
   const at = parts.findIndex(({ child }) => child !== undefined && child === first);
-  const head = sequence(...parts.slice(0, at < 0 ? parts.length - ends.length : at).map((part, index) => (index === 0 ? builder.part(part) : builder.placed(node, parts[index - 1], part, nothing))));
+  const head = sequence(
+    ...parts
+      .slice(0, at < 0 ? parts.length - ends.length : at)
+      .map((part, index) => (index === 0 ? builder.part(part) : builder.placed(node, parts[index - 1], part, nothing))),
+  );
   const close = sequence(...ends.map((part) => builder.part(part)));
   if (first === undefined) return sequence(head, node.selfClosing ? inserted(" ") : nothing, close);
   const attributes = parts.slice(at, parts.length - ends.length);
   const edge = node.selfClosing ? spaceLine : softLine;
   const end = builder.lead(node, attributes.at(-1)!, ends[0]!, edge);
   const isKept = builder.style.brokenLists === "keep" && builder.beginsLine(attributes[0]!);
-  if (attributes.length === 1 && !isKept && attributes[0]!.comments.length === 0 && hugs(attributes[0]!.child!)) return sequence(head, inserted(" "), builder.part(attributes[0]!), node.selfClosing ? inserted(" ") : nothing, close);
-  const list = attributes.map((part, index) => builder.placed(node, attributes[index - 1] ?? parts[at - 1], part, spaceLine));
-  return bracketGroup(sequence(head, indent(...list, end.comments), end.space, close), { isBroken: isKept, brackets: { open: parts[at - 1]!.last.to - node.start, close: ends.length } });
+  if (attributes.length === 1 && !isKept && attributes[0]!.comments.length === 0 && hugs(attributes[0]!.child!)) {
+    return sequence(
+      head,
+      inserted(" "),
+      builder.part(attributes[0]!),
+      node.selfClosing ? inserted(" ") : nothing,
+      close,
+    );
+  }
+  const list = attributes.map((part, index) => builder.placed(
+    node,
+    attributes[index - 1] ?? parts[at - 1],
+    part,
+    spaceLine,
+  ));
+  return bracketGroup(sequence(head, indent(...list, end.comments), end.space, close), {
+    isBroken: isKept,
+    brackets: { open: parts[at - 1]!.last.to - node.start, close: ends.length },
+  });
 };
 
 /** Whether an attribute goes over lines in brackets of its own. */
@@ -49,9 +82,11 @@ function hugs(attribute: Node): boolean {
   return /^Template/.test(value.expression.type) || hasBrackets(value.expression);
 }
 
-export const closingTag: Build = (node: Node, builder: Builder): Doc => builder.row(node, builder.parts(node), () => nothing);
+export const closingTag: Build = (node: Node, builder: Builder): Doc =>
+  builder.row(node, builder.parts(node), () => nothing);
 
-export const attribute: Build = (node: Node, builder: Builder): Doc => builder.row(node, builder.parts(node), () => nothing);
+export const attribute: Build = (node: Node, builder: Builder): Doc =>
+  builder.row(node, builder.parts(node), () => nothing);
 
 const hugged = /^(?:Object|Array|Function|ArrowFunction|Call|New|Member|Class)Expression$|^Template|^TaggedTemplate|^Literal$|^Identifier$|^JSX/;
 
@@ -61,14 +96,20 @@ export const container: Build = (node: Node, builder: Builder): Doc => {
   const [opener, inner, closer] = parts;
   if (parts.length !== 3 || inner!.child === undefined) return builder.row(node, parts, () => nothing);
   if (inner!.child.type === "JSXEmptyExpression") return builder.source(node.start, node.end);
-  if (hugged.test(inner!.child.type) && inner!.comments.length === 0 && closer!.comments.length === 0) return builder.row(node, parts, () => nothing);
+  if (hugged.test(inner!.child.type) && inner!.comments.length === 0 && closer!.comments.length === 0) {
+    return builder.row(node, parts, () => nothing);
+  }
   const before = builder.lead(node, opener, inner!, softLine);
   const behind = builder.lead(node, inner, closer!, softLine);
   const doc = builder.part(inner!);
   const open = builder.part(opener!);
   const close = builder.part(closer!);
-  const lined = bracketGroup(sequence(open, indent(before.comments, before.space, doc, behind.comments), behind.space, close));
-  return doc.kind === "choice" && before.comments === nothing && behind.comments === nothing ? choice(sequence(open, doc.flat, close), ...doc.ways.slice(0, -1).map((way) => sequence(open, way, close)), lined) : lined;
+  const lined = bracketGroup(
+    sequence(open, indent(before.comments, before.space, doc, behind.comments), behind.space, close),
+  );
+  return doc.kind === "choice" && before.comments === nothing && behind.comments === nothing
+    ? choice(sequence(open, doc.flat, close), ...doc.ways.slice(0, -1).map((way) => sequence(open, way, close)), lined)
+    : lined;
 };
 
 /** An element or fragment with what is in it. */
@@ -84,7 +125,15 @@ export const element: Build = (node: JSXElement | JSXFragment, builder: Builder)
   const hasText = items.some(({ isText, before }) => isText || typeof before === "object");
   const isSeen = (separator: Separator): separator is { text: string } => typeof separator === "object";
   const isKept = builder.style.brokenLists === "keep" && first.before === "lines";
-  const content = hasText ? filled(items) : sequence(...items.map((item, index) => (index === 0 ? item.doc : sequence(item.blank > 0 ? hardLine(item.blank) : softLine, item.doc))));
+  const content = hasText
+    ? filled(items)
+    : sequence(
+      ...items.map(
+        (item, index) => (
+          index === 0 ? item.doc : sequence(item.blank > 0 ? hardLine(item.blank) : softLine, item.doc)
+        ),
+      ),
+    );
   const head = isSeen(first.before) ? inserted(first.before.text) : softLine;
   const tail = isSeen(end) ? inserted(end.text) : softLine;
   const brackets = { open: opening.length, close: closing.length };
@@ -96,8 +145,11 @@ export const element: Build = (node: JSXElement | JSXFragment, builder: Builder)
 
 /** Whether the only thing in an element holds its own lines, as a function between braces does. */
 function isHeld(node: JSXElement | JSXFragment): boolean {
-  const inner = node.children.find((child) => (child as JavaScriptNode).type !== "JSXText") as JavaScriptNode | undefined;
-  return inner?.type === "JSXExpressionContainer" && /^(?:ArrowFunction|Function|Object)Expression$|^Template/.test(inner.expression.type);
+  const inner = node.children.find((child) => (child as JavaScriptNode).type !== "JSXText") as
+    | JavaScriptNode
+    | undefined;
+  return inner?.type === "JSXExpressionContainer" &&
+    /^(?:ArrowFunction|Function|Object)Expression$|^Template/.test(inner.expression.type);
 }
 
 /** Items with what parts them; those between which no line end may stand are one. */
@@ -139,10 +191,19 @@ function itemsOf(node: JSXElement | JSXFragment, builder: Builder): { items: Ite
     let at = /^[ \t\n\r]*/.exec(source)![0].length;
     if (at > 0) before = edge(source.slice(0, at));
     blank = items.length > 0 ? builder.blankIn(source.slice(0, at)) : 0;
-    for (const { 0: word, index } of source.slice(at).matchAll(/[^ \t\n\r]+(?:(?: {2,}|[ \t]*\t[ \t]*)(?=[^ \t\n\r])[^ \t\n\r]+)*/g)) {
+    for (
+      const { 0: word, index } of source
+        .slice(at)
+        .matchAll(/[^ \t\n\r]+(?:(?: {2,}|[ \t]*\t[ \t]*)(?=[^ \t\n\r])[^ \t\n\r]+)*/g)
+    ) {
       const from = at + index;
       const space = source.slice(Math.max(0, from - 1), from);
-      items.push({ doc: leaf(start + from, word), isText: true, before: from === at ? before : /[ \n\r\t]/.test(space) ? "space" : "nothing", blank: from === at ? blank : 0 });
+      items.push({
+        doc: leaf(start + from, word),
+        isText: true,
+        before: from === at ? before : /[ \n\r\t]/.test(space) ? "space" : "nothing",
+        blank: from === at ? blank : 0,
+      });
     }
     if (at === source.length) continue;
     const tail = /[ \t\n\r]*$/.exec(source)![0];

@@ -1,5 +1,18 @@
 /** What stands between brackets with commas: arguments, elements, properties, parameters, names that are imported. */
-import { bracketGroup, broken, choice, either, fill, indent, inserted, nothing, sequence, softLine, spaceLine, type Doc } from "../../../layout/doc.js";
+import {
+  bracketGroup,
+  broken,
+  choice,
+  either,
+  fill,
+  indent,
+  inserted,
+  nothing,
+  sequence,
+  softLine,
+  spaceLine,
+  type Doc,
+} from "../../../layout/doc.js";
 import type { Node } from "../../../syntax/node.js";
 import type { ArrowFunctionExpression, JavaScriptNode } from "../nodes/index.js";
 import type { Builder, Part } from "./builder.js";
@@ -44,7 +57,9 @@ export function bracketsIn(parts: readonly Part[], open: string, from = 0): read
 /** What may stay with the brackets around it while it goes over lines itself. */
 const huggable = /^(?:Object|Array)(?:Expression|Pattern|Type)$|^(?:Function|ArrowFunction|Class)Expression$|^Template|^TaggedTemplate|^MappedType$/;
 
-const declared = (node: Node): Node => ((node as JavaScriptNode).type === "AnnotatedPattern" ? (node as unknown as { target: Node }).target : node);
+const declared = (node: Node): Node => (
+  (node as JavaScriptNode).type === "AnnotatedPattern" ? (node as unknown as { target: Node }).target : node
+);
 
 /** Whether a function is the body that one looks for at the end of a call. */
 function isFunction(node: Node | undefined): boolean {
@@ -52,7 +67,9 @@ function isFunction(node: Node | undefined): boolean {
   if (one?.type === "FunctionExpression") return (one.body?.body.length ?? 0) > 0;
   if (one?.type !== "ArrowFunctionExpression") return false;
   // An element that is not in parentheses has its end on a line with the end of the call.
-  return one.body.type === "FunctionBody" ? one.body.body.length > 0 : hasBrackets(one.body) && (one.body.parenthesized || !one.body.type.startsWith("JSX"));
+  return one.body.type === "FunctionBody"
+    ? one.body.body.length > 0
+    : hasBrackets(one.body) && (one.body.parenthesized || !one.body.type.startsWith("JSX"));
 }
 
 /** Whether an expression goes over lines between brackets of its own, if it has to. */
@@ -95,29 +112,78 @@ export function listDoc(builder: Builder, node: Node, parts: readonly Part[], op
   const elements = elementsOf(builder, node, opener, inner, edge, options);
   const { comments, space } = builder.lead(node, inner.at(-1)!, closer, edge);
   const isKept = options.isBroken === true || (builder.style.brokenLists === "keep" && builder.beginsLine(inner[0]!));
-  const lined = bracketGroup(sequence(open, indent(...elements.flatMap((element) => [element.comments, element.space, element.doc, element.comma]), comments), space, close), { isBroken: isKept });
-  if (elements.length > 3 && elements.every(isNumber) && comments === nothing) return filled(open, elements, space, close, isKept);
+  const lined = bracketGroup(
+    sequence(
+      open,
+      indent(...elements.flatMap((element) => [element.comments, element.space, element.doc, element.comma]), comments),
+      space,
+      close,
+    ),
+    { isBroken: isKept },
+  );
+  if (elements.length > 3 && elements.every(isNumber) && comments === nothing) {
+    return filled(open, elements, space, close, isKept);
+  }
   if (isKept || lined.content.breaks) return lined;
   const kinds = elements.map(({ only }) => (only?.child === undefined ? undefined : declared(only.child)));
   const inside = edge === spaceLine && elements.length === 1 ? inserted(" ") : nothing;
-  if (elements.length === 1 && kinds[0] !== undefined && huggable.test(kinds[0].type) && (!isCall || kinds[0].type !== "ArrowFunctionExpression" || (kinds[0] as ArrowFunctionExpression).body.type === "FunctionBody")) return sequence(open, inside, elements[0]!.doc, inside, close);
+  if (
+    elements.length === 1 &&
+    kinds[0] !== undefined &&
+    huggable.test(kinds[0].type) &&
+    (
+      !isCall ||
+      kinds[0].type !== "ArrowFunctionExpression" ||
+      (kinds[0] as ArrowFunctionExpression).body.type === "FunctionBody"
+    )
+  ) return sequence(open, inside, elements[0]!.doc, inside, close);
   if (!isCall) return lined;
-  const flat = sequence(open, ...elements.flatMap((element, index) => [index === 0 ? nothing : inserted(" "), bare(element, index === elements.length - 1)]), close);
+  const flat = sequence(
+    open,
+    ...elements.flatMap((element, index) => [
+      index === 0 ? nothing : inserted(" "),
+      bare(element, index === elements.length - 1),
+    ]),
+    close,
+  );
   const way = hugAt(elements, kinds);
   if (way === undefined) return lined;
   const hugged = broken(elements[way]!.doc);
   if (hugged === undefined || elements.some(({ doc }, index) => index !== way && doc.spread)) return lined;
-  const along = sequence(open, ...elements.flatMap((element, index) => [index === 0 ? nothing : inserted(" "), index === way ? sequence(hugged, index === elements.length - 1 ? nothing : element.comma) : bare(element, index === elements.length - 1)]), close);
+  const along = sequence(
+    open,
+    ...elements.flatMap((element, index) => [
+      index === 0 ? nothing : inserted(" "),
+      index === way
+        ? sequence(hugged, index === elements.length - 1 ? nothing : element.comma)
+        : bare(element, index === elements.length - 1),
+    ]),
+    close,
+  );
   return choice(flat, along, lined);
 }
 
 /** Which of some arguments may go over lines alone: the last, or a function that comes first. */
 function hugAt(elements: readonly Element[], kinds: readonly (Node | undefined)[]): number | undefined {
   const last = kinds.length - 1;
-  const others = (at: number): boolean => kinds.every((kind, index) => index === at || (!isFunction(kind) && kind?.type !== "ConditionalExpression"));
+  const others = (at: number): boolean =>
+    kinds.every((kind, index) => index === at || (!isFunction(kind) && kind?.type !== "ConditionalExpression"));
   if (isFunction(kinds[last]) && others(last)) return last;
-  if (kinds[last] !== undefined && isCollection(kinds[last]) && kinds.every((kind, index) => index === last || kind === undefined || !hasBrackets(kind) || kind.type === "CallExpression")) return last;
-  if (elements.length > 1 && isFunction(kinds[0]) && kinds.every((kind, index) => index === 0 || kind === undefined || !hasBrackets(kind) || kind.type === "ArrayExpression") && others(0)) return 0;
+  if (
+    kinds[last] !== undefined &&
+    isCollection(kinds[last]) &&
+    kinds.every(
+      (kind, index) => index === last || kind === undefined || !hasBrackets(kind) || kind.type === "CallExpression",
+    )
+  ) return last;
+  if (
+    elements.length > 1 &&
+    isFunction(kinds[0]) &&
+    kinds.every(
+      (kind, index) => index === 0 || kind === undefined || !hasBrackets(kind) || kind.type === "ArrayExpression",
+    ) &&
+    others(0)
+  ) return 0;
   return undefined;
 }
 
@@ -130,12 +196,21 @@ const isNumber = ({ only, comments }: Element): boolean => {
 };
 
 function filled(open: Doc, elements: readonly Element[], space: Doc, close: Doc, isBroken: boolean): Doc {
-  const parts = elements.flatMap(({ doc, comma }, index) => (index === 0 ? [sequence(doc, comma)] : [spaceLine, sequence(doc, comma)]));
+  const parts = elements.flatMap(
+    ({ doc, comma }, index) => (index === 0 ? [sequence(doc, comma)] : [spaceLine, sequence(doc, comma)]),
+  );
   return bracketGroup(sequence(open, indent(elements[0]!.space, fill(parts)), space, close), { isBroken });
 }
 
 /** The elements of a list, each with its comma. */
-function elementsOf(builder: Builder, node: Node, opener: Part, inner: readonly Part[], edge: Doc, { hasFreeComma = false }: ListOptions): Element[] {
+function elementsOf(
+  builder: Builder,
+  node: Node,
+  opener: Part,
+  inner: readonly Part[],
+  edge: Doc,
+  { hasFreeComma = false }: ListOptions,
+): Element[] {
   const elements: Element[] = [];
   const { trailingComma } = builder.style;
   let begin = 0;
@@ -151,10 +226,24 @@ function elementsOf(builder: Builder, node: Node, opener: Part, inner: readonly 
     const lead = builder.lead(node, before, inner[begin]!, begin === 0 ? edge : spaceLine);
     const body = own.length === 0 ? [] : [builder.part(own[0]!), builder.row(node, own.slice(1), undefined, own[0])];
     // A comma behind a hole means something, and so does one with a comment before it.
-    const isFree = isLast && hasFreeComma && trailingComma !== undefined && own.length > 0 && (!isComma || part.comments.length === 0);
-    const freeComma = trailingComma === "over-lines" && own.length > 0 && !isRest(own) ? either(inserted(","), nothing) : nothing;
-    const comma = isFree ? freeComma : !isComma ? nothing : own.length === 0 ? builder.part(part) : builder.placed(node, own.at(-1)!, part);
-    elements.push({ doc: sequence(...body), comma, comments: lead.comments, space: lead.space, only: own.length === 1 ? own[0] : undefined });
+    const isFree = isLast &&
+      hasFreeComma &&
+      trailingComma !== undefined &&
+      own.length > 0 &&
+      (!isComma || part.comments.length === 0);
+    const freeComma = trailingComma === "over-lines" && own.length > 0 && !isRest(own)
+      ? either(inserted(","), nothing)
+      : nothing;
+    const comma = isFree
+      ? freeComma
+      : !isComma ? nothing : own.length === 0 ? builder.part(part) : builder.placed(node, own.at(-1)!, part);
+    elements.push({
+      doc: sequence(...body),
+      comma,
+      comments: lead.comments,
+      space: lead.space,
+      only: own.length === 1 ? own[0] : undefined,
+    });
     begin = index + 1;
   }
   return elements;

@@ -14,7 +14,13 @@ export const named: Build = (node: Node, builder: Builder): Doc => {
   const [begin, end] = brackets;
   const { comments, space } = builder.lead(node, parts[begin - 1], parts[begin]!);
   const edge = builder.style.braces === "spaced" ? spaceLine : softLine;
-  return sequence(builder.row(node, parts.slice(0, begin)), comments, space, listDoc(builder, node, parts.slice(begin, end + 1), { edge, hasFreeComma: true }), builder.row(node, parts.slice(end + 1), undefined, parts[end]));
+  return sequence(
+    builder.row(node, parts.slice(0, begin)),
+    comments,
+    space,
+    listDoc(builder, node, parts.slice(begin, end + 1), { edge, hasFreeComma: true }),
+    builder.row(node, parts.slice(end + 1), undefined, parts[end]),
+  );
 };
 
 /** `export default` of an expression. */
@@ -23,5 +29,9 @@ export const standard: Build = (node: Node, builder: Builder): Doc => {
   const at = parts.findIndex(({ text }) => text === "default");
   const value = parts[at + 1];
   if (value?.child === undefined || /Declaration$/.test(value.child.type)) return builder.row(node, parts);
-  return sequence(builder.row(node, parts.slice(0, at + 1)), behind(builder, node, parts[at]!, value), parts.length > at + 2 ? builder.row(node, parts.slice(at + 2), undefined, value) : nothing);
+  return sequence(
+    builder.row(node, parts.slice(0, at + 1)),
+    behind(builder, node, parts[at]!, value),
+    parts.length > at + 2 ? builder.row(node, parts.slice(at + 2), undefined, value) : nothing,
+  );
 };

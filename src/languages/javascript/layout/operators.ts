@@ -1,15 +1,49 @@
 /** Operators with two or three operands, and what stands behind `=`, `:` and `=>`. */
-import { broken, choice, continuation, indent, inserted, sequence, spaceLine, group, type Doc } from "../../../layout/doc.js";
+import {
+  broken,
+  choice,
+  continuation,
+  indent,
+  inserted,
+  sequence,
+  spaceLine,
+  group,
+  type Doc,
+} from "../../../layout/doc.js";
 import type { Node } from "../../../syntax/node.js";
-import type { AssignmentExpression, BinaryExpression, ConditionalExpression, ConditionalType, JavaScriptNode, LogicalExpression } from "../nodes/index.js";
+import type {
+  AssignmentExpression,
+  BinaryExpression,
+  ConditionalExpression,
+  ConditionalType,
+  JavaScriptNode,
+  LogicalExpression,
+} from "../nodes/index.js";
 import type { Build, Builder, Part } from "./builder.js";
 import { hasBrackets } from "./lists.js";
 
 const precedence = new Map(
-  ["??", "||", "&&", "|", "^", "&", "== != === !==", "< > <= >= in instanceof", "<< >> >>>", "+ -", "* / %", "**"].flatMap((line, level) => line.split(" ").map((operator) => [operator, level] as const)),
+  [
+    "??",
+    "||",
+    "&&",
+    "|",
+    "^",
+    "&",
+    "== != === !==",
+    "< > <= >= in instanceof",
+    "<< >> >>>",
+    "+ -",
+    "* / %",
+    "**",
+  ].flatMap((line, level) => line.split(" ").map((operator) => [operator, level] as const)),
 );
 
-const levelOf = (node: Node | undefined): number | undefined => (node !== undefined && /^(?:Binary|Logical)Expression$/.test(node.type) ? precedence.get((node as BinaryExpression).operator) : undefined);
+const levelOf = (node: Node | undefined): number | undefined => (
+  node !== undefined && /^(?:Binary|Logical)Expression$/.test(node.type)
+    ? precedence.get((node as BinaryExpression).operator)
+    : undefined
+);
 
 /** The operands of operators that bind equally, with the operators at the ends of their lines; the last stands alone. */
 function operandsOf(node: Node, builder: Builder): { docs: Doc[]; last: Part } | undefined {
@@ -24,8 +58,12 @@ function operandsOf(node: Node, builder: Builder): { docs: Doc[]; last: Part } |
     if (parts.length !== 3) return undefined;
     last ??= right;
     // Behind a comment that ends the line the operator begins the next.
-    const isAtHead = operator.comments.length > 0 && (operator.comments.at(-1)!.text.startsWith("//") || builder.beginsLine({ ...operator, comments: [] }));
-    docs.push(builder.placed(one, operator, right, isAtHead ? inserted(" ") : spaceLine), builder.placed(one, left, operator, isAtHead ? spaceLine : undefined));
+    const isAtHead = operator.comments.length > 0 &&
+      (operator.comments.at(-1)!.text.startsWith("//") || builder.beginsLine({ ...operator, comments: [] }));
+    docs.push(
+      builder.placed(one, operator, right, isAtHead ? inserted(" ") : spaceLine),
+      builder.placed(one, left, operator, isAtHead ? spaceLine : undefined),
+    );
     if (left.child === undefined || left.around.length > 0 || levelOf(left.child) !== level) {
       docs.push(builder.part(left));
       return { docs: docs.reverse(), last };
@@ -51,14 +89,22 @@ function operandDocs(node: Node, builder: Builder): Operands {
   const [first, ...rest] = docs as [Doc, ...Doc[]];
   const lined = group(first, indent(...rest));
   const held = group(...docs);
-  if (last.child === undefined || last.comments.length > 0 || !mayHug(last, builder) || docs.slice(0, -1).some(({ spread }) => spread)) return { doc: lined, held };
+  if (
+    last.child === undefined ||
+    last.comments.length > 0 ||
+    !mayHug(last, builder) ||
+    docs.slice(0, -1).some(({ spread }) => spread)
+  ) return { doc: lined, held };
   const doc = builder.part(last);
   const hugged = broken(doc);
   if (hugged === undefined) return { doc: lined, held };
   const head = docs.slice(0, -1).map((one) => flat(one));
   const whole = sequence(...head, inserted(" "), doc);
   const along = sequence(...head, inserted(" "), hugged);
-  return { doc: choice(whole, along, { ...lined, isBroken: true }), held: choice(whole, along, { ...held, isBroken: true }) };
+  return {
+    doc: choice(whole, along, { ...lined, isBroken: true }),
+    held: choice(whole, along, { ...held, isBroken: true }),
+  };
 }
 
 export const binary: Build = (node: BinaryExpression | LogicalExpression, builder): Doc => {
@@ -67,14 +113,18 @@ export const binary: Build = (node: BinaryExpression | LogicalExpression, builde
 };
 
 /** An operand with the line end before it taken for the space that it is on a line. */
-const flat = (doc: Doc): Doc => (doc === spaceLine ? inserted(" ") : doc.kind === "sequence" ? sequence(...doc.parts.map(flat)) : doc);
+const flat = (doc: Doc): Doc => (
+  doc === spaceLine ? inserted(" ") : doc.kind === "sequence" ? sequence(...doc.parts.map(flat)) : doc
+);
 
 /** Whether the last operand has brackets of its own, which hold a list or a function. */
 function mayHug({ child, around }: Part, { text, style }: Builder): boolean {
   if (/^JSX/.test(child!.type)) return around.length > 0;
   if (around.length > 0) return false;
   const one = child as JavaScriptNode;
-  if (one.type !== "CallExpression") return hasBrackets(one) && one.type !== "NewExpression" && one.type !== "AwaitExpression";
+  if (one.type !== "CallExpression") {
+    return hasBrackets(one) && one.type !== "NewExpression" && one.type !== "AwaitExpression";
+  }
   const inner = one.arguments.at(-1);
   if (inner === undefined || !/Function|^Object/.test(inner.type) || !hasBrackets(inner)) return false;
   // A list whose elements have their own lines is broken as a whole.
@@ -82,7 +132,8 @@ function mayHug({ child, around }: Part, { text, style }: Builder): boolean {
 }
 
 /** Whether the brackets around an expression already put its lines further in. */
-const isHeld = (node: Node): boolean => node.parenthesized || /^(?:If|While|DoWhile|Switch)Statement$|^JSXExpressionContainer$/.test(node.parent?.type ?? "");
+const isHeld = (node: Node): boolean =>
+  node.parenthesized || /^(?:If|While|DoWhile|Switch)Statement$|^JSXExpressionContainer$/.test(node.parent?.type ?? "");
 
 /** Whether more of the line than its end follows on a type: what a function gives, and the type of a name with a value. */
 export function isFollowed(node: Node): boolean {
@@ -104,22 +155,39 @@ export const conditional: Build = (node: ConditionalExpression | ConditionalType
     return { part, lead, doc: builder.part(part) };
   });
   const lined = group(test, indent(...branches.flatMap(({ lead, doc }) => [lead.comments, lead.space, doc])));
-  if (!branches.some(({ part }) => isElement(part)) || test.spread || parts.some(({ comments }) => comments.length > 0)) return lined;
+  if (
+    !branches.some(({ part }) => isElement(part)) || test.spread || parts.some(({ comments }) => comments.length > 0)
+  ) {
+    return lined;
+  }
   if (branches.some(({ part, doc }) => !isElement(part) && doc.spread)) return lined;
   const along = branches.flatMap(({ part, doc }) => [inserted(" "), isElement(part) ? broken(doc)! : doc]);
-  return choice(sequence(test, ...branches.flatMap(({ doc }) => [inserted(" "), doc])), sequence(test, ...along), { ...lined, isBroken: true });
+  return choice(sequence(test, ...branches.flatMap(({ doc }) => [inserted(" "), doc])), sequence(test, ...along), {
+    ...lined,
+    isBroken: true,
+  });
 };
 
 /** An element in parentheses. */
 const isElement = ({ child, around }: Part): boolean => around.length === 3 && child!.type.startsWith("JSX");
 
 /** What begins on the line of the operator before it in any case. */
-const stays = /^(?:Object|Array|Function|Class)(?:Expression|Pattern)$|^ArrowFunctionExpression$|^FunctionBody$|^Template|^TaggedTemplate|^JSX|^(?:Object|Mapped)Type$/;
+const stays = /^(?:Object|Array|Function|Class)(?:Expression|Pattern)$|^ArrowFunctionExpression$|^FunctionBody$|^JSX|^(?:Object|Mapped)Type$/;
+
+/** A template that has line ends of its own. */
+const isTextOverLines = ({ text }: Builder, { child, first, last }: Part): boolean =>
+  /^(?:Tagged)?Template/.test(child!.type) && /[\n\r]/.test(text.slice(first.from, last.to));
 
 /** What stands behind an operator, with the space or line end before it. */
 export function behind(builder: Builder, node: Node, operator: Part, part: Part, isArrow = false): Doc {
   const { child } = part;
-  if (child === undefined || part.comments.length > 0 || part.around.length > 0 || stays.test(child.type)) return builder.placed(node, operator, part);
+  if (
+    child === undefined ||
+    part.comments.length > 0 ||
+    part.around.length > 0 ||
+    stays.test(child.type) ||
+    isTextOverLines(builder, part)
+  ) return builder.placed(node, operator, part);
   if (/^(?:Binary|Logical)Expression$/.test(child.type)) {
     const { doc, held } = operandDocs(child, builder);
     return continuation(doc, isArrow ? "next-line" : "inside", held);
@@ -156,13 +224,20 @@ export const assigned = (mark: RegExp): Build => (node: Node, builder: Builder):
   const at = parts.findLastIndex(({ text, child }) => child === undefined && mark.test(text));
   const value = parts[at + 1];
   if (at < 1 || value === undefined) return builder.row(node, parts);
-  return sequence(builder.row(node, parts.slice(0, at + 1)), behind(builder, node, parts[at]!, value), builder.row(node, parts.slice(at + 2), undefined, value));
+  return sequence(
+    builder.row(node, parts.slice(0, at + 1)),
+    behind(builder, node, parts[at]!, value),
+    builder.row(node, parts.slice(at + 2), undefined, value),
+  );
 };
 
 /** Expressions one behind another: on a line, or each on its own. */
 export const listed: Build = (node: Node, builder: Builder): Doc => {
   const parts = builder.parts(node);
-  return group(builder.part(parts[0]!), indent(builder.row(node, parts.slice(1), ({ child }) => (child === undefined ? undefined : spaceLine), parts[0])));
+  return group(
+    builder.part(parts[0]!),
+    indent(builder.row(node, parts.slice(1), ({ child }) => (child === undefined ? undefined : spaceLine), parts[0])),
+  );
 };
 
 /** An assignment. Where what is assigned is one too, and so on, all of them fit on a line, or each has its own. */

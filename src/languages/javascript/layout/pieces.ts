@@ -43,7 +43,14 @@ export function piecesOf(node: Node, text: SourceText): readonly Piece[] {
       if (blank !== undefined) space += blank;
       else {
         const from = begin + match.index;
-        pieces.push({ from, to: from + whole.length, text: whole, child: undefined, isComment: comment !== undefined, space });
+        pieces.push({
+          from,
+          to: from + whole.length,
+          text: whole,
+          child: undefined,
+          isComment: comment !== undefined,
+          space,
+        });
         space = "";
       }
     }

@@ -20,16 +20,39 @@ export interface SpacingStyle {
 }
 
 /** Node kinds whose text is not this module's to touch, or is looked at as part of another. */
-const aside = /^(?:JSX|Template|Program$|Decorator$|Skipped$|Missing$|TypeAssertion$|ImportExpression$|MetaProperty$|ImportType$)/;
+const aside =
+  /^(?:JSX|Template|Program$|Decorator$|Skipped$|Missing$|TypeAssertion$|ImportExpression$|MetaProperty$|ImportType$)/;
 
-const blocks = new Set(["BlockStatement", "FunctionBody", "ClassBody", "StaticBlock", "SwitchStatement", "EnumDeclaration", "ObjectType", "MappedType", "NamespaceDeclaration", "InterfaceDeclaration"]);
-const objects = new Set(["ObjectExpression", "ObjectPattern", "ImportDeclaration", "ExportNamedDeclaration", "ExportAllDeclaration"]);
+const blocks = new Set([
+  "BlockStatement",
+  "FunctionBody",
+  "ClassBody",
+  "StaticBlock",
+  "SwitchStatement",
+  "EnumDeclaration",
+  "ObjectType",
+  "MappedType",
+  "NamespaceDeclaration",
+  "InterfaceDeclaration",
+]);
+const objects = new Set([
+  "ObjectExpression",
+  "ObjectPattern",
+  "ImportDeclaration",
+  "ExportNamedDeclaration",
+  "ExportAllDeclaration",
+]);
 const bodies = new Set(["BlockStatement", "FunctionBody", "ClassBody", "ObjectType"]);
 const word = /^[a-z]+$/;
 /** Words that a bracket, dot or mark may follow at once. */
 const loose = new Set(["import", "super", "this", "new", "constructor"]);
 
-const wish = (rule: SpacingRule, space: "" | " ", about: string, side: "before" | "behind"): Wish => ({ rule, space, about, side });
+const wish = (rule: SpacingRule, space: "" | " ", about: string, side: "before" | "behind"): Wish => ({
+  rule,
+  space,
+  about,
+  side,
+});
 
 function isOperator(node: JavaScriptNode, text: string): boolean {
   switch (node.type) {
@@ -49,15 +72,37 @@ function isOperator(node: JavaScriptNode, text: string): boolean {
   }
 }
 
-const colonNodes = new Set(["Property", "PropertySignature", "AnnotatedPattern", "PropertyDefinition", "MethodDefinition", "MethodSignature", "FunctionDeclaration", "FunctionExpression", "ArrowFunctionExpression", "IndexSignature", "CallSignature", "SwitchCase", "LabeledStatement", "MappedType", "TupleMember"]);
+const colonNodes = new Set([
+  "Property",
+  "PropertySignature",
+  "AnnotatedPattern",
+  "PropertyDefinition",
+  "MethodDefinition",
+  "MethodSignature",
+  "FunctionDeclaration",
+  "FunctionExpression",
+  "ArrowFunctionExpression",
+  "IndexSignature",
+  "CallSignature",
+  "SwitchCase",
+  "LabeledStatement",
+  "MappedType",
+  "TupleMember",
+]);
 
 /** What is wished between two pieces of a node; `undefined` where anything goes. */
 function wishFor(node: JavaScriptNode, left: Piece, right: Piece, style: SpacingStyle): Wish | undefined {
   const { type } = node;
   const l = left.text;
   const r = right.text;
-  if (r === "," || (r === ";" && type !== "ClassBody")) return l === "[" || l === "," || l === "(" || l === ";" || l === "{" ? undefined : wish("comma-gap", "", r, "before");
-  if (l === "," || (l === ";" && type === "ForStatement")) return /^[)\]},;]$/.test(r) ? undefined : wish("comma-gap", " ", l, "behind");
+  if (r === "," || (r === ";" && type !== "ClassBody")) {
+    return l === "[" || l === "," || l === "(" || l === ";" || l === "{"
+      ? undefined
+      : wish("comma-gap", "", r, "before");
+  }
+  if (l === "," || (l === ";" && type === "ForStatement")) {
+    return /^[)\]},;]$/.test(r) ? undefined : wish("comma-gap", " ", l, "behind");
+  }
   if (l === "{" || r === "}") {
     if (l === "{" && r === "}") return wish("bracket-gap", "", "{", "behind");
     const [about, side] = l === "{" ? (["{", "behind"] as const) : (["}", "before"] as const);
@@ -90,32 +135,79 @@ function wishFor(node: JavaScriptNode, left: Piece, right: Piece, style: Spacing
       break;
     default:
   }
-  if (type === "TryStatement" && right.child?.type === "CatchClause") return wish("keyword-gap", " ", "catch", "before");
+  if (type === "TryStatement" && right.child?.type === "CatchClause") {
+    return wish("keyword-gap", " ", "catch", "before");
+  }
   // A method's parameters belong to a function that begins with them.
-  if (type === "MethodDefinition" && right.child !== undefined && right.child === node.value && (left.child !== undefined || l === "]")) return wish("bracket-gap", "", "(", "before");
+  if (
+    type === "MethodDefinition" &&
+    right.child !== undefined &&
+    right.child === node.value &&
+    (left.child !== undefined || l === "]")
+  ) return wish("bracket-gap", "", "(", "before");
   if (r === "(") {
-    if ((type === "FunctionDeclaration" || type === "MethodDefinition" || type === "MethodSignature" || (type === "FunctionExpression" && left.child !== undefined)) && (left.child !== undefined || l === "]")) return wish("bracket-gap", "", "(", "before");
+    if (
+      (
+        type === "FunctionDeclaration" ||
+        type === "MethodDefinition" ||
+        type === "MethodSignature" ||
+        (type === "FunctionExpression" && left.child !== undefined)
+      ) &&
+      (left.child !== undefined || l === "]")
+    ) return wish("bracket-gap", "", "(", "before");
   }
-  if (right.child !== undefined && (right.child.type === "TypeParameters" || right.child.type === "TypeArguments") && left.child !== undefined) return wish("bracket-gap", "", "<", "before");
+  if (
+    right.child !== undefined &&
+    (right.child.type === "TypeParameters" || right.child.type === "TypeArguments") &&
+    left.child !== undefined
+  ) return wish("bracket-gap", "", "<", "before");
   if (right.child !== undefined && bodies.has(right.child.type) && l !== "=>" && !(type === "ExpressionStatement")) {
-    if (type !== "TypeAliasDeclaration" && (l === ")" || word.test(l) || left.child !== undefined)) return wish("keyword-gap", " ", "{", "before");
+    if (type !== "TypeAliasDeclaration" && (l === ")" || word.test(l) || left.child !== undefined)) {
+      return wish("keyword-gap", " ", "{", "before");
+    }
   }
-  if (r === "{" && (type === "SwitchStatement" || type === "EnumDeclaration" || type === "StaticBlock" || type === "NamespaceDeclaration")) return wish("keyword-gap", " ", "{", "before");
+  if (
+    r === "{" &&
+    (
+      type === "SwitchStatement" ||
+      type === "EnumDeclaration" ||
+      type === "StaticBlock" ||
+      type === "NamespaceDeclaration"
+    )
+  ) return wish("keyword-gap", " ", "{", "before");
   if (word.test(l) && !loose.has(l) && !/^[;:.,)\]*?!<]$|^\?\.$/.test(r)) return wish("keyword-gap", " ", l, "behind");
-  if (word.test(r) && (left.child !== undefined || l === ")" || l === "}" || l === "]" || l === "*")) return wish("keyword-gap", " ", r, "before");
-  if (l === ")" && right.child !== undefined && right.child.type !== "EmptyStatement" && /^(?:If|For|ForIn|ForOf|While|With)Statement$/.test(type)) return wish("keyword-gap", " ", ")", "behind");
+  if (word.test(r) && (left.child !== undefined || l === ")" || l === "}" || l === "]" || l === "*")) {
+    return wish("keyword-gap", " ", r, "before");
+  }
+  if (
+    l === ")" &&
+    right.child !== undefined &&
+    right.child.type !== "EmptyStatement" &&
+    /^(?:If|For|ForIn|ForOf|While|With)Statement$/.test(type)
+  ) return wish("keyword-gap", " ", ")", "behind");
   return undefined;
 }
 
 /** A `|` or `&` before the first of some types. */
-const isLeading = (left: Piece, r: string): boolean => (r === "|" || r === "&") && left.child === undefined && left.text !== ")" && left.text !== "]";
-const isMark = (node: JavaScriptNode, left: Piece): boolean => (left.text === "|" || left.text === "&") && left.from === node.start;
+const isLeading = (left: Piece, r: string): boolean =>
+  (r === "|" || r === "&") && left.child === undefined && left.text !== ")" && left.text !== "]";
+const isMark = (node: JavaScriptNode, left: Piece): boolean =>
+  (left.text === "|" || left.text === "&") && left.from === node.start;
 
 /** The blank space between two pieces where they stand on one line. */
-export function flatSpace(node: JavaScriptNode, left: Piece, right: Piece, style: SpacingStyle, text: SourceText): "" | " " {
+export function flatSpace(
+  node: JavaScriptNode,
+  left: Piece,
+  right: Piece,
+  style: SpacingStyle,
+  text: SourceText,
+): "" | " " {
   const wished = aside.test(node.type) ? undefined : wishFor(node, left, right, style)?.space;
-  const space = wished ?? (/[\n\r\u2028\u2029]/.test(right.space) ? usualSpace(left, right) : right.space === "" ? "" : " ");
-  return space === "" && wouldJoin(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1)) ? " " : space;
+  const space = wished ??
+    (/[\n\r\u2028\u2029]/.test(right.space) ? usualSpace(left, right) : right.space === "" ? "" : " ");
+  return space === "" && wouldJoin(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1))
+    ? " "
+    : space;
 }
 
 /** What stands between two pieces that stood on two lines, where nothing is wished. */
@@ -139,7 +231,13 @@ export function wrongGaps(node: Node, text: SourceText, style: SpacingStyle): re
   if (aside.test(node.type)) return [];
   const { start } = node;
   const now = text.snapshot ?? text;
-  if (last !== undefined && last.node === node && last.text === now && last.start === start && last.braces === style.braces) return last.gaps;
+  if (
+    last !== undefined &&
+    last.node === node &&
+    last.text === now &&
+    last.start === start &&
+    last.braces === style.braces
+  ) return last.gaps;
   const pieces = piecesOf(node, text);
   const gaps: Gap[] = [];
   for (let index = 1; index < pieces.length; index += 1) {
@@ -149,7 +247,9 @@ export function wrongGaps(node: Node, text: SourceText, style: SpacingStyle): re
     const wished = wishFor(node as JavaScriptNode, left, right, style);
     if (wished === undefined || wished.space === right.space) continue;
     // Without the space two tokens could become another one.
-    if (wished.space === "" && wouldJoin(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1))) continue;
+    if (wished.space === "" && wouldJoin(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1))) {
+      continue;
+    }
     gaps.push({ ...wished, from: left.to, to: right.from });
   }
   last = { node, text: now, start, braces: style.braces, gaps };

@@ -1,5 +1,16 @@
 /** Statements: heads with parentheses, what they govern, and lists of declarations. */
-import { bracketGroup, group, hardLine, indent, inserted, nothing, sequence, softLine, spaceLine, type Doc } from "../../../layout/doc.js";
+import {
+  bracketGroup,
+  group,
+  hardLine,
+  indent,
+  inserted,
+  nothing,
+  sequence,
+  softLine,
+  spaceLine,
+  type Doc,
+} from "../../../layout/doc.js";
 import type { Node } from "../../../syntax/node.js";
 import type { JavaScriptNode, SwitchCase, VariableDeclaration } from "../nodes/index.js";
 import type { Build, Builder, Part } from "./builder.js";
@@ -12,14 +23,33 @@ function headIn(node: Node, builder: Builder, parts: readonly Part[]): Doc {
   const closer = parts.at(-1)!;
   const inner = parts.slice(1, -1);
   const last = inner.at(-1)?.child;
-  if ((inner.length === 1 || (/^For(?:In|Of)/.test(node.type) && !/Pattern$/.test(declaredIn(inner[0]!.child)?.type ?? ""))) && last !== undefined && !isLoose(last) && parts.every(({ comments }) => comments.length === 0)) return builder.row(node, parts);
+  if (
+    (
+      inner.length === 1 ||
+      (/^For(?:In|Of)/.test(node.type) && !/Pattern$/.test(declaredIn(inner[0]!.child)?.type ?? ""))
+    ) &&
+    last !== undefined &&
+    !isLoose(last) &&
+    parts.every(({ comments }) => comments.length === 0)
+  ) return builder.row(node, parts);
   const end = builder.lead(node, parts.at(-2)!, closer, softLine);
-  const marks = builder.row(node, inner, ({ text }, index) => (index === 0 ? softLine : inner[index - 1]!.text !== ";" ? undefined : text === ";" ? nothing : spaceLine), opener);
+  const marks = builder.row(
+    node,
+    inner,
+    ({ text }, index) => (
+      index === 0 ? softLine : inner[index - 1]!.text !== ";" ? undefined : text === ";" ? nothing : spaceLine
+    ),
+    opener,
+  );
   return bracketGroup(sequence(builder.part(opener), indent(marks, end.comments), end.space, builder.part(closer)));
 }
 
 /** The pattern that the head of a loop declares. */
-const declaredIn = (node: Node | undefined): Node | undefined => ((node as JavaScriptNode | undefined)?.type === "VariableDeclaration" ? (node as VariableDeclaration).declarations[0]!.id : node);
+const declaredIn = (node: Node | undefined): Node | undefined => (
+  (node as JavaScriptNode | undefined)?.type === "VariableDeclaration"
+    ? (node as VariableDeclaration).declarations[0]!.id
+    : node
+);
 
 /** Whether something may go over lines outside of brackets, or not at all. */
 function isLoose(node: Node): boolean {
@@ -36,7 +66,11 @@ function isLoose(node: Node): boolean {
 /** A statement that another governs, with what stands before it: a block on the same line, another there if it fits. */
 function governed(node: Node, builder: Builder, before: Part, part: Part): Doc {
   const child = part.child as JavaScriptNode;
-  if (child.type === "BlockStatement" || child.type === "EmptyStatement" || (child.type === "IfStatement" && before.text === "else")) return builder.placed(node, before, part, part.comments.length > 0 ? inserted(" ") : undefined);
+  if (
+    child.type === "BlockStatement" ||
+    child.type === "EmptyStatement" ||
+    (child.type === "IfStatement" && before.text === "else")
+  ) return builder.placed(node, before, part, part.comments.length > 0 ? inserted(" ") : undefined);
   const { comments, space } = builder.lead(node, before, part, spaceLine);
   return group(indent(comments, space, builder.part(part)));
 }
@@ -89,14 +123,31 @@ export const switched: Build = (node: Node, builder: Builder): Doc => {
   const between = builder.lead(node, parts[head[1]], parts[body[0]]!);
   const own = parts.slice(body[0]);
   const cases = builder.style.cases || own.length === 2 ? linesIn(node, builder, own) : flush(node, builder, own);
-  return sequence(builder.row(node, parts.slice(0, head[0])), before.comments, before.space, headIn(node, builder, parts.slice(head[0], head[1] + 1)), between.comments, between.space, cases);
+  return sequence(
+    builder.row(node, parts.slice(0, head[0])),
+    before.comments,
+    before.space,
+    headIn(node, builder, parts.slice(head[0], head[1] + 1)),
+    between.comments,
+    between.space,
+    cases,
+  );
 };
 
 /** Cases that are not indented from their `switch`. */
 function flush(node: Node, builder: Builder, parts: readonly Part[]): Doc {
   const closer = parts.at(-1)!;
   const end = builder.lead(node, parts.at(-2)!, closer, hardLine());
-  return bracketGroup(sequence(builder.part(parts[0]!), lines(node, builder, parts.slice(1, -1), parts[0]), end.comments, end.space.kind === "line" ? hardLine() : end.space, builder.part(closer)), { isBroken: true });
+  return bracketGroup(
+    sequence(
+      builder.part(parts[0]!),
+      lines(node, builder, parts.slice(1, -1), parts[0]),
+      end.comments,
+      end.space.kind === "line" ? hardLine() : end.space,
+      builder.part(closer),
+    ),
+    { isBroken: true },
+  );
 }
 
 const brief = /^(?:Return|Throw|Break|Continue|Expression)Statement$/;
@@ -109,7 +160,9 @@ export const switchCase: Build = (node: SwitchCase, builder: Builder): Doc => {
   const first = parts[at];
   if (first === undefined) return head;
   const colon = parts[at - 1]!;
-  if (node.consequent.length === 1 && node.consequent[0]!.type === "BlockStatement" && first.comments.length === 0) return sequence(head, inserted(" "), builder.part(first));
+  if (node.consequent.length === 1 && node.consequent[0]!.type === "BlockStatement" && first.comments.length === 0) {
+    return sequence(head, inserted(" "), builder.part(first));
+  }
   if (node.consequent.length === 1 && brief.test(node.consequent[0]!.type) && !builder.beginsLine(first)) {
     const { comments, space } = builder.lead(node, colon, first, spaceLine);
     return sequence(head, group(indent(comments, space, builder.part(first))));
@@ -125,7 +178,12 @@ export const declaration: Build = (node: VariableDeclaration, builder: Builder):
   const second = parts.findIndex(({ child }, index) => index > first && child !== undefined);
   const isKept = builder.style.brokenLists === "keep" && builder.beginsLine(parts[second]!);
   const line = isKept ? hardLine() : spaceLine;
-  return group(builder.row(node, parts.slice(0, first + 1)), indent(builder.row(node, parts.slice(first + 1), ({ child }) => (child === undefined ? undefined : line), parts[first])));
+  return group(
+    builder.row(node, parts.slice(0, first + 1)),
+    indent(
+      builder.row(node, parts.slice(first + 1), ({ child }) => (child === undefined ? undefined : line), parts[first]),
+    ),
+  );
 };
 
 /** The items of a file, one behind another. */

@@ -1,5 +1,16 @@
 /** Types. */
-import { bracketGroup, either, group, indent, inserted, nothing, sequence, softLine, spaceLine, type Doc } from "../../../layout/doc.js";
+import {
+  bracketGroup,
+  either,
+  group,
+  indent,
+  inserted,
+  nothing,
+  sequence,
+  softLine,
+  spaceLine,
+  type Doc,
+} from "../../../layout/doc.js";
 import type { Node } from "../../../syntax/node.js";
 import type { IntersectionType, JavaScriptNode, TypeAliasDeclaration, UnionType } from "../nodes/index.js";
 import type { Build, Builder, Part } from "./builder.js";
@@ -12,7 +23,12 @@ const simple = /^(?:Keyword|Literal)Type$/;
 /** The lines of a union, the first of which has a mark too where it is broken. */
 function unionLines(node: UnionType, builder: Builder, parts: readonly Part[]): Doc {
   const types = parts[0]!.child === undefined ? parts.slice(1) : parts;
-  const rest = builder.row(node, types.slice(1), ({ child }) => (child === undefined ? spaceLine : undefined), types[0]);
+  const rest = builder.row(
+    node,
+    types.slice(1),
+    ({ child }) => (child === undefined ? spaceLine : undefined),
+    types[0],
+  );
   return sequence(either(inserted("| "), nothing), builder.part(types[0]!), rest);
 }
 
@@ -20,11 +36,17 @@ function unionLines(node: UnionType, builder: Builder, parts: readonly Part[]): 
 export const union: Build = (node: UnionType, builder: Builder): Doc => {
   const parts = builder.parts(node);
   const hasMark = parts[0]!.child === undefined;
-  if (hasMark && parts[1]!.comments.length > 0) return builder.row(node, parts, ({ text }, index) => (index > 0 && text === "|" ? spaceLine : undefined));
+  if (hasMark && parts[1]!.comments.length > 0) {
+    return builder.row(node, parts, ({ text }, index) => (index > 0 && text === "|" ? spaceLine : undefined));
+  }
   const own = hasMark ? parts.slice(1) : parts;
   const types = own.filter(({ child }) => child !== undefined);
   // Members of one object, which may be absent.
-  if (types.filter(({ child }) => !simple.test(child!.type)).length === 1 && types.some(({ child }) => child!.type === "ObjectType") && types.every(({ comments }) => comments.length === 0)) return builder.row(node, own);
+  if (
+    types.filter(({ child }) => !simple.test(child!.type)).length === 1 &&
+    types.some(({ child }) => child!.type === "ObjectType") &&
+    types.every(({ comments }) => comments.length === 0)
+  ) return builder.row(node, own);
   if (isFollowed(node)) return builder.row(node, own);
   return group(indent(softLine, unionLines(node, builder, own)));
 };
@@ -34,7 +56,9 @@ export const intersection: Build = (node: IntersectionType, builder: Builder): D
   const first = parts[0]!.child === undefined ? 1 : 0;
   const hasObject = node.types.some(({ type }) => /^(?:Object|Mapped)Type$/.test(type));
   if (first === 1 || hasObject || isFollowed(node)) return builder.row(node, parts);
-  return group(indent(builder.row(node, parts, (part, index) => (index > 0 && part.child !== undefined ? spaceLine : undefined))));
+  return group(
+    indent(builder.row(node, parts, (part, index) => (index > 0 && part.child !== undefined ? spaceLine : undefined))),
+  );
 };
 
 /** Members between braces, each with the mark behind it. */
@@ -46,11 +70,28 @@ export const objectType: Build = (node: Node, builder: Builder): Doc => {
   const closer = parts.at(-1)!;
   const inner = parts.slice(1, -1);
   // Members that only line ends part cannot stand on one line.
-  const isParted = inner.slice(0, -1).every(({ child, last }) => child === undefined || /[;,]/.test(builder.text.slice(last.to - 1, last.to)));
+  const isParted = inner
+    .slice(0, -1)
+    .every(({ child, last }) => child === undefined || /[;,]/.test(builder.text.slice(last.to - 1, last.to)));
   const isKept = !isParted || (builder.style.brokenLists === "keep" && builder.beginsLine(inner[0]!));
   const end = builder.lead(node, parts.at(-2)!, closer, spaceLine);
-  const members = builder.row(node, inner, (part) => (part.child === undefined ? undefined : isKept && part !== inner[0] ? builder.lineBefore(part) : spaceLine), opener);
-  return bracketGroup(sequence(builder.part(opener), indent(members, lastMark(builder, inner), end.comments), end.space, builder.part(closer)), { isBroken: isKept });
+  const members = builder.row(
+    node,
+    inner,
+    (part) => (
+      part.child === undefined ? undefined : isKept && part !== inner[0] ? builder.lineBefore(part) : spaceLine
+    ),
+    opener,
+  );
+  return bracketGroup(
+    sequence(
+      builder.part(opener),
+      indent(members, lastMark(builder, inner), end.comments),
+      end.space,
+      builder.part(closer),
+    ),
+    { isBroken: isKept },
+  );
 };
 
 /** The mark behind the last member of a broken type whose others have one. */
@@ -58,7 +99,9 @@ function lastMark(builder: Builder, members: readonly Part[]): Doc {
   const markOf = ({ last }: Part): string => builder.text.slice(last.to - 1, last.to);
   const others = members.slice(0, -1);
   const mark = others.length > 0 ? markOf(others[0]!) : "";
-  return /[;,]/.test(mark) && others.every((part) => markOf(part) === mark) && !/[;,]/.test(markOf(members.at(-1)!)) ? either(inserted(mark), nothing) : nothing;
+  return /[;,]/.test(mark) && others.every((part) => markOf(part) === mark) && !/[;,]/.test(markOf(members.at(-1)!))
+    ? either(inserted(mark), nothing)
+    : nothing;
 }
 
 export const mapped: Build = (node: Node, builder: Builder): Doc => {
@@ -68,14 +111,26 @@ export const mapped: Build = (node: Node, builder: Builder): Doc => {
   const inner = parts.slice(1, -1);
   const isKept = builder.style.brokenLists === "keep" && builder.beginsLine(inner[0]!);
   const end = builder.lead(node, parts.at(-2)!, closer, spaceLine);
-  return bracketGroup(sequence(builder.part(opener), indent(builder.row(node, inner, (_, index) => (index === 0 ? spaceLine : undefined), opener), end.comments), end.space, builder.part(closer)), { isBroken: isKept });
+  return bracketGroup(
+    sequence(
+      builder.part(opener),
+      indent(builder.row(node, inner, (_, index) => (index === 0 ? spaceLine : undefined), opener), end.comments),
+      end.space,
+      builder.part(closer),
+    ),
+    { isBroken: isKept },
+  );
 };
 
 /** Types or their parameters between `<` and `>`. */
 export const typeList: Build = (node: Node, builder: Builder): Doc => {
   const parts = builder.parts(node);
   const types = parts.filter(({ child }) => child !== undefined);
-  if (types.length === 1 && /^(?:(?:Keyword|Object|Literal|Name|Mapped)Type|TypeParameter)$/.test(types[0]!.child!.type) && parts.every(({ comments }) => comments.length === 0)) return builder.row(node, parts, (_, index) => (index === 0 ? undefined : nothing));
+  if (
+    types.length === 1 &&
+    /^(?:(?:Keyword|Object|Literal|Name|Mapped)Type|TypeParameter)$/.test(types[0]!.child!.type) &&
+    parts.every(({ comments }) => comments.length === 0)
+  ) return builder.row(node, parts, (_, index) => (index === 0 ? undefined : nothing));
   return listDoc(builder, node, parts);
 };
 
@@ -89,10 +144,20 @@ export const alias: Build = (node: TypeAliasDeclaration, builder: Builder): Doc 
   const type = (value.child as JavaScriptNode | undefined)?.type;
   if (type === "UnionType" && value.comments.length > 0 && value.around.length === 0) {
     const { comments, space } = builder.lead(node, parts[at], value, spaceLine);
-    return sequence(builder.row(node, parts.slice(0, at + 1)), group(indent(comments, space, unionLines(value.child as UnionType, builder, builder.parts(value.child!)))), builder.row(node, parts.slice(at + 2), undefined, value));
+    return sequence(
+      builder.row(node, parts.slice(0, at + 1)),
+      group(indent(comments, space, unionLines(value.child as UnionType, builder, builder.parts(value.child!)))),
+      builder.row(node, parts.slice(at + 2), undefined, value),
+    );
   }
-  const doc = type === "UnionType" || type === "ConditionalType" || type === "IntersectionType" ? builder.placed(node, parts[at]!, value) : behind(builder, node, parts[at]!, value);
-  return sequence(builder.row(node, parts.slice(0, at + 1)), doc, builder.row(node, parts.slice(at + 2), undefined, value));
+  const doc = type === "UnionType" || type === "ConditionalType" || type === "IntersectionType"
+    ? builder.placed(node, parts[at]!, value)
+    : behind(builder, node, parts[at]!, value);
+  return sequence(
+    builder.row(node, parts.slice(0, at + 1)),
+    doc,
+    builder.row(node, parts.slice(at + 2), undefined, value),
+  );
 };
 
 export const enumeration: Build = (node: Node, builder: Builder): Doc => {
@@ -101,5 +166,10 @@ export const enumeration: Build = (node: Node, builder: Builder): Doc => {
   if (brackets === undefined) return builder.row(node, parts);
   const [begin, end] = brackets;
   const { comments, space } = builder.lead(node, parts[begin - 1], parts[begin]!);
-  return sequence(builder.row(node, parts.slice(0, begin)), comments, space, listDoc(builder, node, parts.slice(begin, end + 1), { edge: spaceLine, hasFreeComma: true }));
+  return sequence(
+    builder.row(node, parts.slice(0, begin)),
+    comments,
+    space,
+    listDoc(builder, node, parts.slice(begin, end + 1), { edge: spaceLine, hasFreeComma: true }),
+  );
 };

@@ -11,7 +11,14 @@ export interface Clash {
 
 const blockLevelKinds: ReadonlySet<BindingKind> = new Set<BindingKind>(["changeable", "fixed", "class", "import"]);
 /** They join other declarations of the same name, or stand for another kind of thing. */
-const mergingKinds: ReadonlySet<BindingKind> = new Set<BindingKind>(["enum", "namespace", "interface", "alias", "type-parameter", "member"]);
+const mergingKinds: ReadonlySet<BindingKind> = new Set<BindingKind>([
+  "enum",
+  "namespace",
+  "interface",
+  "alias",
+  "type-parameter",
+  "member",
+]);
 
 const none: readonly Clash[] = [];
 
@@ -27,8 +34,12 @@ export function clashesOf(binding: Binding): readonly Clash[] {
   declarations.slice(1).forEach((later, index) => {
     if (clash(first, declarations[index]!, later, scope)) found.push({ later, earlier: first });
   });
-  const through = isBlockLevel(first, scope) ? scope.passing?.get(binding.name)?.find(({ kind }) => kind === "variable") : undefined;
-  if (through !== undefined && !found.some(({ later }) => later === through)) found.push(inTextOrder(first, firstOf(scope, binding.name)));
+  const through = isBlockLevel(first, scope)
+    ? scope.passing?.get(binding.name)?.find(({ kind }) => kind === "variable")
+    : undefined;
+  if (through !== undefined && !found.some(({ later }) => later === through)) {
+    found.push(inTextOrder(first, firstOf(scope, binding.name)));
+  }
   return found;
 }
 
@@ -53,7 +64,9 @@ function repeated(binding: Binding, counts: (later: Declaration, earlier: Declar
 function makeOneMember(a: Declaration, b: Declaration): boolean {
   const [one, other] = [a.owner, b.owner] as (MethodDefinition | PropertyDefinition)[];
   if (isOverload(one!) || isOverload(other!)) return true;
-  if (one!.type !== "MethodDefinition" || other!.type !== "MethodDefinition" || one!.static !== other!.static) return false;
+  if (one!.type !== "MethodDefinition" || other!.type !== "MethodDefinition" || one!.static !== other!.static) {
+    return false;
+  }
   return (one!.kind === "get" && other!.kind === "set") || (one!.kind === "set" && other!.kind === "get");
 }
 
@@ -86,7 +99,8 @@ function clash(first: Declaration, before: Declaration, { kind, owner }: Declara
     // A function directly under `if` stands as if in a block of its own.
     if (owner.parent?.type === "IfStatement") return false;
     if (first.kind === "caught" || scope.kind === "module") return true;
-    return scope.kind === "block" && (first.kind !== "function" || scope.strict || !isPlainFunction(owner) || !isPlainFunction(first.owner));
+    return scope.kind === "block" &&
+      (first.kind !== "function" || scope.strict || !isPlainFunction(owner) || !isPlainFunction(first.owner));
   }
   return kind === "caught" && first.kind === "caught";
 }

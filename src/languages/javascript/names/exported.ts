@@ -1,6 +1,14 @@
 /** Which names an item of a module makes visible to others. */
 import type { Node } from "../../../syntax/node.js";
-import type { ExportAllDeclaration, ExportDefaultDeclaration, ExportNamedDeclaration, Identifier, JavaScriptNode, Literal, Pattern } from "../nodes/index.js";
+import type {
+  ExportAllDeclaration,
+  ExportDefaultDeclaration,
+  ExportNamedDeclaration,
+  Identifier,
+  JavaScriptNode,
+  Literal,
+  Pattern,
+} from "../nodes/index.js";
 
 /** A name with the node that stands for it. */
 export interface Given {
@@ -11,18 +19,29 @@ export interface Given {
 export type ExportItem = ExportNamedDeclaration | ExportDefaultDeclaration | ExportAllDeclaration;
 
 export function isExport(node: JavaScriptNode): node is ExportItem {
-  return node.type === "ExportNamedDeclaration" || node.type === "ExportDefaultDeclaration" || node.type === "ExportAllDeclaration";
+  return node.type === "ExportNamedDeclaration" ||
+    node.type === "ExportDefaultDeclaration" ||
+    node.type === "ExportAllDeclaration";
 }
 
 const textOf = (name: Identifier | Literal): string => (name.type === "Literal" ? String(name.value) : name.name);
 
 /** The names an item exports. Types may share a name with a value, so TypeScript's own declarations are not among them. */
 export function exportedBy(item: ExportItem): Given[] {
-  if (item.type === "ExportAllDeclaration") return item.exported === null ? [] : [{ name: textOf(item.exported), node: item.exported }];
+  if (item.type === "ExportAllDeclaration") {
+    return item.exported === null ? [] : [{ name: textOf(item.exported), node: item.exported }];
+  }
   const { declaration } = item;
   const overload = declaration?.type === "FunctionDeclaration" && declaration.body === null;
-  if (item.type === "ExportDefaultDeclaration") return overload || declaration!.type === "InterfaceDeclaration" ? [] : [{ name: "default", node: item }];
-  const given: Given[] = item.typeOnly ? [] : item.specifiers.filter(({ typeOnly }) => !typeOnly).map(({ exported }) => ({ name: textOf(exported), node: exported }));
+  if (item.type === "ExportDefaultDeclaration") {
+    return overload || declaration!.type === "InterfaceDeclaration" ? [] : [{ name: "default", node: item }];
+  }
+  const given: Given[] = item.typeOnly
+    ? []
+    : item.specifiers.filter(({ typeOnly }) => !typeOnly).map(({ exported }) => ({
+      name: textOf(exported),
+      node: exported,
+    }));
   if (declaration?.type === "VariableDeclaration") for (const { id } of declaration.declarations) namesIn(id, given);
   else if ((declaration?.type === "FunctionDeclaration" && !overload) || declaration?.type === "ClassDeclaration") {
     if (declaration.id?.type === "Identifier") given.push({ name: declaration.id.name, node: declaration.id });

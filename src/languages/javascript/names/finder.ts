@@ -73,7 +73,17 @@ export class NameFinder implements NameKeeper {
         return scope;
       default: {
         if (isExport(node) && node.parent === this.names.root.node) {
-          this.exported.set(node, exportedBy(node).map(({ name, node: at }) => this.names.declare(this.names.exports, name, at, "export", node, true)));
+          this.exported.set(
+            node,
+            exportedBy(node).map(({ name, node: at }) => this.names.declare(
+              this.names.exports,
+              name,
+              at,
+              "export",
+              node,
+              true,
+            )),
+          );
         }
         const kind = scopeKind(node);
         return kind === undefined ? scope : this.names.open(scopeFor(node, kind, scope));
@@ -109,7 +119,14 @@ export class NameFinder implements NameKeeper {
       if (isDirectEval(node)) this.names.countEval(scope, 1);
       return this.names.use(node, node.name, scope, role);
     }
-    const declaration = this.names.declare(homeOf(role.kind, node, scope), node.name, node, role.kind, role.owner, isExported(role.owner));
+    const declaration = this.names.declare(
+      homeOf(role.kind, node, scope),
+      node.name,
+      node,
+      role.kind,
+      role.owner,
+      isExported(role.owner),
+    );
     for (const passed of this.passed(declaration)) this.names.pass(passed, declaration, true);
     return declaration;
   }
@@ -123,7 +140,12 @@ export class NameFinder implements NameKeeper {
         yield scope;
         if (scope === binding.scope) return;
       }
-    } else if (kind === "function" && !binding.scope.strict && isNested(binding.scope) && (owner as { async?: boolean; generator?: boolean }).async === false) {
+    } else if (
+      kind === "function" &&
+      !binding.scope.strict &&
+      isNested(binding.scope) &&
+      (owner as { async?: boolean; generator?: boolean }).async === false
+    ) {
       for (let scope = binding.scope.parent; scope !== null; scope = scope.parent) {
         yield scope;
         if (!isNested(scope)) return;
@@ -134,7 +156,9 @@ export class NameFinder implements NameKeeper {
   private privateName(node: PrivateIdentifier, scope: Scope): NameFact | null {
     const up = node.parent as JavaScriptNode;
     const name = `#${node.name}`;
-    if (up.type === "MethodDefinition" || up.type === "PropertyDefinition") return this.names.declare(scope, name, node, "private", up, false);
+    if (up.type === "MethodDefinition" || up.type === "PropertyDefinition") {
+      return this.names.declare(scope, name, node, "private", up, false);
+    }
     if (up.type === "MemberExpression") return this.names.use(node, name, scope, memberUse(up));
     return up.type === "BinaryExpression" ? this.names.use(node, name, scope, componentUse) : null;
   }
@@ -149,13 +173,17 @@ function homeOf(kind: BindingKind, node: Identifier, scope: Scope): Scope {
   if (kind === "type-parameter") {
     // What is inferred is known where the condition holds.
     let inferred: Scope = scope;
-    if (node.parent!.parent!.type === "InferType") while (inferred.node.type !== "ConditionalType" && inferred.parent !== null) inferred = inferred.parent;
+    if (node.parent!.parent!.type === "InferType") {
+      while (inferred.node.type !== "ConditionalType" && inferred.parent !== null) inferred = inferred.parent;
+    }
     return inferred;
   }
   if (kind !== "variable") return scope;
   const home = scope.functionScope;
   // A `var` of the body that is called like a parameter is that parameter.
-  return home.node.type === "FunctionBody" && home.parent!.bindings.get(node.name)?.kind === "parameter" ? home.parent! : home;
+  return home.node.type === "FunctionBody" && home.parent!.bindings.get(node.name)?.kind === "parameter"
+    ? home.parent!
+    : home;
 }
 
 /** Whether a declaration stands in an export. */
@@ -165,11 +193,17 @@ function isExported(owner: Node): boolean {
 }
 
 function isDirectEval(node: Node): boolean {
-  return node.type === "Identifier" && (node as Identifier).name === "eval" && node.parent?.type === "CallExpression" && (node.parent as { callee?: Node }).callee === node;
+  return node.type === "Identifier" &&
+    (node as Identifier).name === "eval" &&
+    node.parent?.type === "CallExpression" &&
+    (node.parent as { callee?: Node }).callee === node;
 }
 
 /** Whether a word of markup is the name of a component: it begins with a capital, or its member is used. */
 function isComponent({ parent, name }: JSXIdentifier): boolean {
-  if (parent!.type === "JSXMemberExpression") return (parent as { object?: unknown }).object !== undefined && (parent as unknown as { property: { name: string } }).property.name !== name;
+  if (parent!.type === "JSXMemberExpression") {
+    return (parent as { object?: unknown }).object !== undefined &&
+      (parent as unknown as { property: { name: string } }).property.name !== name;
+  }
   return parent!.type === "JSXOpeningElement" && /^[A-Z_$]/.test(name);
 }

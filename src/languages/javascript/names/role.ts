@@ -8,13 +8,23 @@ export type Role =
   | { readonly is: "declared"; readonly kind: BindingKind; readonly owner: Node }
   | { readonly is: "word" };
 
-const use = (access: Access, wants = VALUE, probing = false, exporting = false): Role => ({ is: "use", access, wants, probing, exporting });
+const use = (access: Access, wants = VALUE, probing = false, exporting = false): Role => ({
+  is: "use",
+  access,
+  wants,
+  probing,
+  exporting,
+});
 const declared = (kind: BindingKind, owner: Node): Role => ({ is: "declared", kind, owner });
 
 const read = use("read");
 const write = use("write");
 const change = use("change");
-const accesses: Readonly<Record<Access, Manner>> = { read: read as Manner, write: write as Manner, change: change as Manner };
+const accesses: Readonly<Record<Access, Manner>> = {
+  read: read as Manner,
+  write: write as Manner,
+  change: change as Manner,
+};
 const asked = use("read", VALUE, true);
 const typeUse = use("read", TYPE, true);
 const either = use("read", VALUE | TYPE, true);
@@ -22,7 +32,13 @@ const given = use("read", VALUE | TYPE, true, true);
 const givenValue = use("read", VALUE | TYPE, false, true);
 const word: Role = { is: "word" };
 
-const variableKinds: Readonly<Record<string, BindingKind>> = { var: "variable", let: "changeable", const: "fixed", using: "fixed", "await using": "fixed" };
+const variableKinds: Readonly<Record<string, BindingKind>> = {
+  var: "variable",
+  let: "changeable",
+  const: "fixed",
+  using: "fixed",
+  "await using": "fixed",
+};
 
 /** What the identifier `node` does in its place. In a TypeScript file some places may name a type as well as a value. */
 export function roleOf(node: Identifier, typescript: boolean): Role {
@@ -44,8 +60,9 @@ export function roleOf(node: Identifier, typescript: boolean): Role {
     } else if (up.type === "ParameterProperty") {
       if (up.parameter !== child) return read;
       child = up as Node;
-    } else if (up.type === "ArrayPattern" || up.type === "ObjectPattern" || up.type === "RestElement") child = up as Node;
-    else break;
+    } else if (up.type === "ArrayPattern" || up.type === "ObjectPattern" || up.type === "RestElement") {
+      child = up as Node;
+    } else break;
     up = child.parent as JavaScriptNode | null;
   }
   switch (up.type) {
@@ -176,11 +193,19 @@ export function memberUse(member: MemberExpression): Manner {
 function memberAccess(member: MemberExpression): Access {
   let child: Node = member;
   let up = member.parent as JavaScriptNode;
-  while (up.type === "ArrayPattern" || up.type === "RestElement" || (up.type === "AssignmentPattern" && up.left === child) || (up.type === "Property" && up.value === child && up.parent!.type === "ObjectPattern") || up.type === "ObjectPattern") {
+  while (
+    up.type === "ArrayPattern" ||
+    up.type === "RestElement" ||
+    (up.type === "AssignmentPattern" && up.left === child) ||
+    (up.type === "Property" && up.value === child && up.parent!.type === "ObjectPattern") ||
+    up.type === "ObjectPattern"
+  ) {
     child = up;
     up = up.parent as JavaScriptNode;
   }
   if (up.type === "UpdateExpression") return "change";
   if (up.type === "AssignmentExpression" && up.left === child) return up.operator === "=" ? "write" : "change";
-  return (up.type === "ForOfStatement" || up.type === "ForInStatement") && up.left === child ? "write" : child.type.endsWith("Pattern") && child !== member ? "write" : "read";
+  return (up.type === "ForOfStatement" || up.type === "ForInStatement") && up.left === child
+    ? "write"
+    : child.type.endsWith("Pattern") && child !== member ? "write" : "read";
 }

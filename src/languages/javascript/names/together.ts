@@ -24,10 +24,14 @@ export function declaredBy(whole: VariableDeclaration): Binding[] {
 /** The parameters of a parameter's function, or the names that one declaration declares together. */
 export function together(binding: Binding): readonly Binding[] {
   const { owner, kind } = binding.declarations[0]!;
-  if (kind === "parameter") return [...binding.scope.bindings.values()].filter((other) => other.isDeclared && other.kind === "parameter");
+  if (kind === "parameter") {
+    return [...binding.scope.bindings.values()].filter((other) => other.isDeclared && other.kind === "parameter");
+  }
   if (owner.type !== "VariableDeclarator") return [];
   const whole = owner.parent as VariableDeclaration;
-  return whole.declarations.length === 1 && (owner as VariableDeclarator).id.type === "Identifier" ? [] : declaredBy(whole);
+  return whole.declarations.length === 1 && (owner as VariableDeclarator).id.type === "Identifier"
+    ? []
+    : declaredBy(whole);
 }
 
 /** The names by which a script tells that it is a module of the older kind. */

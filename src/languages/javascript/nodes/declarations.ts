@@ -9,7 +9,13 @@ export type MethodKind = "constructor" | "method" | "get" | "set";
 
 export class VariableDeclaration extends Node {
   declare type: "VariableDeclaration";
-  constructor(start: number, end: number, public kind: VariableKind, public declarations: VariableDeclarator[], public declare: boolean = false) {
+  constructor(
+    start: number,
+    end: number,
+    public kind: VariableKind,
+    public declarations: VariableDeclarator[],
+    public declare: boolean = false,
+  ) {
     super("VariableDeclaration", start, end);
     ownAll(this, declarations);
   }

@@ -194,7 +194,13 @@ export class UnaryExpression extends Node {
 
 export class UpdateExpression extends Node {
   declare type: "UpdateExpression";
-  constructor(start: number, end: number, public operator: string, public argument: Expression, public prefix: boolean) {
+  constructor(
+    start: number,
+    end: number,
+    public operator: string,
+    public argument: Expression,
+    public prefix: boolean,
+  ) {
     super("UpdateExpression", start, end);
     own(this, argument);
   }
@@ -205,7 +211,13 @@ export class UpdateExpression extends Node {
 
 export class BinaryExpression extends Node {
   declare type: "BinaryExpression";
-  constructor(start: number, end: number, public left: Expression | PrivateIdentifier, public operator: string, public right: Expression) {
+  constructor(
+    start: number,
+    end: number,
+    public left: Expression | PrivateIdentifier,
+    public operator: string,
+    public right: Expression,
+  ) {
     super("BinaryExpression", start, end);
     own(this, left);
     own(this, right);
@@ -245,7 +257,13 @@ export class AssignmentExpression extends Node {
 
 export class ConditionalExpression extends Node {
   declare type: "ConditionalExpression";
-  constructor(start: number, end: number, public test: Expression, public consequent: Expression, public alternate: Expression) {
+  constructor(
+    start: number,
+    end: number,
+    public test: Expression,
+    public consequent: Expression,
+    public alternate: Expression,
+  ) {
     super("ConditionalExpression", start, end);
     own(this, test);
     own(this, consequent);
@@ -418,7 +436,13 @@ export class SpreadElement extends Node {
 
 export class ImportExpression extends Node {
   declare type: "ImportExpression";
-  constructor(start: number, end: number, public source: Expression, public options: Expression | null, public phase: string | null) {
+  constructor(
+    start: number,
+    end: number,
+    public source: Expression,
+    public options: Expression | null,
+    public phase: string | null,
+  ) {
     super("ImportExpression", start, end);
     own(this, source);
     own(this, options);

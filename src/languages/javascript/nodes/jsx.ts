@@ -100,7 +100,12 @@ export class JSXClosingFragment extends Node {
 
 export class JSXAttribute extends Node {
   declare type: "JSXAttribute";
-  constructor(start: number, end: number, public name: JSXIdentifier | JSXNamespacedName, public value: JSXAttributeValue | null) {
+  constructor(
+    start: number,
+    end: number,
+    public name: JSXIdentifier | JSXNamespacedName,
+    public value: JSXAttributeValue | null,
+  ) {
     super("JSXAttribute", start, end);
     own(this, name);
     own(this, value);
@@ -147,7 +152,12 @@ export class JSXNamespacedName extends Node {
 
 export class JSXMemberExpression extends Node {
   declare type: "JSXMemberExpression";
-  constructor(start: number, end: number, public object: JSXIdentifier | JSXMemberExpression, public property: JSXIdentifier) {
+  constructor(
+    start: number,
+    end: number,
+    public object: JSXIdentifier | JSXMemberExpression,
+    public property: JSXIdentifier,
+  ) {
     super("JSXMemberExpression", start, end);
     own(this, object);
     own(this, property);

@@ -121,7 +121,13 @@ export class ExportAllDeclaration extends Node {
 /** One name of an import list. Without `as`, `imported` is the very node that stands in `local`. */
 export class ImportSpecifier extends Node {
   declare type: "ImportSpecifier";
-  constructor(start: number, end: number, public imported: Identifier | Literal, public local: Identifier, public typeOnly: boolean = false) {
+  constructor(
+    start: number,
+    end: number,
+    public imported: Identifier | Literal,
+    public local: Identifier,
+    public typeOnly: boolean = false,
+  ) {
     super("ImportSpecifier", start, end);
     if (imported !== local) own(this, imported);
     own(this, local);
@@ -135,7 +141,13 @@ export class ImportSpecifier extends Node {
 /** One name of an export list. Without `as`, `exported` is the very node that stands in `local`. */
 export class ExportSpecifier extends Node {
   declare type: "ExportSpecifier";
-  constructor(start: number, end: number, public local: Identifier | Literal, public exported: Identifier | Literal, public typeOnly: boolean = false) {
+  constructor(
+    start: number,
+    end: number,
+    public local: Identifier | Literal,
+    public exported: Identifier | Literal,
+    public typeOnly: boolean = false,
+  ) {
     super("ExportSpecifier", start, end);
     own(this, local);
     if (exported !== local) own(this, exported);

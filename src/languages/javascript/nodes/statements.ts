@@ -6,7 +6,13 @@ import type { Expression, ModuleItem, Pattern, Statement } from "./unions.js";
 /** The root; it covers the whole document. */
 export class Program extends Node {
   declare type: "Program";
-  constructor(start: number, end: number, public body: (Statement | ModuleItem)[], public module: boolean, public typescript: boolean = false) {
+  constructor(
+    start: number,
+    end: number,
+    public body: (Statement | ModuleItem)[],
+    public module: boolean,
+    public typescript: boolean = false,
+  ) {
     super("Program", start, end);
     ownAll(this, body);
   }
@@ -120,7 +126,13 @@ export class ContinueStatement extends Node {
 
 export class IfStatement extends Node {
   declare type: "IfStatement";
-  constructor(start: number, end: number, public test: Expression, public consequent: Statement, public alternate: Statement | null) {
+  constructor(
+    start: number,
+    end: number,
+    public test: Expression,
+    public consequent: Statement,
+    public alternate: Statement | null,
+  ) {
     super("IfStatement", start, end);
     own(this, test);
     own(this, consequent);
@@ -256,7 +268,13 @@ export class ForStatement extends Node {
 
 export class ForInStatement extends Node {
   declare type: "ForInStatement";
-  constructor(start: number, end: number, public left: VariableDeclaration | Pattern, public right: Expression, public body: Statement) {
+  constructor(
+    start: number,
+    end: number,
+    public left: VariableDeclaration | Pattern,
+    public right: Expression,
+    public body: Statement,
+  ) {
     super("ForInStatement", start, end);
     own(this, left);
     own(this, right);

@@ -150,7 +150,14 @@ export class IntersectionType extends Node {
 export class ConditionalType extends Node {
   declare type: "ConditionalType";
   extends: Type;
-  constructor(start: number, end: number, public check: Type, base: Type, public whenTrue: Type, public whenFalse: Type) {
+  constructor(
+    start: number,
+    end: number,
+    public check: Type,
+    base: Type,
+    public whenTrue: Type,
+    public whenFalse: Type,
+  ) {
     super("ConditionalType", start, end);
     this.extends = base;
     own(this, check);
@@ -287,7 +294,13 @@ export class CallSignature extends Node {
 
 export class IndexSignature extends Node {
   declare type: "IndexSignature";
-  constructor(start: number, end: number, public params: Pattern[], public annotation: Type | null, public modifiers: string[]) {
+  constructor(
+    start: number,
+    end: number,
+    public params: Pattern[],
+    public annotation: Type | null,
+    public modifiers: string[],
+  ) {
     super("IndexSignature", start, end);
     ownAll(this, params);
     own(this, annotation);
@@ -356,7 +369,12 @@ export class TypeOperator extends Node {
 /** `typeof berth` */
 export class TypeQuery extends Node {
   declare type: "TypeQuery";
-  constructor(start: number, end: number, public name: TypeName | ImportType, public typeArguments: TypeArguments | null) {
+  constructor(
+    start: number,
+    end: number,
+    public name: TypeName | ImportType,
+    public typeArguments: TypeArguments | null,
+  ) {
     super("TypeQuery", start, end);
     own(this, name);
     own(this, typeArguments);
@@ -455,7 +473,13 @@ export class TypeArguments extends Node {
 /** A name or pattern with a type, as in `berth?: Berth`. */
 export class AnnotatedPattern extends Node {
   declare type: "AnnotatedPattern";
-  constructor(start: number, end: number, public target: Pattern, public optional: boolean, public annotation: Type | null) {
+  constructor(
+    start: number,
+    end: number,
+    public target: Pattern,
+    public optional: boolean,
+    public annotation: Type | null,
+  ) {
     super("AnnotatedPattern", start, end);
     own(this, target);
     own(this, annotation);
@@ -469,7 +493,13 @@ export class AnnotatedPattern extends Node {
 /** A constructor's parameter that is a field too, or one with decorators. */
 export class ParameterProperty extends Node {
   declare type: "ParameterProperty";
-  constructor(start: number, end: number, public decorators: Decorator[], public modifiers: string[], public parameter: Pattern) {
+  constructor(
+    start: number,
+    end: number,
+    public decorators: Decorator[],
+    public modifiers: string[],
+    public parameter: Pattern,
+  ) {
     super("ParameterProperty", start, end);
     ownAll(this, decorators);
     own(this, parameter);

@@ -21,7 +21,13 @@ export function continuesName(codePoint: number): boolean {
 
 /** White space beyond ASCII: no-break space, byte order mark and the category Zs. */
 export function isWideSpace(unit: number): boolean {
-  return unit === 0xa0 || unit === 0xfeff || unit === 0x1680 || (unit >= 0x2000 && unit <= 0x200a) || unit === 0x202f || unit === 0x205f || unit === 0x3000;
+  return unit === 0xa0 ||
+    unit === 0xfeff ||
+    unit === 0x1680 ||
+    (unit >= 0x2000 && unit <= 0x200a) ||
+    unit === 0x202f ||
+    unit === 0x205f ||
+    unit === 0x3000;
 }
 
 export function isLineEnd(unit: number): boolean {

@@ -1,6 +1,21 @@
 import {
-  ClassBody, ClassDeclaration, ClassExpression, Decorator, Identifier, MethodDefinition, none, PropertyDefinition, Skipped, StaticBlock, type ClassMember, type Expression,
-  type HeritageType, type MethodKind, type Type, type TypeArguments, type TypeParameters,
+  ClassBody,
+  ClassDeclaration,
+  ClassExpression,
+  Decorator,
+  Identifier,
+  MethodDefinition,
+  none,
+  PropertyDefinition,
+  Skipped,
+  StaticBlock,
+  type ClassMember,
+  type Expression,
+  type HeritageType,
+  type MethodKind,
+  type Type,
+  type TypeArguments,
+  type TypeParameters,
 } from "../nodes/index.js";
 import { enough, take } from "./elements.js";
 import { parseAssignment, parseLeftHandSide } from "./expressions.js";
@@ -41,14 +56,46 @@ export function parseDecorators(p: ParseState): Decorator[] {
 }
 
 /** The current token is `class`, or `abstract` before it; decorators have been read already. */
-export function parseClassDeclaration(p: ParseState, asDefault = false, start = p.start, decorators: Decorator[] = none, lacksWord = false): ClassDeclaration {
-  const { id, modifiers, typeParameters, superClass, superTypeArguments, implemented, body } = parseClass(p, !asDefault, lacksWord);
-  return new ClassDeclaration(start, p.prevEnd, id, superClass, body, decorators, modifiers, typeParameters, superTypeArguments, implemented);
+export function parseClassDeclaration(
+  p: ParseState,
+  asDefault = false,
+  start = p.start,
+  decorators: Decorator[] = none,
+  lacksWord = false,
+): ClassDeclaration {
+  const { id, modifiers, typeParameters, superClass, superTypeArguments, implemented, body } = parseClass(
+    p,
+    !asDefault,
+    lacksWord,
+  );
+  return new ClassDeclaration(
+    start,
+    p.prevEnd,
+    id,
+    superClass,
+    body,
+    decorators,
+    modifiers,
+    typeParameters,
+    superTypeArguments,
+    implemented,
+  );
 }
 
 export function parseClassExpression(p: ParseState, start = p.start, decorators: Decorator[] = none): ClassExpression {
   const { id, modifiers, typeParameters, superClass, superTypeArguments, implemented, body } = parseClass(p, false);
-  return new ClassExpression(start, p.prevEnd, id, superClass, body, decorators, modifiers, typeParameters, superTypeArguments, implemented);
+  return new ClassExpression(
+    start,
+    p.prevEnd,
+    id,
+    superClass,
+    body,
+    decorators,
+    modifiers,
+    typeParameters,
+    superTypeArguments,
+    implemented,
+  );
 }
 
 /** With `lacksWord` the parser stands at the name, before which `class` is missing. */
@@ -65,7 +112,16 @@ function parseClass(p: ParseState, named: boolean, lacksWord = false): ClassPart
   let superTypeArguments: TypeArguments | null = null;
   let implemented: HeritageType[] = none;
   const lacksExtends = id !== null && at(p, Token.Name) && !p.newline && !(p.typescript && isWord(p, "implements"));
-  if (lacksExtends) reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`extends` is missing before the class that this one builds on", { insert: { at: p.prevEnd, text: " extends" } });
+  if (lacksExtends) {
+    reportForm(
+      p,
+      "missing-part",
+      p.prevEnd,
+      p.prevEnd,
+      "`extends` is missing before the class that this one builds on",
+      { insert: { at: p.prevEnd, text: " extends" } },
+    );
+  }
   if (lacksExtends || eat(p, Token.Extends)) {
     ({ expression: superClass, typeArguments: superTypeArguments } = parseBase(p));
   }
@@ -75,7 +131,15 @@ function parseClass(p: ParseState, named: boolean, lacksWord = false): ClassPart
   }
   const body = parseClassBody(p, superClass !== null);
   p.context = context;
-  return { id, modifiers: abstract ? ["abstract"] : none, typeParameters, superClass, superTypeArguments, implemented, body };
+  return {
+    id,
+    modifiers: abstract ? ["abstract"] : none,
+    typeParameters,
+    superClass,
+    superTypeArguments,
+    implemented,
+    body,
+  };
 }
 
 function parseClassBody(p: ParseState, derived: boolean): ClassBody {
@@ -83,7 +147,9 @@ function parseClassBody(p: ParseState, derived: boolean): ClassBody {
   const opener = openerHere(p);
   const members: ClassMember[] = [];
   if (p.token !== Token.BraceOpen) {
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "The class has no body: `{` is missing", { insert: { at: p.prevEnd, text: " {}" } });
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "The class has no body: `{` is missing", {
+      insert: { at: p.prevEnd, text: " {}" },
+    });
     return new ClassBody(p.prevEnd, p.prevEnd, members);
   }
   const { coverInit } = p;
@@ -102,7 +168,9 @@ export function parseMembers(p: ParseState, derived: boolean, opener: number, me
     const { braces } = p;
     const member = parseMember(p, derived);
     if (member === undefined) break;
-    if (isConstructor(member) && members.some(isConstructor)) report(p, "misplaced", member.offset, member.offset + member.key.length, "A class has only one constructor");
+    if (isConstructor(member) && members.some(isConstructor)) {
+      report(p, "misplaced", member.offset, member.offset + member.key.length, "A class has only one constructor");
+    }
     take(p, members, member, braces);
     if (enough(p, members)) break;
   }
@@ -136,12 +204,15 @@ function checkModifier(p: ParseState, word: string, found: Modifiers): void {
     const first = words.find((one) => one !== "declare") ?? (found.static ? "static" : undefined);
     if (other !== undefined) report(p, "misplaced", p.start, p.end, `A member is either \`${other}\` or \`${word}\``);
     else if (first !== undefined) report(p, "misplaced", p.start, p.end, `\`${word}\` stands before \`${first}\``);
-  } else if ((word === "override" || word === "abstract") && words.includes("readonly")) report(p, "misplaced", p.start, p.end, `\`${word}\` stands before \`readonly\``);
+  } else if ((word === "override" || word === "abstract") && words.includes("readonly")) {
+    report(p, "misplaced", p.start, p.end, `\`${word}\` stands before \`readonly\``);
+  }
 }
 
 /** Whether a token behind a modifier-like word, in a class, shows that the word is itself the member's name. */
 function endsName(p: ParseState, token: Token): boolean {
-  return endsMemberName(token) || (p.typescript && (token === Token.Question || token === Token.Bang || token === Token.Less));
+  return endsMemberName(token) ||
+    (p.typescript && (token === Token.Question || token === Token.Bang || token === Token.Less));
 }
 
 function parseModifiers(p: ParseState): Modifiers {
@@ -155,7 +226,15 @@ function parseModifiers(p: ParseState): Modifiers {
     if (word === "static") {
       if (found.static) break;
       found.static = true;
-      if (found.words.some((other) => !beforeStatic.has(other))) report(p, "misplaced", p.start, p.end, `\`static\` stands before \`${found.words.find((other) => !beforeStatic.has(other))}\``);
+      if (found.words.some((other) => !beforeStatic.has(other))) {
+        report(
+          p,
+          "misplaced",
+          p.start,
+          p.end,
+          `\`static\` stands before \`${found.words.find((other) => !beforeStatic.has(other))}\``,
+        );
+      }
     } else {
       checkModifier(p, word, found);
       found.words = [...found.words, word];
@@ -165,7 +244,9 @@ function parseModifiers(p: ParseState): Modifiers {
   }
   if (isWord(p, "async") || isWord(p, "get") || isWord(p, "set")) {
     const after = peek(p);
-    const ownName = endsName(p, after.token) || (after.newline && (isWord(p, "async") || after.token === Token.Star)) || after.token === Token.BraceOpen;
+    const ownName = endsName(p, after.token) ||
+      (after.newline && (isWord(p, "async") || after.token === Token.Star)) ||
+      after.token === Token.BraceOpen;
     if (!ownName && !(after.token === Token.Star && !isWord(p, "async"))) {
       if (isWord(p, "async")) found.async = true;
       else found.kind = isWord(p, "get") ? "get" : "set";
@@ -184,29 +265,68 @@ function parseMember(p: ParseState, derived: boolean): ClassMember | undefined {
   const decorators = p.token === Token.At && p.typescript ? parseDecorators(p) : none;
   const modifiers = parseModifiers(p);
   if (modifiers.static && p.token === Token.BraceOpen) return parseStaticBlock(p, start);
-  if (p.typescript && startsIndexSignature(p)) return parseIndexSignature(p, start, modifiers.static ? ["static", ...modifiers.words] : modifiers.words);
+  if (p.typescript && startsIndexSignature(p)) {
+    return parseIndexSignature(p, start, modifiers.static ? ["static", ...modifiers.words] : modifiers.words);
+  }
   const computed = p.token === Token.BracketOpen;
   const key = parsePropertyKey(p);
   if (key === undefined) return skipInClass(p, start);
   const name = key.type === "Identifier" ? key.name : key.type === "Literal" ? key.value : undefined;
   const isPrivate = key.type === "PrivateIdentifier";
-  if (isPrivate && key.name === "constructor") report(p, "misplaced", key.offset, endOf(key), "A private member cannot be called `#constructor`");
+  if (isPrivate && key.name === "constructor") {
+    report(p, "misplaced", key.offset, endOf(key), "A private member cannot be called `#constructor`");
+  }
   const special = !computed && !isPrivate;
-  const mark = p.typescript && (p.token === Token.Question || (p.token === Token.Bang && !p.newline)) ? tokenText(p) : "";
+  const mark = p.typescript && (p.token === Token.Question || (p.token === Token.Bang && !p.newline))
+    ? tokenText(p)
+    : "";
   if (mark !== "") next(p);
-  if (p.token === Token.ParenOpen || (p.typescript && p.token === Token.Less) || modifiers.async || modifiers.generator || modifiers.kind !== "method") {
+  if (
+    p.token === Token.ParenOpen ||
+    (p.typescript && p.token === Token.Less) ||
+    modifiers.async ||
+    modifiers.generator ||
+    modifiers.kind !== "method"
+  ) {
     let { kind } = modifiers;
     if (special && name === "constructor" && !modifiers.static) {
       if (kind !== "method" || modifiers.async || modifiers.generator) {
-        report(p, "misplaced", key.offset, endOf(key), "The constructor cannot be a getter, setter, generator or async");
+        report(
+          p,
+          "misplaced",
+          key.offset,
+          endOf(key),
+          "The constructor cannot be a getter, setter, generator or async",
+        );
       }
       kind = "constructor";
     }
-    if (special && name === "prototype" && modifiers.static) report(p, "misplaced", key.offset, endOf(key), "A static member cannot be called `prototype`");
-    if (modifiers.words.includes("readonly")) report(p, "misplaced", start, endOf(key), "Only fields can be `readonly`, not methods");
+    if (special && name === "prototype" && modifiers.static) {
+      report(p, "misplaced", key.offset, endOf(key), "A static member cannot be called `prototype`");
+    }
+    if (modifiers.words.includes("readonly")) {
+      report(p, "misplaced", start, endOf(key), "Only fields can be `readonly`, not methods");
+    }
     const { async, generator } = modifiers;
-    const value = parseMethod(p, { async, generator, kind, derived: derived && kind === "constructor", overload: p.typescript });
-    return new MethodDefinition(start, p.prevEnd, key, kind, value, computed, modifiers.static, decorators, modifiers.words, mark === "?");
+    const value = parseMethod(p, {
+      async,
+      generator,
+      kind,
+      derived: derived && kind === "constructor",
+      overload: p.typescript,
+    });
+    return new MethodDefinition(
+      start,
+      p.prevEnd,
+      key,
+      kind,
+      value,
+      computed,
+      modifiers.static,
+      decorators,
+      modifiers.words,
+      mark === "?",
+    );
   }
   if (special && (name === "constructor" || (name === "prototype" && modifiers.static))) {
     report(p, "misplaced", key.offset, endOf(key), `A field cannot be called \`${name}\``);
@@ -221,13 +341,28 @@ function parseMember(p: ParseState, derived: boolean): ClassMember | undefined {
     checkCover(p);
   }
   semicolon(p, "the field");
-  return new PropertyDefinition(start, p.prevEnd, key, value, computed, modifiers.static, decorators, modifiers.words, mark, annotation);
+  return new PropertyDefinition(
+    start,
+    p.prevEnd,
+    key,
+    value,
+    computed,
+    modifiers.static,
+    decorators,
+    modifiers.words,
+    mark,
+    annotation,
+  );
 }
 
 function parseStaticBlock(p: ParseState, start: number): StaticBlock {
   const { context, labels } = p;
   const opener = openerHere(p);
-  p.context = (context & ~functionBits) | Context.SuperProperty | Context.NewTarget | Context.StaticBlock | Context.FieldValue;
+  p.context = (context & ~functionBits) |
+    Context.SuperProperty |
+    Context.NewTarget |
+    Context.StaticBlock |
+    Context.FieldValue;
   p.labels = [];
   next(p);
   const body = parseStatements(p, Token.BraceClose, opener.at, []);

@@ -27,7 +27,13 @@ export function skipTooDeep(p: ParseState): Missing {
     } else if (open === 0 && (token === Token.Semicolon || token === Token.Comma)) break;
   }
   if (!p.problems.some((problem) => problem.code === "too-deep")) {
-    report(p, "too-deep", start, Math.min(start + 1, p.length), "From here on the nesting is too deep to be analysed: split it into parts");
+    report(
+      p,
+      "too-deep",
+      start,
+      Math.min(start + 1, p.length),
+      "From here on the nesting is too deep to be analysed: split it into parts",
+    );
   }
   return new Missing(start, p.prevEnd > start ? p.prevEnd : start);
 }

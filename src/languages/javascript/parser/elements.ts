@@ -5,7 +5,9 @@ import type { ParseState } from "./state.js";
 
 /** Adds an element that has just been read to its list. `braces` is the count of braces before it. */
 export function take<T>(p: ParseState, list: (T | null)[], element: T & Node, braces: number): void {
-  if (p.reach > p.end || p.braces !== braces || p.calm) p.notes.set(element, { reach: p.reach - endOf(element), braces: p.braces - braces, calm: p.calm });
+  if (p.reach > p.end || p.braces !== braces || p.calm) {
+    p.notes.set(element, { reach: p.reach - endOf(element), braces: p.braces - braces, calm: p.calm });
+  }
   list.push(element);
 }
 

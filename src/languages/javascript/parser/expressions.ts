@@ -1,8 +1,32 @@
 import { PARENTHESIZED } from "../../../syntax/node.js";
 import {
-  ArrayExpression, AssignmentExpression, AwaitExpression, BinaryExpression, CallExpression, ChainExpression, ConditionalExpression, Identifier,
-  ImportExpression, Literal, LogicalExpression, MemberExpression, MetaProperty, Missing, NewExpression, SequenceExpression, SpreadElement, Super,
-  TaggedTemplateExpression, ThisExpression, NonNullExpression, UnaryExpression, UpdateExpression, YieldExpression, type Expression, type Pattern, type TypeArguments,
+  ArrayExpression,
+  AssignmentExpression,
+  AwaitExpression,
+  BinaryExpression,
+  CallExpression,
+  ChainExpression,
+  ConditionalExpression,
+  Identifier,
+  ImportExpression,
+  Literal,
+  LogicalExpression,
+  MemberExpression,
+  MetaProperty,
+  Missing,
+  NewExpression,
+  SequenceExpression,
+  SpreadElement,
+  Super,
+  TaggedTemplateExpression,
+  ThisExpression,
+  NonNullExpression,
+  UnaryExpression,
+  UpdateExpression,
+  YieldExpression,
+  type Expression,
+  type Pattern,
+  type TypeArguments,
 } from "../nodes/index.js";
 import { parseClassExpression, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
@@ -13,7 +37,17 @@ import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js"
 import { checkReserved, missing, parseIdentifier, parsePrivateName, parseWord } from "./names.js";
 import { parseObject } from "./objects.js";
 import { checkSimpleTarget, parseRest, toPattern } from "./patterns.js";
-import { endOf, endsByIndent, expect, expectCloser, here, openerHere, report, reportForm, type Opener } from "./recovery.js";
+import {
+  endOf,
+  endsByIndent,
+  expect,
+  expectCloser,
+  here,
+  openerHere,
+  report,
+  reportForm,
+  type Opener,
+} from "./recovery.js";
 import { checkRegExp } from "./regexp.js";
 import { isWord, next, peek, rescanRegExp, textToKeep, tokenText } from "./scanner.js";
 import { tryParse } from "./speculate.js";
@@ -114,7 +148,9 @@ function parseArrowByName(p: ParseState): Expression | undefined {
 function parseYield(p: ParseState): YieldExpression {
   const { start } = p;
   p.lastYield = start;
-  if (has(p, Context.Parameters)) report(p, "misplaced", p.start, p.end, "`yield` cannot stand in a generator's parameters");
+  if (has(p, Context.Parameters)) {
+    report(p, "misplaced", p.start, p.end, "`yield` cannot stand in a generator's parameters");
+  }
   next(p);
   const delegate = !p.newline && p.token === Token.Star;
   if (delegate) next(p);
@@ -140,7 +176,9 @@ function parseBinary(p: ParseState): Expression {
   const { start } = p;
   if (p.token === Token.PrivateName) {
     const name = parsePrivateName(p);
-    if (!at(p, Token.In) || has(p, Context.NoIn)) report(p, "misplaced", name.offset, name.offset + name.length, "A private name alone can only stand before `in`");
+    if (!at(p, Token.In) || has(p, Context.NoIn)) {
+      report(p, "misplaced", name.offset, name.offset + name.length, "A private name alone can only stand before `in`");
+    }
     return parseBinaryRest(p, start, name, 0);
   }
   const left = parseUnary(p);
@@ -164,13 +202,26 @@ function parseBinaryRest(p: ParseState, start: number, first: Expression, least:
     if (level <= least || (token === Token.In && has(p, Context.NoIn))) return left;
     const operatorStart = p.start;
     const operator = p.source.slice(p.start, p.end);
-    if (token === Token.Power && (left.type === "UnaryExpression" || left.type === "AwaitExpression") && !left.parenthesized) {
-      report(p, "misplaced", left.offset, p.prevEnd, "Put the left side of `**` in parentheses: a sign before it could mean two things");
+    if (
+      token === Token.Power &&
+      (left.type === "UnaryExpression" || left.type === "AwaitExpression") &&
+      !left.parenthesized
+    ) {
+      report(
+        p,
+        "misplaced",
+        left.offset,
+        p.prevEnd,
+        "Put the left side of `**` in parentheses: a sign before it could mean two things",
+      );
     }
     next(p);
     const rightStart = p.start;
     const right = p.token === Token.PrivateName ? parseBinary(p) : parseUnary(p);
-    const tight = (p.typescript && p.token === Token.Name && level < relational) || precedence[p.token]! > (token === Token.Power ? level - 1 : level) ? parseBinaryRest(p, rightStart, right, token === Token.Power ? level - 1 : level) : right;
+    const tight = (p.typescript && p.token === Token.Name && level < relational) ||
+      precedence[p.token]! > (token === Token.Power ? level - 1 : level)
+      ? parseBinaryRest(p, rightStart, right, token === Token.Power ? level - 1 : level)
+      : right;
     if (token === Token.Nullish || token === Token.LogicalOr || token === Token.LogicalAnd) {
       checkMixed(p, operator, left, tight, operatorStart);
       left = new LogicalExpression(start, p.prevEnd, left, operator, tight);
@@ -192,7 +243,13 @@ const relational = precedence[Token.Less]!;
 function checkMixed(p: ParseState, operator: string, left: Expression, right: Expression, at: number): void {
   for (const side of [left, right]) {
     if (side.type === "LogicalExpression" && !side.parenthesized && (side.operator === "??") !== (operator === "??")) {
-      report(p, "misplaced", at, at + operator.length, `\`${operator}\` beside \`${side.operator}\` needs parentheses to say which comes first`);
+      report(
+        p,
+        "misplaced",
+        at,
+        at + operator.length,
+        `\`${operator}\` beside \`${side.operator}\` needs parentheses to say which comes first`,
+      );
     }
   }
 }
@@ -228,9 +285,13 @@ export function parseUnary(p: ParseState): Expression {
 }
 
 function checkDelete(p: ParseState, start: number, argument: Expression): void {
-  if (argument.type === "Identifier" && has(p, Context.Strict)) report(p, "misplaced", start, p.prevEnd, "Strict code cannot delete a name, only a property");
+  if (argument.type === "Identifier" && has(p, Context.Strict)) {
+    report(p, "misplaced", start, p.prevEnd, "Strict code cannot delete a name, only a property");
+  }
   const inner = argument.type === "ChainExpression" ? argument.expression : argument;
-  if (inner.type === "MemberExpression" && inner.property.type === "PrivateIdentifier") report(p, "misplaced", start, p.prevEnd, "A private member cannot be deleted");
+  if (inner.type === "MemberExpression" && inner.property.type === "PrivateIdentifier") {
+    report(p, "misplaced", start, p.prevEnd, "A private member cannot be deleted");
+  }
 }
 
 /** Whether the current `await` is the operator: always in async code and modules, and where a script could mean nothing else. */
@@ -240,7 +301,17 @@ function atAwait(p: ParseState): boolean {
   const topLevel = !has(p, Context.Function) && !has(p, Context.FieldValue);
   if (has(p, Context.Module)) return true;
   const after = peek(p);
-  const operand = !after.newline && (after.token === Token.Name || after.token === Token.String || after.token === Token.Number || after.token === Token.New || after.token === Token.Import || after.token === Token.This || after.token === Token.Function || after.token === Token.Class);
+  const operand = !after.newline &&
+    (
+      after.token === Token.Name ||
+      after.token === Token.String ||
+      after.token === Token.Number ||
+      after.token === Token.New ||
+      after.token === Token.Import ||
+      after.token === Token.This ||
+      after.token === Token.Function ||
+      after.token === Token.Class
+    );
   if (operand && topLevel && p.options.module === "detect") p.sawModuleItem = true;
   return operand && !(after.token === Token.Name && /^(of|in)$/.test(p.source.slice(after.start, after.end)));
 }
@@ -248,9 +319,17 @@ function atAwait(p: ParseState): boolean {
 function parseAwait(p: ParseState): AwaitExpression {
   const { start } = p;
   p.lastAwait = start;
-  const allowed = has(p, Context.Async) || (!has(p, Context.Function) && !has(p, Context.FieldValue) && (has(p, Context.Module) || p.options.module === "detect"));
-  if (!allowed) report(p, "misplaced", p.start, p.end, "`await` stands only in async functions and at the top of modules");
-  else if (has(p, Context.Parameters)) report(p, "misplaced", p.start, p.end, "`await` cannot stand in an async function's parameters");
+  const allowed = has(p, Context.Async) ||
+    (
+      !has(p, Context.Function) &&
+      !has(p, Context.FieldValue) &&
+      (has(p, Context.Module) || p.options.module === "detect")
+    );
+  if (!allowed) {
+    report(p, "misplaced", p.start, p.end, "`await` stands only in async functions and at the top of modules");
+  } else if (has(p, Context.Parameters)) {
+    report(p, "misplaced", p.start, p.end, "`await` cannot stand in an async function's parameters");
+  }
   next(p);
   if (!deeper(p, 2)) return new AwaitExpression(start, p.prevEnd, skipTooDeep(p));
   const argument = parseUnary(p);
@@ -275,7 +354,14 @@ export function parseLeftHandSide(p: ParseState): Expression {
   const { start } = p;
   const primary = parsePrimary(p);
   const { token } = p;
-  if (token !== Token.Dot && token !== Token.ParenOpen && token !== Token.BracketOpen && token !== Token.QuestionDot && token !== Token.Template && !(p.typescript && (token === Token.Bang || token === Token.Less || token === Token.ShiftLeft))) return primary;
+  if (
+    token !== Token.Dot &&
+    token !== Token.ParenOpen &&
+    token !== Token.BracketOpen &&
+    token !== Token.QuestionDot &&
+    token !== Token.Template &&
+    !(p.typescript && (token === Token.Bang || token === Token.Less || token === Token.ShiftLeft))
+  ) return primary;
   if (primary.type === "ArrowFunctionExpression" && !primary.parenthesized) return primary;
   return parseChain(p, start, primary, true);
 }
@@ -306,8 +392,9 @@ function parseChain(p: ParseState, start: number, object: Expression, calls: boo
           const typeArguments = parseTypeArguments(p);
           if (at(p, Token.ParenOpen)) left = parseCall(p, start, left, true, typeArguments);
           else missing(p, "`(` is missing behind the list of types");
-        } else if (at(p, Token.Template)) report(p, "misplaced", p.start, p.end, "A template cannot follow an optional chain");
-        else {
+        } else if (at(p, Token.Template)) {
+          report(p, "misplaced", p.start, p.end, "A template cannot follow an optional chain");
+        } else {
           const property = parseMemberName(p, dot);
           left = new MemberExpression(start, p.prevEnd, left, property, false, true);
         }
@@ -345,7 +432,19 @@ function parseChain(p: ParseState, start: number, object: Expression, calls: boo
   }
 }
 
-const startsDeclaration = new Set([Token.Const, Token.Var, Token.Class, Token.Function, Token.Return, Token.Throw, Token.Import, Token.Export, Token.Break, Token.Continue, Token.Try]);
+const startsDeclaration = new Set([
+  Token.Const,
+  Token.Var,
+  Token.Class,
+  Token.Function,
+  Token.Return,
+  Token.Throw,
+  Token.Import,
+  Token.Export,
+  Token.Break,
+  Token.Continue,
+  Token.Try,
+]);
 
 function parseMemberName(p: ParseState, dot: number): Expression {
   if (p.token === Token.PrivateName) return parsePrivateName(p);
@@ -354,24 +453,43 @@ function parseMemberName(p: ParseState, dot: number): Expression {
     const halfTyped = p.newline && startsDeclaration.has(p.token) && statementFollows(p);
     if (!halfTyped) return parseWord(p);
   }
-  reportForm(p, "missing-part", dot, p.source.charCodeAt(dot) === 63 ? dot + 2 : dot + 1, "A name is missing behind this dot");
+  reportForm(
+    p,
+    "missing-part",
+    dot,
+    p.source.charCodeAt(dot) === 63 ? dot + 2 : dot + 1,
+    "A name is missing behind this dot",
+  );
   return new Missing(p.prevEnd, p.prevEnd);
 }
 
 function statementFollows(p: ParseState): boolean {
   const after = peek(p);
-  return !after.newline && (after.token === Token.Name || (after.token === Token.BraceOpen && p.token !== Token.Class) || after.token === Token.String);
+  return !after.newline &&
+    (
+      after.token === Token.Name ||
+      (after.token === Token.BraceOpen && p.token !== Token.Class) ||
+      after.token === Token.String
+    );
 }
 
 function parseIndex(p: ParseState, start: number, object: Expression, optional: boolean): MemberExpression {
   const opener = openerHere(p);
   next(p);
-  const property = p.token === Token.BracketClose ? missing(p, "An index is missing between the brackets") : parseExpressionWithIn(p, parseExpression);
+  const property = p.token === Token.BracketClose
+    ? missing(p, "An index is missing between the brackets")
+    : parseExpressionWithIn(p, parseExpression);
   expectCloser(p, Token.BracketClose, opener, "the index");
   return new MemberExpression(start, p.prevEnd, object, property, true, optional);
 }
 
-export function parseCall(p: ParseState, start: number, callee: Expression, optional: boolean, typeArguments: TypeArguments | null = null): CallExpression {
+export function parseCall(
+  p: ParseState,
+  start: number,
+  callee: Expression,
+  optional: boolean,
+  typeArguments: TypeArguments | null = null,
+): CallExpression {
   const args = parseArguments(p);
   return new CallExpression(start, p.prevEnd, callee, args, optional, typeArguments);
 }
@@ -421,7 +539,17 @@ function parsePrimary(p: ParseState): Expression {
       return parseIdentifier(p);
     case Token.Number:
     case Token.String:
-      if (p.escaped && has(p, Context.Strict)) report(p, "misplaced", start, end, token === Token.Number ? "A number cannot begin with `0` in strict code" : "A text cannot hold an octal escape in strict code");
+      if (p.escaped && has(p, Context.Strict)) {
+        report(
+          p,
+          "misplaced",
+          start,
+          end,
+          token === Token.Number
+            ? "A number cannot begin with `0` in strict code"
+            : "A text cannot hold an octal escape in strict code",
+        );
+      }
       next(p);
       return new Literal(start, end, textToKeep(p, start, end));
     case Token.BigInt:
@@ -487,7 +615,11 @@ function parseNoExpression(p: ParseState): Expression {
     next(p);
     return new Missing(p.prevEnd, p.prevEnd);
   }
-  const keywordAsName = isKeyword(token) && !p.newline && !startsStatementOnly(p) && token !== Token.In && token !== Token.Instanceof;
+  const keywordAsName = isKeyword(token) &&
+    !p.newline &&
+    !startsStatementOnly(p) &&
+    token !== Token.In &&
+    token !== Token.Instanceof;
   if (keywordAsName) {
     reportForm(p, "unexpected", p.start, p.end, `${here(p)} is a reserved word and no value`);
     return parseWord(p);
@@ -519,21 +651,59 @@ function parseAsync(p: ParseState): Expression {
 }
 
 /** Turns a list read as expressions into parameters, and reads the arrow function's body. */
-function parseArrow(p: ParseState, start: number, list: readonly Expression[], async: boolean, restNotLast: boolean): Expression {
+function parseArrow(
+  p: ParseState,
+  start: number,
+  list: readonly Expression[],
+  async: boolean,
+  restNotLast: boolean,
+): Expression {
   const params: Pattern[] = [];
   const { context } = p;
   const { lastYield, lastAwait } = p;
-  if (lastYield >= start) report(p, "misplaced", lastYield, lastYield + "yield".length, "`yield` cannot stand in the parameters of an arrow function");
-  if (lastAwait >= start) report(p, "misplaced", lastAwait, lastAwait + "await".length, "`await` cannot stand in the parameters of an arrow function");
+  if (lastYield >= start) {
+    report(
+      p,
+      "misplaced",
+      lastYield,
+      lastYield + "yield".length,
+      "`yield` cannot stand in the parameters of an arrow function",
+    );
+  }
+  if (lastAwait >= start) {
+    report(
+      p,
+      "misplaced",
+      lastAwait,
+      lastAwait + "await".length,
+      "`await` cannot stand in the parameters of an arrow function",
+    );
+  }
   if (async) p.context |= Context.Async;
   for (const [index, item] of list.entries()) {
     if (item.type === "SpreadElement" || item.type === "RestElement") {
-      if (index !== list.length - 1 || restNotLast) report(p, "misplaced", item.offset, item.offset + item.length, "The rest of the parameters comes last and has nothing behind it");
+      if (index !== list.length - 1 || restNotLast) {
+        report(
+          p,
+          "misplaced",
+          item.offset,
+          item.offset + item.length,
+          "The rest of the parameters comes last and has nothing behind it",
+        );
+      }
       if (item.type === "SpreadElement") toPattern(p, item.argument, item.offset + item.argument.offset, true);
       item.type = "RestElement";
     } else {
       toPattern(p, item, item.offset, true);
-      if (item.parenthesized) report(p, "bad-target", item.offset, item.offset + item.length, "A parameter is not put in parentheses of its own");
+      if (item.parenthesized) {
+        report(
+          p,
+          "bad-target",
+          item.offset,
+          item.offset + item.length,
+          "A parameter is not put in parentheses of its own",
+        );
+      }
     }
     params.push(item);
   }
@@ -568,17 +738,29 @@ function parseParenthesised(p: ParseState): Expression {
   p.lastYield = Math.max(lastYield, p.lastYield);
   p.lastAwait = Math.max(lastAwait, p.lastAwait);
   p.context |= noIn;
-  if (list.length > 0 && trailing >= 0 && p.token !== Token.ParenClose) missing(p, `A value is missing before ${here(p)}`);
+  if (list.length > 0 && trailing >= 0 && p.token !== Token.ParenClose) {
+    missing(p, `A value is missing before ${here(p)}`);
+  }
   expectCloser(p, Token.ParenClose, opener, "the parentheses");
   if (p.token === Token.Arrow && !p.newline) {
-    if (p.operandStart !== start) report(p, "misplaced", start, p.prevEnd, "An arrow function needs parentheses around it here");
+    if (p.operandStart !== start) {
+      report(p, "misplaced", start, p.prevEnd, "An arrow function needs parentheses around it here");
+    }
     return parseArrow(p, start, list, false, trailing >= 0 && rest !== undefined);
   }
   if (list.length === 0) {
     if (p.token === Token.Arrow) return parseArrow(p, start, list, false, false);
     return missing(p, "A value is missing between the parentheses");
   }
-  if (rest !== undefined) report(p, "misplaced", rest.offset, rest.offset + rest.length, "`...` stands only in parameters, arguments and literals");
+  if (rest !== undefined) {
+    report(
+      p,
+      "misplaced",
+      rest.offset,
+      rest.offset + rest.length,
+      "`...` stands only in parameters, arguments and literals",
+    );
+  }
   if (trailing >= 0) report(p, "unexpected", trailing, trailing + 1, "No `,` stands before the closing `)` here");
   const node = list.length === 1 ? list[0]! : new SequenceExpression(innerStart, innerEnd, list);
   node.flags |= PARENTHESIZED;
@@ -622,7 +804,9 @@ function parseNew(p: ParseState): Expression {
     next(p);
     if (!isWord(p, "target")) reportForm(p, "unexpected", p.start, p.end, "Only `target` can stand behind `new.`");
     const property = isWordLike(p.token) ? parseWord(p) : new Identifier(p.prevEnd, p.prevEnd, "");
-    if (!has(p, Context.NewTarget) && !p.looseReturn) report(p, "misplaced", start, p.prevEnd, "`new.target` stands only in functions and classes");
+    if (!has(p, Context.NewTarget) && !p.looseReturn) {
+      report(p, "misplaced", start, p.prevEnd, "`new.target` stands only in functions and classes");
+    }
     return new MetaProperty(start, p.prevEnd, word, property);
   }
   if (!deeper(p, 4)) return skipTooDeep(p);
@@ -631,8 +815,12 @@ function parseNew(p: ParseState): Expression {
   const superCall = at(p, Token.Super);
   const primary = p.token === Token.New ? parseNew(p) : parsePrimary(p);
   p.depth -= 4;
-  if (importCall && primary.type === "ImportExpression" && !primary.parenthesized) report(p, "misplaced", primary.offset, p.prevEnd, "`import()` gives a promise and cannot be constructed");
-  if (superCall && at(p, Token.ParenOpen)) report(p, "misplaced", primary.offset, endOf(primary), "`super()` makes no new object and cannot follow `new`");
+  if (importCall && primary.type === "ImportExpression" && !primary.parenthesized) {
+    report(p, "misplaced", primary.offset, p.prevEnd, "`import()` gives a promise and cannot be constructed");
+  }
+  if (superCall && at(p, Token.ParenOpen)) {
+    report(p, "misplaced", primary.offset, endOf(primary), "`super()` makes no new object and cannot follow `new`");
+  }
   const callee = parseChain(p, calleeStart, primary, false);
   const args = p.token === Token.ParenOpen ? parseArguments(p) : [];
   if (callee.type === "InstantiationExpression" && !callee.parenthesized) {
@@ -651,7 +839,9 @@ function parseSuper(p: ParseState): Expression {
   const { start, end } = p;
   next(p);
   if (p.token === Token.ParenOpen) {
-    if (!has(p, Context.SuperCall)) report(p, "misplaced", start, end, "`super()` stands only in the constructor of a class that extends another");
+    if (!has(p, Context.SuperCall)) {
+      report(p, "misplaced", start, end, "`super()` stands only in the constructor of a class that extends another");
+    }
   } else if (p.token === Token.Dot || p.token === Token.BracketOpen) {
     if (!has(p, Context.SuperProperty)) report(p, "misplaced", start, end, "`super` stands only in methods and fields");
   } else report(p, "misplaced", start, end, "`super` needs a member or a call behind it");
@@ -674,14 +864,20 @@ function parseImportExpression(p: ParseState): Expression {
       return new MetaProperty(start, p.prevEnd, word, property);
     }
     phase = isWordLike(p.token) ? tokenText(p) : "";
-    if (phase !== "source" && phase !== "defer") reportForm(p, "unexpected", p.start, p.end, "`meta`, `source` or `defer` can stand behind `import.`");
+    if (phase !== "source" && phase !== "defer") {
+      reportForm(p, "unexpected", p.start, p.end, "`meta`, `source` or `defer` can stand behind `import.`");
+    }
     if (phase !== "") next(p);
   }
   const opener = openerHere(p);
-  if (!expect(p, Token.ParenOpen, "the import")) return new ImportExpression(start, p.prevEnd, new Missing(p.prevEnd, p.prevEnd), null, phase);
+  if (!expect(p, Token.ParenOpen, "the import")) {
+    return new ImportExpression(start, p.prevEnd, new Missing(p.prevEnd, p.prevEnd), null, phase);
+  }
   const noIn = p.context & Context.NoIn;
   p.context &= ~Context.NoIn;
-  const source = p.token === Token.Ellipsis || !startsExpression(p) ? missing(p, "The module to import is missing") : parseAssignment(p);
+  const source = p.token === Token.Ellipsis || !startsExpression(p)
+    ? missing(p, "The module to import is missing")
+    : parseAssignment(p);
   let options: Expression | null = null;
   if (p.token === Token.Comma) {
     next(p);

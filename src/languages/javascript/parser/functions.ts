@@ -1,8 +1,20 @@
 /** Functions of every form. */
 import { walk } from "../../../syntax/walk.js";
 import {
-  AnnotatedPattern, ArrowFunctionExpression, FunctionBody, FunctionDeclaration, FunctionExpression, Identifier, Missing, ParameterProperty, ReturnStatement, ThisExpression, type Pattern,
-  type Statement, type Type, type TypeParameters,
+  AnnotatedPattern,
+  ArrowFunctionExpression,
+  FunctionBody,
+  FunctionDeclaration,
+  FunctionExpression,
+  Identifier,
+  Missing,
+  ParameterProperty,
+  ReturnStatement,
+  ThisExpression,
+  type Pattern,
+  type Statement,
+  type Type,
+  type TypeParameters,
 } from "../nodes/index.js";
 import { parseDecorators } from "./classes.js";
 import { parseAssignment } from "./expressions.js";
@@ -42,7 +54,8 @@ function inFunction<T>(p: ParseState, add: number, parse: () => T): T {
   return result;
 }
 
-const asyncBits = (async: boolean, generator: boolean): number => (async ? Context.Async : 0) | (generator ? Context.Generator : 0);
+const asyncBits = (async: boolean, generator: boolean): number =>
+  (async ? Context.Async : 0) | (generator ? Context.Generator : 0);
 
 /** `(a, b = 1, ...rest)`. `methods` says whether modifiers and decorators may stand before a parameter. */
 function parseParameters(p: ParseState, methods = false): Pattern[] {
@@ -57,7 +70,11 @@ function parseParameters(p: ParseState, methods = false): Pattern[] {
 }
 
 /** The parameters of a function type or signature, and of an index signature with its square brackets. */
-export function parseTypeParameterList(p: ParseState, open: Token = Token.ParenOpen, close: Token = Token.ParenClose): Pattern[] {
+export function parseTypeParameterList(
+  p: ParseState,
+  open: Token = Token.ParenOpen,
+  close: Token = Token.ParenClose,
+): Pattern[] {
   const params: Pattern[] = [];
   const opener = openerHere(p);
   if (!expect(p, open, "the function type")) return params;
@@ -73,7 +90,15 @@ function parseParameterList(p: ParseState, close: Token, opener: Opener, params:
     params.push(param);
     if (p.typescript) optional = checkOptional(p, param, optional);
     if (param.type === "RestElement") {
-      if (p.token !== close && !at(p, Token.End) && !has(p, Context.Ambient)) report(p, "misplaced", param.offset, endOf(param), "The rest of the parameters comes last and has nothing behind it");
+      if (p.token !== close && !at(p, Token.End) && !has(p, Context.Ambient)) {
+        report(
+          p,
+          "misplaced",
+          param.offset,
+          endOf(param),
+          "The rest of the parameters comes last and has nothing behind it",
+        );
+      }
     } else if (param.type === "Missing" && p.token !== Token.Comma) break;
     if (!parseListEnd(p, close, opener)) break;
   }
@@ -83,15 +108,30 @@ function parseParameterList(p: ParseState, close: Token, opener: Opener, params:
 function checkOptional(p: ParseState, param: Pattern, before: boolean): boolean {
   const inner = param.type === "ParameterProperty" ? param.parameter : param;
   if (inner.type === "AnnotatedPattern" && inner.optional) return true;
-  const required = inner.type === "AnnotatedPattern" || inner.type === "Identifier" || inner.type === "ObjectPattern" || inner.type === "ArrayPattern";
-  if (before && required) report(p, "misplaced", param.offset, endOf(param), "A parameter that must be given cannot follow one that may be left out");
+  const required = inner.type === "AnnotatedPattern" ||
+    inner.type === "Identifier" ||
+    inner.type === "ObjectPattern" ||
+    inner.type === "ArrayPattern";
+  if (before && required) {
+    report(
+      p,
+      "misplaced",
+      param.offset,
+      endOf(param),
+      "A parameter that must be given cannot follow one that may be left out",
+    );
+  }
   return before;
 }
 
 const parameterModifiers = new Set(["public", "private", "protected", "readonly", "override"]);
 
 function parseParameter(p: ParseState, methods: boolean): Pattern {
-  if (!p.typescript) return p.token === Token.Ellipsis ? parseRest(p, "the rest of the parameters") : parseBindingWithDefault(p, "a parameter");
+  if (!p.typescript) {
+    return p.token === Token.Ellipsis
+      ? parseRest(p, "the rest of the parameters")
+      : parseBindingWithDefault(p, "a parameter");
+  }
   const { start } = p;
   const decorators = p.token === Token.At ? parseDecorators(p) : [];
   const modifiers: string[] = [];
@@ -103,7 +143,9 @@ function parseParameter(p: ParseState, methods: boolean): Pattern {
     next(p);
   }
   const parameter = p.token === Token.Ellipsis ? parseRest(p, "the rest of the parameters") : parseTypedParameter(p);
-  return decorators.length > 0 || modifiers.length > 0 ? new ParameterProperty(start, p.prevEnd, decorators, modifiers, parameter) : parameter;
+  return decorators.length > 0 || modifiers.length > 0
+    ? new ParameterProperty(start, p.prevEnd, decorators, modifiers, parameter)
+    : parameter;
 }
 
 /** `name?: Type = value` */
@@ -115,7 +157,9 @@ function parseTypedParameter(p: ParseState): Pattern {
     next(p);
   } else target = parseBinding(p, "a parameter");
   if (lacksColon(p)) {
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`:` is missing before the parameter's type", { insert: { at: p.prevEnd, text: ":" } });
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`:` is missing before the parameter's type", {
+      insert: { at: p.prevEnd, text: ":" },
+    });
     const annotation = parseType(p);
     return withDefault(p, start, new AnnotatedPattern(start, p.prevEnd, target, false, annotation));
   }
@@ -130,21 +174,36 @@ function lacksColon(p: ParseState): boolean {
 }
 
 /** A function's body in braces; checks that depend on its own directives are made for the parameters too. */
-function parseBody(p: ParseState, id: Identifier | Missing | null, params: readonly Pattern[], unique: boolean, overload: boolean, from = Infinity): FunctionBody | null {
+function parseBody(
+  p: ParseState,
+  id: Identifier | Missing | null,
+  params: readonly Pattern[],
+  unique: boolean,
+  overload: boolean,
+  from = Infinity,
+): FunctionBody | null {
   const start = p.start;
   const opener = openerHere(p);
   if (p.token !== Token.BraceOpen && bodyFollows(p, from)) {
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`{` is missing to begin the function's body", { insert: { at: p.prevEnd, text: " {" } });
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`{` is missing to begin the function's body", {
+      insert: { at: p.prevEnd, text: " {" },
+    });
     const body = parseStatements(p, Token.BraceClose, start, []);
     if (p.token === Token.BraceClose) next(p);
     return new FunctionBody(start, p.prevEnd, body);
   }
   if (p.token !== Token.BraceOpen) {
-    if (p.typescript && (overload || has(p, Context.Ambient)) && (p.newline || p.token === Token.Semicolon || p.token === Token.BraceClose || p.token === Token.End)) {
+    if (
+      p.typescript &&
+      (overload || has(p, Context.Ambient)) &&
+      (p.newline || p.token === Token.Semicolon || p.token === Token.BraceClose || p.token === Token.End)
+    ) {
       semicolon(p, "the function");
       return null;
     }
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "The function has no body: `{` is missing", { insert: { at: p.prevEnd, text: " {}" } });
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "The function has no body: `{` is missing", {
+      insert: { at: p.prevEnd, text: " {}" },
+    });
     return new FunctionBody(p.prevEnd, p.prevEnd, []);
   }
   const strictBefore = has(p, Context.Strict);
@@ -152,7 +211,13 @@ function parseBody(p: ParseState, id: Identifier | Missing | null, params: reado
   const body: Statement[] = [];
   const strictDirective = parseDirectives(p, body);
   if (strictDirective !== undefined && params.some((param) => !isSimple(param))) {
-    report(p, "misplaced", strictDirective.offset, strictDirective.offset + strictDirective.length, "A function with default values, patterns or a rest parameter cannot switch to strict code itself");
+    report(
+      p,
+      "misplaced",
+      strictDirective.offset,
+      strictDirective.offset + strictDirective.length,
+      "A function with default values, patterns or a rest parameter cannot switch to strict code itself",
+    );
   }
   parseStatements(p, Token.BraceClose, start, body);
   expectCloser(p, Token.BraceClose, opener, "the function's body");
@@ -166,8 +231,21 @@ function parseBody(p: ParseState, id: Identifier | Missing | null, params: reado
 
 /** Whether what follows on the next line is the body of a function that begins at `from` and lacks its brace: it is indented more deeply. */
 function bodyFollows(p: ParseState, from: number): boolean {
-  if (from === Infinity || !p.newline || has(p, Context.Ambient) || p.token === Token.End || p.token === Token.BraceClose || p.token === Token.Semicolon) return false;
-  if (p.token === Token.Function || p.token === Token.Export || p.token === Token.At || isWord(p, "async") || isWord(p, "declare")) return false;
+  if (
+    from === Infinity ||
+    !p.newline ||
+    has(p, Context.Ambient) ||
+    p.token === Token.End ||
+    p.token === Token.BraceClose ||
+    p.token === Token.Semicolon
+  ) return false;
+  if (
+    p.token === Token.Function ||
+    p.token === Token.Export ||
+    p.token === Token.At ||
+    isWord(p, "async") ||
+    isWord(p, "declare")
+  ) return false;
   return indentAt(p, p.start) > indentAt(p, from);
 }
 
@@ -191,7 +269,8 @@ function boundNames(params: readonly Pattern[]): { node: Identifier; start: numb
   }
   return found.filter(({ node }) => {
     const up = node.parent as { type: string; value?: unknown; left?: unknown } | null;
-    return up === null || !((up.type === "Property" && up.value !== node) || (up.type === "AssignmentPattern" && up.left !== node));
+    return up === null ||
+      !((up.type === "Property" && up.value !== node) || (up.type === "AssignmentPattern" && up.left !== node));
   });
 }
 
@@ -204,7 +283,9 @@ function isSimple(param: Pattern): boolean {
 function checkDuplicates(p: ParseState, params: readonly Pattern[]): void {
   const seen = new Set<string>();
   for (const { node, start } of boundNames(params)) {
-    if (seen.has(node.name)) report(p, "misplaced", start, start + node.length, `The parameter \`${node.name}\` is named twice`);
+    if (seen.has(node.name)) {
+      report(p, "misplaced", start, start + node.length, `The parameter \`${node.name}\` is named twice`);
+    }
     seen.add(node.name);
   }
 }
@@ -222,7 +303,17 @@ export function parseFunctionDeclaration(p: ParseState, asDefault = false): Func
     const params = parseParameters(p);
     const returnType = parseOwnReturnType(p);
     const body = parseBody(p, id, params, false, true, start);
-    return new FunctionDeclaration(start, p.prevEnd, id as Identifier | null, params, body, async, generator, typeParameters, returnType);
+    return new FunctionDeclaration(
+      start,
+      p.prevEnd,
+      id as Identifier | null,
+      params,
+      body,
+      async,
+      generator,
+      typeParameters,
+      returnType,
+    );
   });
 }
 
@@ -239,7 +330,17 @@ export function parseFunctionExpression(p: ParseState): FunctionExpression {
     const params = parseParameters(p);
     const returnType = parseOwnReturnType(p);
     const body = parseBody(p, id, params, false, false);
-    return new FunctionExpression(start, p.prevEnd, id as Identifier | null, params, body, async, generator, typeParameters, returnType);
+    return new FunctionExpression(
+      start,
+      p.prevEnd,
+      id as Identifier | null,
+      params,
+      body,
+      async,
+      generator,
+      typeParameters,
+      returnType,
+    );
   });
 }
 
@@ -250,12 +351,28 @@ export function parseMethod(p: ParseState, form: MethodForm): FunctionExpression
   return inFunction(p, add, () => {
     const typeParameters = p.typescript ? parseTypeParameters(p) : null;
     const params = parseParameters(p, form.kind === "constructor");
-    const own = params.filter((param) => !(param.type === "AnnotatedPattern" ? param.target : param).type.startsWith("This"));
+    const own = params.filter(
+      (param) => !(param.type === "AnnotatedPattern" ? param.target : param).type.startsWith("This"),
+    );
     if (form.kind === "get" && own.length > 0) report(p, "misplaced", start, p.prevEnd, "A getter takes no parameters");
-    if (form.kind === "set" && (own.length !== 1 || own[0]!.type === "RestElement")) report(p, "misplaced", start, p.prevEnd, "A setter takes exactly one parameter");
+    if (form.kind === "set" && (own.length !== 1 || own[0]!.type === "RestElement")) {
+      report(p, "misplaced", start, p.prevEnd, "A setter takes exactly one parameter");
+    }
     const returnType = parseOwnReturnType(p);
-    const body = p.token === Token.Arrow && form.kind === "method" ? parseArrowBody(p, start) : parseBody(p, null, params, true, form.overload === true);
-    return new FunctionExpression(start, p.prevEnd, null, params, body, form.async, form.generator, typeParameters, returnType);
+    const body = p.token === Token.Arrow && form.kind === "method"
+      ? parseArrowBody(p, start)
+      : parseBody(p, null, params, true, form.overload === true);
+    return new FunctionExpression(
+      start,
+      p.prevEnd,
+      null,
+      params,
+      body,
+      form.async,
+      form.generator,
+      typeParameters,
+      returnType,
+    );
   });
 }
 
@@ -263,13 +380,17 @@ export function parseMethod(p: ParseState, form: MethodForm): FunctionExpression
 function parseOwnReturnType(p: ParseState): Type | null {
   if (!p.typescript) return null;
   if (p.token !== Token.Name || p.newline) return parseReturnType(p);
-  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`:` is missing before the type of what the function gives", { insert: { at: p.prevEnd, text: ":" } });
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`:` is missing before the type of what the function gives", {
+    insert: { at: p.prevEnd, text: ":" },
+  });
   return parseType(p);
 }
 
 /** The body of an arrow function that stands as a method because the `:` before its parameters is missing. */
 function parseArrowBody(p: ParseState, from: number): FunctionBody {
-  reportForm(p, "missing-part", from, from, "`:` is missing between the property and its function", { insert: { at: from, text: ": " } });
+  reportForm(p, "missing-part", from, from, "`:` is missing between the property and its function", {
+    insert: { at: from, text: ": " },
+  });
   next(p);
   if (at(p, Token.BraceOpen)) return parseBody(p, null, [], true, false)!;
   const { start } = p;
@@ -278,7 +399,14 @@ function parseArrowBody(p: ParseState, from: number): FunctionBody {
 }
 
 /** What follows an arrow function's parameters. The current token is `=>`; `params` are patterns already. */
-export function parseArrowRest(p: ParseState, start: number, params: Pattern[], async: boolean, typeParameters: TypeParameters | null = null, returnType: Type | null = null): ArrowFunctionExpression {
+export function parseArrowRest(
+  p: ParseState,
+  start: number,
+  params: Pattern[],
+  async: boolean,
+  typeParameters: TypeParameters | null = null,
+  returnType: Type | null = null,
+): ArrowFunctionExpression {
   if (p.newline) report(p, "misplaced", p.start, p.end, "`=>` stands on the line of the parameters");
   const { context, labels, coverInit } = p;
   next(p);
@@ -295,7 +423,9 @@ export function parseArrowRest(p: ParseState, start: number, params: Pattern[], 
     checkDuplicates(p, params);
     body = parseAssignment(p);
   }
-  if (p.coverInit >= 0) report(p, "misplaced", p.coverInit, p.coverInit + 1, "A value is given to a property with `:`, not `=`");
+  if (p.coverInit >= 0) {
+    report(p, "misplaced", p.coverInit, p.coverInit + 1, "A value is given to a property with `:`, not `=`");
+  }
   p.context = context;
   p.labels = labels;
   p.coverInit = coverInit;

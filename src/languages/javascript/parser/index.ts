@@ -41,14 +41,29 @@ export interface ParsedText extends ParseResult {
   readonly change?: TreeChange | undefined;
 }
 
-function parseAs(source: string, options: ParseOptions, module: boolean): { result: ParsedText; sawModuleItem: boolean } {
+function parseAs(
+  source: string,
+  options: ParseOptions,
+  module: boolean,
+): { result: ParsedText; sawModuleItem: boolean } {
   const p = startState(source, options, module);
   next(p);
   const body: (Statement | ModuleItem)[] = [];
   parseDirectives(p, body as Statement[]);
   parseItems(p, body);
   const root = new Program(0, source.length, body, module, options.typescript);
-  return { result: { root, problems: inOrder(p.problems), source, options, notes: p.notes, overclosed: p.overclosed, unclosed: p.unclosed }, sawModuleItem: p.sawModuleItem };
+  return {
+    result: {
+      root,
+      problems: inOrder(p.problems),
+      source,
+      options,
+      notes: p.notes,
+      overclosed: p.overclosed,
+      unclosed: p.unclosed,
+    },
+    sawModuleItem: p.sawModuleItem,
+  };
 }
 
 /** A state at the beginning of a text. */
@@ -62,5 +77,7 @@ export function startState(source: string, options: ParseOptions, module: boolea
 
 /** Puts problems in the order of the text; of those at one place the order is fixed too. */
 export function inOrder(problems: SyntaxProblem[]): SyntaxProblem[] {
-  return problems.sort((a, b) => a.from - b.from || a.to - b.to || (a.message < b.message ? -1 : a.message > b.message ? 1 : 0));
+  return problems.sort(
+    (a, b) => a.from - b.from || a.to - b.to || (a.message < b.message ? -1 : a.message > b.message ? 1 : 0),
+  );
 }

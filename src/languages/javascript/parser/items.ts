@@ -47,8 +47,29 @@ function parseClosedItem(p: ParseState): Statement | ModuleItem {
   } catch (error) {
     if (!(error instanceof Unclosed)) throw error;
   }
-  Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, sawModuleItem, missingComma, leastBraces: braces });
-  Object.assign(p, { labels: [], coverInit: -1, depth: p.itemDepth, noConditionalType: false, colonAfterArrow: false, reach: end });
+  Object.assign(p, {
+    token,
+    start,
+    end,
+    newline,
+    escaped,
+    word,
+    prevEnd,
+    context,
+    calm,
+    braces,
+    sawModuleItem,
+    missingComma,
+    leastBraces: braces,
+  });
+  Object.assign(p, {
+    labels: [],
+    coverInit: -1,
+    depth: p.itemDepth,
+    noConditionalType: false,
+    colonAfterArrow: false,
+    reach: end,
+  });
   p.problems.length = reported;
   p.tags.length = 0;
   const { closesNothing } = p;
@@ -64,8 +85,13 @@ function parseClosedItem(p: ParseState): Statement | ModuleItem {
 
 /** Whether the outermost braces of an item hold statements: they are what stays open when one is not closed. */
 function isBlockItem(item: Statement | ModuleItem): boolean {
-  const inner = (item.type === "ExportNamedDeclaration" || item.type === "ExportDefaultDeclaration") && item.declaration !== null ? item.declaration : item;
-  return /^(?:Function|Namespace)Declaration$|^(?:Block|If|For|ForIn|ForOf|While|DoWhile|Try)Statement$/.test(inner.type);
+  const inner = (item.type === "ExportNamedDeclaration" || item.type === "ExportDefaultDeclaration") &&
+    item.declaration !== null
+    ? item.declaration
+    : item;
+  return /^(?:Function|Namespace)Declaration$|^(?:Block|If|For|ForIn|ForOf|While|DoWhile|Try)Statement$/.test(
+    inner.type,
+  );
 }
 
 /** Whether the item that is being read is known to be open still at the end of the text. */
@@ -92,7 +118,9 @@ export function parseDirectives(p: ParseState, body: Statement[]): ExpressionSta
     }
   }
   if (has(p, Context.Strict) && strict !== undefined) {
-    for (let i = 0; i < legacy.length; i += 2) report(p, "misplaced", legacy[i]!, legacy[i + 1]!, "A text cannot hold an octal escape in strict code");
+    for (let i = 0; i < legacy.length; i += 2) {
+      report(p, "misplaced", legacy[i]!, legacy[i + 1]!, "A text cannot hold an octal escape in strict code");
+    }
   }
   return strict;
 }

@@ -1,8 +1,26 @@
 /** JSX: elements, fragments, attributes, after the JSX specification of 2022. */
 import {
-  JSXAttribute, JSXClosingElement, JSXClosingFragment, JSXElement, JSXEmptyExpression, JSXExpressionContainer, JSXFragment, JSXIdentifier,
-  JSXMemberExpression, JSXNamespacedName, JSXOpeningElement, JSXOpeningFragment, JSXSpreadAttribute, JSXSpreadChild, JSXText, Literal, Missing,
-  type Expression, type JSXAttributeValue, type JSXChild, type JSXName,
+  JSXAttribute,
+  JSXClosingElement,
+  JSXClosingFragment,
+  JSXElement,
+  JSXEmptyExpression,
+  JSXExpressionContainer,
+  JSXFragment,
+  JSXIdentifier,
+  JSXMemberExpression,
+  JSXNamespacedName,
+  JSXOpeningElement,
+  JSXOpeningFragment,
+  JSXSpreadAttribute,
+  JSXSpreadChild,
+  JSXText,
+  Literal,
+  Missing,
+  type Expression,
+  type JSXAttributeValue,
+  type JSXChild,
+  type JSXName,
 } from "../nodes/index.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { enough, take } from "./elements.js";
@@ -53,22 +71,49 @@ function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
   const name = parseName(p);
   const typeArguments = p.typescript ? parseTypeArguments(p) : null;
   const attributes: (JSXAttribute | JSXSpreadAttribute)[] = [];
-  while ((p.token === Token.BraceOpen || isWordLike(p.token)) && !attributes.some(isUnfinished)) attributes.push(parseAttribute(p));
+  while ((p.token === Token.BraceOpen || isWordLike(p.token)) && !attributes.some(isUnfinished)) {
+    attributes.push(parseAttribute(p));
+  }
   const text = p.source.slice(name.offset, name.offset + name.length);
   if (p.token === Token.Slash) {
     next(p);
     closeTag(p, move);
-    return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, true, typeArguments), [], null);
+    return new JSXElement(
+      start,
+      p.prevEnd,
+      new JSXOpeningElement(start, p.prevEnd, name, attributes, true, typeArguments),
+      [],
+      null,
+    );
   }
   if (attributes.some(isUnfinished)) {
-    return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, false, typeArguments), [], null);
+    return new JSXElement(
+      start,
+      p.prevEnd,
+      new JSXOpeningElement(start, p.prevEnd, name, attributes, false, typeArguments),
+      [],
+      null,
+    );
   }
   if (p.token !== Token.Greater) {
-    reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`>\` is missing to close the tag \`<${text}\` before ${here(p)}`, {
-      related: [{ from: start, to: start + 1, message: "`<` is opened here" }],
-      insert: { at: p.prevEnd, text: ">" },
-    });
-    return new JSXElement(start, p.prevEnd, new JSXOpeningElement(start, p.prevEnd, name, attributes, false, typeArguments), [], null);
+    reportForm(
+      p,
+      "missing-closer",
+      p.prevEnd,
+      p.prevEnd,
+      `\`>\` is missing to close the tag \`<${text}\` before ${here(p)}`,
+      {
+        related: [{ from: start, to: start + 1, message: "`<` is opened here" }],
+        insert: { at: p.prevEnd, text: ">" },
+      },
+    );
+    return new JSXElement(
+      start,
+      p.prevEnd,
+      new JSXOpeningElement(start, p.prevEnd, name, attributes, false, typeArguments),
+      [],
+      null,
+    );
   }
   const opening = new JSXOpeningElement(start, p.start + 1, name, attributes, false, typeArguments);
   // `>=` and `>>` begin with the tag's end.
@@ -91,13 +136,19 @@ function isUnfinished(attribute: JSXAttribute | JSXSpreadAttribute): boolean {
 
 /** Moves behind the `>` of a tag. */
 function closeTag(p: ParseState, move: Move): void {
-  const begins = p.token === Token.Greater || p.token === Token.GreaterEqual || p.token === Token.ShiftRight || p.token === Token.ShiftRightZero || p.token === Token.ShiftRightAssign;
+  const begins = p.token === Token.Greater ||
+    p.token === Token.GreaterEqual ||
+    p.token === Token.ShiftRight ||
+    p.token === Token.ShiftRightZero ||
+    p.token === Token.ShiftRightAssign;
   if (begins) {
     p.end = p.start + 1;
     move(p);
     return;
   }
-  reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`>\` is missing to close the tag before ${here(p)}`, { insert: { at: p.prevEnd, text: ">" } });
+  reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`>\` is missing to close the tag before ${here(p)}`, {
+    insert: { at: p.prevEnd, text: ">" },
+  });
   p.end = p.prevEnd;
   move(p);
 }
@@ -115,9 +166,16 @@ function parseChildren(p: ParseState, start: number, tag: string): { children: J
   if (closing === undefined) return lacksCloser(p, start, tag, children);
   if (closing.name !== tag) {
     if (p.tags.includes(closing.name)) return lacksCloser(p, start, tag, children);
-    report(p, "unexpected", at, at + closing.length, `The closing tag \`</${closing.name}>\` does not match the open \`<${tag}>\``, {
-      related: [{ from: start, to: start + 1 + tag.length, message: `\`<${tag}>\` is opened here` }],
-    });
+    report(
+      p,
+      "unexpected",
+      at,
+      at + closing.length,
+      `The closing tag \`</${closing.name}>\` does not match the open \`<${tag}>\``,
+      {
+        related: [{ from: start, to: start + 1 + tag.length, message: `\`<${tag}>\` is opened here` }],
+      },
+    );
   }
   next(p);
   next(p);
@@ -141,21 +199,37 @@ export function parseChildList(p: ParseState, children: JSXChild[]): void {
       nextJsxChild(p);
       take(p, children, text, braces);
     } else if (p.token === Token.BraceOpen) take(p, children, parseContainer(p, nextJsxChild), braces);
-    else if (p.token === Token.Less && closingTag(p) === undefined) take(p, children, parseElement(p, nextJsxChild) as JSXChild, braces);
-    else return;
+    else if (p.token === Token.Less && closingTag(p) === undefined) {
+      take(p, children, parseElement(p, nextJsxChild) as JSXChild, braces);
+    } else return;
     if (enough(p, children)) return;
   }
 }
 
-function lacksCloser(p: ParseState, start: number, tag: string, children: JSXChild[]): { children: JSXChild[]; closed: number } {
-  reportForm(p, "missing-closer", start, start + 1 + tag.length, `The closing tag \`</${tag}>\` is missing`, { insert: { at: p.prevEnd, text: `</${tag}>` } });
+function lacksCloser(
+  p: ParseState,
+  start: number,
+  tag: string,
+  children: JSXChild[],
+): { children: JSXChild[]; closed: number } {
+  reportForm(p, "missing-closer", start, start + 1 + tag.length, `The closing tag \`</${tag}>\` is missing`, {
+    insert: { at: p.prevEnd, text: `</${tag}>` },
+  });
   return { children, closed: -1 };
 }
 
 function checkText(p: ParseState): void {
   const text = p.source.slice(p.start, p.end);
   const at = text.search(/[>}]/);
-  if (at >= 0) report(p, "unexpected", p.start + at, p.start + at + 1, `\`${text[at]}\` in JSX text is written as \`{"${text[at]}"}\``);
+  if (at >= 0) {
+    report(
+      p,
+      "unexpected",
+      p.start + at,
+      p.start + at + 1,
+      `\`${text[at]}\` in JSX text is written as \`{"${text[at]}"}\``,
+    );
+  }
 }
 
 /** `{ … }`; `move` goes on behind the `}`. */
@@ -178,7 +252,9 @@ function parseContainer(p: ParseState, move: Move): JSXExpressionContainer | JSX
     p.end = p.prevEnd;
     move(p);
   }
-  return spread ? new JSXSpreadChild(start, p.prevEnd, expression) : new JSXExpressionContainer(start, p.prevEnd, expression);
+  return spread
+    ? new JSXSpreadChild(start, p.prevEnd, expression)
+    : new JSXExpressionContainer(start, p.prevEnd, expression);
 }
 
 function parseJsxIdentifier(p: ParseState): JSXIdentifier {

@@ -10,10 +10,31 @@ export function startsExpression(p: ParseState): boolean {
   const { token } = p;
   if (token <= Token.RegExp) return token !== Token.End;
   switch (token) {
-    case Token.BraceOpen: case Token.ParenOpen: case Token.BracketOpen: case Token.Bang: case Token.Tilde: case Token.PlusPlus:
-    case Token.MinusMinus: case Token.Plus: case Token.Minus: case Token.Slash: case Token.SlashAssign: case Token.At:
-    case Token.Class: case Token.Delete: case Token.False: case Token.Function: case Token.Import: case Token.New: case Token.Null:
-    case Token.Super: case Token.This: case Token.True: case Token.Typeof: case Token.Void: case Token.Hash:
+    case Token.BraceOpen:
+    case Token.ParenOpen:
+    case Token.BracketOpen:
+    case Token.Bang:
+    case Token.Tilde:
+    case Token.PlusPlus:
+    case Token.MinusMinus:
+    case Token.Plus:
+    case Token.Minus:
+    case Token.Slash:
+    case Token.SlashAssign:
+    case Token.At:
+    case Token.Class:
+    case Token.Delete:
+    case Token.False:
+    case Token.Function:
+    case Token.Import:
+    case Token.New:
+    case Token.Null:
+    case Token.Super:
+    case Token.This:
+    case Token.True:
+    case Token.Typeof:
+    case Token.Void:
+    case Token.Hash:
       return true;
     case Token.Less:
       return p.options.jsx || p.typescript;
@@ -24,8 +45,16 @@ export function startsExpression(p: ParseState): boolean {
 
 /** Whether a statement, and no expression, begins with the current token. */
 export function startsStatementOnly(p: ParseState): boolean {
-  return isKeyword(p.token) && !startsExpression(p) && p.token !== Token.In && p.token !== Token.Instanceof && p.token !== Token.Extends &&
-    p.token !== Token.Else && p.token !== Token.Case && p.token !== Token.Default && p.token !== Token.Catch && p.token !== Token.Finally;
+  return isKeyword(p.token) &&
+    !startsExpression(p) &&
+    p.token !== Token.In &&
+    p.token !== Token.Instanceof &&
+    p.token !== Token.Extends &&
+    p.token !== Token.Else &&
+    p.token !== Token.Case &&
+    p.token !== Token.Default &&
+    p.token !== Token.Catch &&
+    p.token !== Token.Finally;
 }
 
 /**
@@ -44,18 +73,24 @@ export function parseListEnd(p: ParseState, closer: Token, opener: Opener): bool
     p.calm = true;
     return true;
   }
-  const goesOn = startsExpression(p) || p.token === Token.Ellipsis || (closer === Token.BraceClose && isKeyword(p.token) && !p.newline);
+  const goesOn = startsExpression(p) ||
+    p.token === Token.Ellipsis ||
+    (closer === Token.BraceClose && isKeyword(p.token) && !p.newline);
   if (!goesOn) {
     // Behind a parameter with its type a `:` most likely begins the return type: the closer is missing.
     if (p.token === Token.Colon && closer === Token.ParenClose && has(p, Context.Parameters)) return false;
-    if (p.token === Token.Colon || p.token === Token.Assign || p.token === Token.Semicolon && closer === Token.BraceClose) return skipWithin(p, closer);
+    if (
+      p.token === Token.Colon || p.token === Token.Assign || p.token === Token.Semicolon && closer === Token.BraceClose
+    ) return skipWithin(p, closer);
     return false;
   }
   if (p.newline && indentAt(p, p.start) <= indentAt(p, opener.at)) return false;
   // A second look at the same place means that no element could be read here.
   if (p.missingComma === p.start) return false;
   p.missingComma = p.start;
-  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, { insert: { at: p.prevEnd, text: "," } });
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
+    insert: { at: p.prevEnd, text: "," },
+  });
   return true;
 }
 
@@ -78,13 +113,23 @@ function closesOnLine(p: ParseState, closer: Token): boolean {
 function skipWithin(p: ParseState, closer: Token): boolean {
   if (p.token === Token.Semicolon) {
     const after = peek(p);
-    if (after.newline || !(isWordLike(after.token) || after.token === Token.String || after.token === closer)) return false;
+    if (after.newline || !(isWordLike(after.token) || after.token === Token.String || after.token === closer)) {
+      return false;
+    }
     reportForm(p, "unexpected", p.start, p.end, "A `,` separates these, not a `;`");
     next(p);
     return true;
   }
   reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit here`);
   next(p);
-  while (p.token !== Token.Comma && p.token !== closer && !p.newline && p.token !== Token.End && !at(p, Token.Semicolon) && p.token !== Token.BraceClose && p.token !== Token.ParenClose) next(p);
+  while (
+    p.token !== Token.Comma &&
+    p.token !== closer &&
+    !p.newline &&
+    p.token !== Token.End &&
+    !at(p, Token.Semicolon) &&
+    p.token !== Token.BraceClose &&
+    p.token !== Token.ParenClose
+  ) next(p);
   return p.token === Token.Comma ? (next(p), true) : false;
 }

@@ -1,5 +1,17 @@
 /** Loops. */
-import { DoWhileStatement, EmptyStatement, ForInStatement, ForOfStatement, ForStatement, Missing, VariableDeclaration, WhileStatement, type Expression, type Statement, type VariableKind } from "../nodes/index.js";
+import {
+  DoWhileStatement,
+  EmptyStatement,
+  ForInStatement,
+  ForOfStatement,
+  ForStatement,
+  Missing,
+  VariableDeclaration,
+  WhileStatement,
+  type Expression,
+  type Statement,
+  type VariableKind,
+} from "../nodes/index.js";
 import { parseAssignment, parseExpression } from "./expressions.js";
 import { missing } from "./names.js";
 import { toPattern } from "./patterns.js";
@@ -42,9 +54,11 @@ export function parseFor(p: ParseState): Statement {
   next(p);
   let isAwait = false;
   if (isWord(p, "await")) {
-    const allowed = has(p, Context.Async) || (!has(p, Context.Function) && (has(p, Context.Module) || p.options.module === "detect"));
-    if (!allowed) report(p, "misplaced", p.start, p.end, "`for await` stands only in async functions and at the top of modules");
-    else if (!has(p, Context.Async) && !has(p, Context.Module)) p.sawModuleItem = true;
+    const allowed = has(p, Context.Async) ||
+      (!has(p, Context.Function) && (has(p, Context.Module) || p.options.module === "detect"));
+    if (!allowed) {
+      report(p, "misplaced", p.start, p.end, "`for await` stands only in async functions and at the top of modules");
+    } else if (!has(p, Context.Async) && !has(p, Context.Module)) p.sawModuleItem = true;
     isAwait = true;
     next(p);
   }
@@ -102,8 +116,18 @@ function parseForInit(p: ParseState): VariableDeclaration | Expression | null {
     left = parseExpression(p);
     if (isWord(p, "of") || p.token === Token.In) {
       toPattern(p, left, left.offset, false);
-      if (isWord(p, "of") && startsWithLet) report(p, "misplaced", left.offset, left.offset + left.length, "The target of `for … of` cannot begin with `let`");
-      if (isWord(p, "of") && startsWithAsync && left.type === "Identifier") report(p, "misplaced", left.offset, left.offset + left.length, "The target of `for … of` cannot be `async`");
+      if (isWord(p, "of") && startsWithLet) {
+        report(
+          p,
+          "misplaced",
+          left.offset,
+          left.offset + left.length,
+          "The target of `for … of` cannot begin with `let`",
+        );
+      }
+      if (isWord(p, "of") && startsWithAsync && left.type === "Identifier") {
+        report(p, "misplaced", left.offset, left.offset + left.length, "The target of `for … of` cannot be `async`");
+      }
     }
   }
   p.context = context;
@@ -116,28 +140,54 @@ function forKind(p: ParseState): VariableKind | undefined {
   if (isWord(p, "let")) {
     const after = peek(p);
     const of = after.token === Token.Name && p.source.slice(after.start, after.end) === "of";
-    if (after.token === Token.Name || after.token === Token.BracketOpen || after.token === Token.BraceOpen) return of && !/^\s*[=;,]|^\s+(?:of|in)\b/.test(p.source.slice(after.end, after.end + 20)) ? undefined : "let";
+    if (after.token === Token.Name || after.token === Token.BracketOpen || after.token === Token.BraceOpen) {
+      return of && !/^\s*[=;,]|^\s+(?:of|in)\b/.test(p.source.slice(after.end, after.end + 20)) ? undefined : "let";
+    }
     return undefined;
   }
   if (isWord(p, "using")) {
     const after = peek(p);
     const name = p.source.slice(after.start, after.end);
-    if (after.token === Token.Name && !after.newline && (name !== "of" || /^\s*(?:=|of\b)/.test(p.source.slice(after.end)))) return "using";
+    if (
+      after.token === Token.Name &&
+      !after.newline &&
+      (name !== "of" || /^\s*(?:=|of\b)/.test(p.source.slice(after.end)))
+    ) return "using";
   }
-  if (isWord(p, "await") && /^await\s+using\s+(?!of\b|in\b)[\w$]/.test(p.source.slice(p.start, p.start + 40))) return "await using";
+  if (isWord(p, "await") && /^await\s+using\s+(?!of\b|in\b)[\w$]/.test(p.source.slice(p.start, p.start + 40))) {
+    return "await using";
+  }
   return undefined;
 }
 
 function checkForTarget(p: ParseState, left: VariableDeclaration, word: string): void {
-  if (left.declarations.length > 1) report(p, "misplaced", left.offset, left.offset + left.length, `Only one variable can be declared before \`${word}\``);
+  if (left.declarations.length > 1) {
+    report(
+      p,
+      "misplaced",
+      left.offset,
+      left.offset + left.length,
+      `Only one variable can be declared before \`${word}\``,
+    );
+  }
   const first = left.declarations[0]!;
   const loose = word === "in" && left.kind === "var" && !has(p, Context.Strict) && first.id.type === "Identifier";
-  if (first.init !== null && !loose) report(p, "misplaced", left.offset, left.offset + left.length, `The variable before \`${word}\` gets its values from the loop and has none of its own`);
+  if (first.init !== null && !loose) {
+    report(
+      p,
+      "misplaced",
+      left.offset,
+      left.offset + left.length,
+      `The variable before \`${word}\` gets its values from the loop and has none of its own`,
+    );
+  }
 }
 
 function checkForValues(p: ParseState, left: VariableDeclaration): void {
   for (const declarator of left.declarations) {
     if (declarator.init !== null || declarator.id.type === "Missing") continue;
-    if (left.kind === "const" || nameOf(declarator.id).type !== "Identifier") missing(p, "A value is missing in the declaration");
+    if (left.kind === "const" || nameOf(declarator.id).type !== "Identifier") {
+      missing(p, "A value is missing in the declaration");
+    }
   }
 }

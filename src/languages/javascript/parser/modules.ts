@@ -1,8 +1,26 @@
 /** Imports and exports. */
 import {
-  ExportAllDeclaration, ExportAssignment, ExportDefaultDeclaration, ExportNamedDeclaration, ExportNamespace, ExportSpecifier, Identifier, ImportAttribute, ImportDeclaration,
-  ImportDefaultSpecifier, ImportNamespaceSpecifier, ImportSpecifier, Literal, Missing, none, type Declaration, type Decorator,
-  type Expression, type ImportEqualsDeclaration, type ImportPart, type ModuleItem,
+  ExportAllDeclaration,
+  ExportAssignment,
+  ExportDefaultDeclaration,
+  ExportNamedDeclaration,
+  ExportNamespace,
+  ExportSpecifier,
+  Identifier,
+  ImportAttribute,
+  ImportDeclaration,
+  ImportDefaultSpecifier,
+  ImportNamespaceSpecifier,
+  ImportSpecifier,
+  Literal,
+  Missing,
+  none,
+  type Declaration,
+  type Decorator,
+  type Expression,
+  type ImportEqualsDeclaration,
+  type ImportPart,
+  type ModuleItem,
 } from "../nodes/index.js";
 import { parseClassDeclaration, parseDecorators } from "./classes.js";
 import { parseAssignment, parseExpression } from "./expressions.js";
@@ -19,7 +37,9 @@ import { parseImportEquals, parseTypeScriptStatement, startsImportEquals } from 
 /** Notes that the text is a module; outside of one that was asked for, reports the item. */
 function moduleItem(p: ParseState, what: string): void {
   p.sawModuleItem = true;
-  if (p.options.module === false) report(p, "misplaced", p.start, p.end, `${what} stands only in modules, and this file is read as a script`);
+  if (p.options.module === false) {
+    report(p, "misplaced", p.start, p.end, `${what} stands only in modules, and this file is read as a script`);
+  }
 }
 
 /** `import …` as a declaration. */
@@ -40,7 +60,8 @@ export function parseImport(p: ParseState): ImportDeclaration | ImportEqualsDecl
   }
   if (isWord(p, "defer") || isWord(p, "source")) {
     const after = peek(p);
-    const named = after.token === Token.Name && !(p.source.slice(after.start, after.end) === "from" && !/^\s*from\b/.test(p.source.slice(after.end)));
+    const named = after.token === Token.Name &&
+      !(p.source.slice(after.start, after.end) === "from" && !/^\s*from\b/.test(p.source.slice(after.end)));
     if (named || (isWord(p, "defer") && after.token === Token.Star)) {
       phase = tokenText(p);
       next(p);
@@ -51,13 +72,17 @@ export function parseImport(p: ParseState): ImportDeclaration | ImportEqualsDecl
     specifiers.push(new ImportDefaultSpecifier(local.offset, local.offset + local.length, local));
     if (at(p, Token.Comma)) {
       next(p);
-      if (!at(p, Token.Star) && !at(p, Token.BraceOpen)) missing(p, "`{` or `*` is missing behind the `,` of the import");
+      if (!at(p, Token.Star) && !at(p, Token.BraceOpen)) {
+        missing(p, "`{` or `*` is missing behind the `,` of the import");
+      }
     }
   }
   if (p.token === Token.Star) specifiers.push(parseNamespace(p));
   else if (p.token === Token.BraceOpen) parseImportList(p, specifiers);
   else if (specifiers.length === 0) missing(p, "The names to import are missing");
-  const source = isWord(p, "from") ? (next(p), parseSource(p)) : missing(p, "`from` and a module are missing behind the import's names");
+  const source = isWord(p, "from")
+    ? (next(p), parseSource(p))
+    : missing(p, "`from` and a module are missing behind the import's names");
   return finishImport(p, start, specifiers, source, phase, typeOnly);
 }
 
@@ -67,12 +92,21 @@ function eatTypeWord(p: ParseState): boolean {
   const after = peek(p);
   const from = after.token === Token.Name && p.source.slice(after.start, after.end) === "from";
   // `import type from "…"` imports a thing called `type`; `import type from from "…"` a type called `from`.
-  const marks = after.token === Token.BraceOpen || after.token === Token.Star || (after.token === Token.Name && (!from || /^\s*(?:from|=)\b|^\s*=/.test(p.source.slice(after.end))));
+  const marks = after.token === Token.BraceOpen ||
+    after.token === Token.Star ||
+    (after.token === Token.Name && (!from || /^\s*(?:from|=)\b|^\s*=/.test(p.source.slice(after.end))));
   if (marks) next(p);
   return marks;
 }
 
-function finishImport(p: ParseState, start: number, specifiers: ImportPart[], source: Literal | Missing, phase: string | null, typeOnly: boolean): ImportDeclaration {
+function finishImport(
+  p: ParseState,
+  start: number,
+  specifiers: ImportPart[],
+  source: Literal | Missing,
+  phase: string | null,
+  typeOnly: boolean,
+): ImportDeclaration {
   const attributes = parseAttributes(p);
   semicolon(p, "the import");
   return new ImportDeclaration(start, p.prevEnd, specifiers, source, attributes, phase, typeOnly);
@@ -113,7 +147,13 @@ function parseImportList(p: ParseState, specifiers: ImportPart[]): void {
       next(p);
       local = parseBindingName(p, "the import") as Identifier;
     } else if (imported.type === "Literal" || reserved) {
-      report(p, "missing-part", imported.offset + imported.length, imported.offset + imported.length, "`as` and a name to use here are missing");
+      report(
+        p,
+        "missing-part",
+        imported.offset + imported.length,
+        imported.offset + imported.length,
+        "`as` and a name to use here are missing",
+      );
     } else checkReserved(p, local.name, local.offset, local.offset + local.length, true, escaped);
     specifiers.push(new ImportSpecifier(start, p.prevEnd, imported, local, typeOnly));
     if (!parseListEnd(p, Token.BraceClose, opener)) break;
@@ -130,7 +170,12 @@ function eatSpecifierType(p: ParseState): boolean {
   const word = p.source.slice(after.start, after.end);
   const rest = /^\s*([\w$]+|.)?\s*([\w$]+|.)?/.exec(p.source.slice(after.end))!;
   // `type as`: a thing called `type` renamed, or the type `as`?
-  if (word === "as" && rest[1] !== undefined && /^[\w$]/.test(rest[1]) && !(rest[1] === "as" && rest[2] !== undefined && /^[\w$]/.test(rest[2]))) return false;
+  if (
+    word === "as" &&
+    rest[1] !== undefined &&
+    /^[\w$]/.test(rest[1]) &&
+    !(rest[1] === "as" && rest[2] !== undefined && /^[\w$]/.test(rest[2]))
+  ) return false;
   next(p);
   return true;
 }
@@ -157,10 +202,14 @@ function parseAttributes(p: ParseState): ImportAttribute[] {
     const key = parseModuleName(p);
     if (key === undefined) break;
     const name = key.type === "Identifier" ? key.name : key.value;
-    if (seen.has(name)) report(p, "misplaced", key.offset, key.offset + key.length, `The attribute \`${String(name)}\` is given twice`);
+    if (seen.has(name)) {
+      report(p, "misplaced", key.offset, key.offset + key.length, `The attribute \`${String(name)}\` is given twice`);
+    }
     seen.add(name);
     expect(p, Token.Colon, "the import's attributes");
-    const value = p.token === Token.String ? parseText(p) : missing(p, "The attribute's value is missing: a text in quote marks");
+    const value = p.token === Token.String
+      ? parseText(p)
+      : missing(p, "The attribute's value is missing: a text in quote marks");
     attributes.push(new ImportAttribute(start, p.prevEnd, key, value));
     if (!parseListEnd(p, Token.BraceClose, opener)) break;
   }
@@ -183,9 +232,17 @@ export function parseExport(p: ParseState, decorators: Decorator[] = none, start
   }
   if (p.token === Token.Star) return parseExportAll(p, start);
   if (p.token === Token.BraceOpen) return parseExportList(p, start);
-  const declares = p.token === Token.Var || p.token === Token.Const || p.token === Token.Function || p.token === Token.Class || isWord(p, "let") || isWord(p, "async") || isWord(p, "using");
+  const declares = p.token === Token.Var ||
+    p.token === Token.Const ||
+    p.token === Token.Function ||
+    p.token === Token.Class ||
+    isWord(p, "let") ||
+    isWord(p, "async") ||
+    isWord(p, "using");
   if (!declares && p.token === Token.Name && peek(p).token === Token.Extends) {
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`class` is missing behind `export`", { insert: { at: p.prevEnd, text: " class" } });
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`class` is missing behind `export`", {
+      insert: { at: p.prevEnd, text: " class" },
+    });
     const declaration = parseClassDeclaration(p, false, p.start, none, true);
     return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
   }
@@ -252,8 +309,9 @@ function parseDefault(p: ParseState, start: number, decorators: Decorator[] = no
     declaration = parseClassDeclaration(p, true, from, parseDecorators(p));
   } else if (p.token === Token.Class || (p.typescript && isWord(p, "abstract") && peek(p).token === Token.Class)) {
     declaration = parseClassDeclaration(p, true, decorators[0]?.offset ?? p.start, decorators);
-  } else if (p.typescript && isWord(p, "interface") && peek(p).token === Token.Name) declaration = parseTypeScriptStatement(p) as Declaration;
-  else {
+  } else if (p.typescript && isWord(p, "interface") && peek(p).token === Token.Name) {
+    declaration = parseTypeScriptStatement(p) as Declaration;
+  } else {
     declaration = parseAssignment(p);
     semicolon(p, "the export");
   }
@@ -267,7 +325,9 @@ function parseExportAll(p: ParseState, start: number, typeOnly = false): ExportA
     next(p);
     exported = parseModuleName(p) ?? null;
   }
-  const source = isWord(p, "from") ? (next(p), parseSource(p)) : missing(p, "`from` and a module are missing behind `export *`");
+  const source = isWord(p, "from")
+    ? (next(p), parseSource(p))
+    : missing(p, "`from` and a module are missing behind `export *`");
   const attributes = parseAttributes(p);
   semicolon(p, "the export");
   return new ExportAllDeclaration(start, p.prevEnd, exported, source, attributes, typeOnly);
@@ -302,8 +362,24 @@ function parseExportList(p: ParseState, start: number, typeOnly = false): Export
     source = parseSource(p);
     attributes = parseAttributes(p);
   } else {
-    for (const text of texts) report(p, "misplaced", text.offset, text.offset + text.length, "A text can only name an export of another module, with `from` behind the list");
-    for (const word of reserved) report(p, "misplaced", word.offset, word.offset + word.length, `\`${word.name}\` is a reserved word and names nothing in this file`);
+    for (const text of texts) {
+      report(
+        p,
+        "misplaced",
+        text.offset,
+        text.offset + text.length,
+        "A text can only name an export of another module, with `from` behind the list",
+      );
+    }
+    for (const word of reserved) {
+      report(
+        p,
+        "misplaced",
+        word.offset,
+        word.offset + word.length,
+        `\`${word.name}\` is a reserved word and names nothing in this file`,
+      );
+    }
   }
   semicolon(p, "the export");
   return new ExportNamedDeclaration(start, p.prevEnd, null, specifiers, source, attributes, typeOnly);

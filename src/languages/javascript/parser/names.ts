@@ -5,10 +5,27 @@ import { next, tokenText } from "./scanner.js";
 import { Context, has, type ParseState } from "./state.js";
 import { isKeyword, keywordFor, Token } from "./token.js";
 
-const reservedInStrict = new Set(["implements", "interface", "let", "package", "private", "protected", "public", "static", "yield"]);
+const reservedInStrict = new Set([
+  "implements",
+  "interface",
+  "let",
+  "package",
+  "private",
+  "protected",
+  "public",
+  "static",
+  "yield",
+]);
 
 /** Reports a word that is a name elsewhere but reserved where it stands. */
-export function checkReserved(p: ParseState, name: string, from: number, to: number, binding: boolean, escaped = false): void {
+export function checkReserved(
+  p: ParseState,
+  name: string,
+  from: number,
+  to: number,
+  binding: boolean,
+  escaped = false,
+): void {
   const strict = has(p, Context.Strict);
   let where: string | undefined;
   if (escaped && keywordFor(name) !== undefined) where = "even with escapes";
@@ -20,8 +37,9 @@ export function checkReserved(p: ParseState, name: string, from: number, to: num
     report(p, "misplaced", from, to, "`arguments` is not available in a field's value");
     return;
   }
-  if (where !== undefined) report(p, "misplaced", from, to, `\`${name}\` is a reserved word ${where} and cannot be a name`);
-  else if (binding && strict && (name === "eval" || name === "arguments")) {
+  if (where !== undefined) {
+    report(p, "misplaced", from, to, `\`${name}\` is a reserved word ${where} and cannot be a name`);
+  } else if (binding && strict && (name === "eval" || name === "arguments")) {
     report(p, "misplaced", from, to, `\`${name}\` cannot be declared or assigned in strict code`);
   }
 }
@@ -42,12 +60,20 @@ export function parseBindingName(p: ParseState, construct: string): Identifier |
   if ((p.token === Token.Number || p.token === Token.BigInt || p.token === Token.String) && !p.newline) {
     const { start } = p;
     // A number with letters behind it has been reported by the scanner.
-    if (!p.problems.some(({ code, from }) => code === "malformed" && from === start)) reportForm(p, "unexpected", p.start, p.end, `${here(p)} cannot be a name: choose one for ${construct}`);
+    if (!p.problems.some(({ code, from }) => code === "malformed" && from === start)) {
+      reportForm(p, "unexpected", p.start, p.end, `${here(p)} cannot be a name: choose one for ${construct}`);
+    }
     next(p);
     return new Missing(start, start);
   }
   if (isKeyword(p.token) && !p.newline) {
-    reportForm(p, "unexpected", p.start, p.end, `${here(p)} is a reserved word and cannot be a name: choose another for ${construct}`);
+    reportForm(
+      p,
+      "unexpected",
+      p.start,
+      p.end,
+      `${here(p)} is a reserved word and cannot be a name: choose another for ${construct}`,
+    );
     const node = new Identifier(p.start, p.end, tokenText(p));
     next(p);
     return node;

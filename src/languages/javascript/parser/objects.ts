@@ -1,5 +1,13 @@
 /** Object literals and what they share with classes: keys and methods. */
-import { AssignmentExpression, Literal, ObjectExpression, Property, SpreadElement, type Expression, type ObjectMember } from "../nodes/index.js";
+import {
+  AssignmentExpression,
+  Literal,
+  ObjectExpression,
+  Property,
+  SpreadElement,
+  type Expression,
+  type ObjectMember,
+} from "../nodes/index.js";
 import { enough, take } from "./elements.js";
 import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseMethod } from "./functions.js";
@@ -14,7 +22,17 @@ import { isWordLike, Token } from "./token.js";
 export function parsePropertyKey(p: ParseState): Expression | undefined {
   const { start, end, token } = p;
   if (isWordLike(token)) return parseWord(p);
-  if (p.escaped && token !== Token.PrivateName && has(p, Context.Strict)) report(p, "misplaced", start, end, token === Token.Number ? "A number cannot begin with `0` in strict code" : "A text cannot hold an octal escape in strict code");
+  if (p.escaped && token !== Token.PrivateName && has(p, Context.Strict)) {
+    report(
+      p,
+      "misplaced",
+      start,
+      end,
+      token === Token.Number
+        ? "A number cannot begin with `0` in strict code"
+        : "A text cannot hold an octal escape in strict code",
+    );
+  }
   if (token === Token.String || token === Token.Number || token === Token.BigInt) {
     next(p);
     return new Literal(start, end, p.source.slice(start, end));
@@ -34,11 +52,19 @@ export function parsePropertyKey(p: ParseState): Expression | undefined {
 function lacksColon(p: ParseState): boolean {
   if (p.newline) return false;
   switch (p.token) {
-    case Token.String: case Token.Number: case Token.BraceOpen: case Token.BracketOpen: case Token.Template:
+    case Token.String:
+    case Token.Number:
+    case Token.BraceOpen:
+    case Token.BracketOpen:
+    case Token.Template:
       return true;
     case Token.Name: {
       const after = peek(p).token;
-      return after === Token.Dot || after === Token.ParenOpen || after === Token.Plus || after === Token.Minus || after === Token.Star;
+      return after === Token.Dot ||
+        after === Token.ParenOpen ||
+        after === Token.Plus ||
+        after === Token.Minus ||
+        after === Token.Star;
     }
     default:
       return false;
@@ -47,8 +73,13 @@ function lacksColon(p: ParseState): boolean {
 
 /** Whether the current token, behind a modifier-like word, shows that the word is itself the member's name. */
 export function endsMemberName(token: Token): boolean {
-  return token === Token.ParenOpen || token === Token.Comma || token === Token.Colon || token === Token.BraceClose || token === Token.Assign ||
-    token === Token.Semicolon || token === Token.End;
+  return token === Token.ParenOpen ||
+    token === Token.Comma ||
+    token === Token.Colon ||
+    token === Token.BraceClose ||
+    token === Token.Assign ||
+    token === Token.Semicolon ||
+    token === Token.End;
 }
 
 export function parseObject(p: ParseState): ObjectExpression {
@@ -78,11 +109,19 @@ export function parseProperties(p: ParseState, opener: Opener, properties: Objec
 function checkPrototypes(p: ParseState, properties: readonly ObjectMember[]): void {
   let seen = false;
   for (const property of properties) {
-    if (property.type !== "Property" || property.computed || property.method || property.shorthand || property.kind !== "init") continue;
+    if (
+      property.type !== "Property" ||
+      property.computed ||
+      property.method ||
+      property.shorthand ||
+      property.kind !== "init"
+    ) continue;
     const { key } = property;
     const name = key.type === "Identifier" ? key.name : key.type === "Literal" ? key.value : undefined;
     if (name !== "__proto__") continue;
-    if (seen && p.token !== Token.Assign) report(p, "misplaced", property.offset, property.offset + property.length, "An object has only one `__proto__`");
+    if (seen && p.token !== Token.Assign) {
+      report(p, "misplaced", property.offset, property.offset + property.length, "An object has only one `__proto__`");
+    }
     seen = true;
   }
 }
@@ -99,7 +138,12 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
   let generator = false;
   if (p.token === Token.Name && (isWord(p, "async") || isWord(p, "get") || isWord(p, "set"))) {
     const after = peek(p);
-    if (!endsMemberName(after.token) && !(p.typescript && after.token === Token.Less) && !(isWord(p, "async") && after.newline) && after.token !== Token.BraceOpen) {
+    if (
+      !endsMemberName(after.token) &&
+      !(p.typescript && after.token === Token.Less) &&
+      !(isWord(p, "async") && after.newline) &&
+      after.token !== Token.BraceOpen
+    ) {
       if (isWord(p, "async")) async = true;
       else kind = isWord(p, "get") ? "get" : "set";
       next(p);
@@ -125,11 +169,17 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
       reportForm(p, "unexpected", p.start, p.end, "A property is missing before this `,`");
       return new SpreadElement(start, p.prevEnd, missing(p, "A property is missing"));
     }
-    reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, "`}` is missing to close the object", { insert: { at: p.prevEnd, text: "}" } });
+    reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, "`}` is missing to close the object", {
+      insert: { at: p.prevEnd, text: "}" },
+    });
     return undefined;
   }
-  if (key.type === "PrivateIdentifier") report(p, "misplaced", key.offset, key.offset + key.length, "A private name belongs to a class, not to an object");
-  if (async || generator || kind !== "init" || p.token === Token.ParenOpen || (p.typescript && p.token === Token.Less)) {
+  if (key.type === "PrivateIdentifier") {
+    report(p, "misplaced", key.offset, key.offset + key.length, "A private name belongs to a class, not to an object");
+  }
+  if (
+    async || generator || kind !== "init" || p.token === Token.ParenOpen || (p.typescript && p.token === Token.Less)
+  ) {
     const value = parseMethod(p, { async, generator, kind: kind === "init" ? "method" : kind, derived: false });
     return new Property(start, p.prevEnd, key, value, kind, computed, kind === "init", false);
   }
@@ -140,12 +190,17 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
   }
   if (lacksColon(p)) {
     const name = p.source.slice(keyStart, p.prevEnd);
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`:\` is missing behind the property \`${name}\``, { insert: { at: p.prevEnd, text: ":" } });
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`:\` is missing behind the property \`${name}\``, {
+      insert: { at: p.prevEnd, text: ":" },
+    });
     const value = parseAssignment(p);
     return new Property(start, p.prevEnd, key, value, "init", computed, false, false);
   }
   if (!plainName) {
-    const value = missing(p, `\`:\` and a value are missing for the property \`${p.source.slice(keyStart, p.prevEnd)}\``);
+    const value = missing(
+      p,
+      `\`:\` and a value are missing for the property \`${p.source.slice(keyStart, p.prevEnd)}\``,
+    );
     return new Property(start, p.prevEnd, key, value, "init", computed, false, false);
   }
   if (key.type === "Identifier") checkReserved(p, key.name, key.offset, key.offset + key.length, false, escaped);

@@ -1,6 +1,17 @@
 /** Patterns: what values are bound or assigned to. */
 import type { Node } from "../../../syntax/node.js";
-import { AnnotatedPattern, ArrayExpression, AssignmentExpression, ObjectExpression, Property, SpreadElement, type Expression, type Missing, type ObjectMember, type Pattern } from "../nodes/index.js";
+import {
+  AnnotatedPattern,
+  ArrayExpression,
+  AssignmentExpression,
+  ObjectExpression,
+  Property,
+  SpreadElement,
+  type Expression,
+  type Missing,
+  type ObjectMember,
+  type Pattern,
+} from "../nodes/index.js";
 import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parseBindingName } from "./names.js";
@@ -29,13 +40,16 @@ export function annotated(p: ParseState, start: number, target: Pattern): Patter
   if (!p.typescript) return target;
   const optional = eat(p, Token.Question);
   const annotation = parseAnnotation(p);
-  return optional || annotation !== null ? new AnnotatedPattern(start, p.prevEnd, target, optional, annotation) : target;
+  return optional || annotation !== null
+    ? new AnnotatedPattern(start, p.prevEnd, target, optional, annotation)
+    : target;
 }
 
 /** `target` with the default value that may follow it. */
 export function withDefault(p: ParseState, start: number, target: Pattern): Pattern {
-  if (p.token === Token.Equal || p.token === Token.StrictEqual) reportForm(p, "unexpected", p.start, p.end, "A value is given with a single `=`");
-  else if (p.token !== Token.Assign) return target;
+  if (p.token === Token.Equal || p.token === Token.StrictEqual) {
+    reportForm(p, "unexpected", p.start, p.end, "A value is given with a single `=`");
+  } else if (p.token !== Token.Assign) return target;
   next(p);
   return defaulted(start, target, parseDefault(p));
 }
@@ -69,7 +83,15 @@ export function parseRest(p: ParseState, construct: string): SpreadElement {
 }
 
 function restIsLast(p: ParseState, rest: Node, closer: Token): void {
-  if (p.token !== closer) report(p, "misplaced", rest.offset, rest.offset + rest.length, "The rest of a list comes last and has nothing behind it");
+  if (p.token !== closer) {
+    report(
+      p,
+      "misplaced",
+      rest.offset,
+      rest.offset + rest.length,
+      "The rest of a list comes last and has nothing behind it",
+    );
+  }
 }
 
 function parseArrayBinding(p: ParseState): ArrayExpression {
@@ -105,7 +127,9 @@ function parseObjectBinding(p: ParseState): ObjectExpression {
     if (p.token === Token.Ellipsis) {
       const rest = parseRest(p, "the rest of the object");
       properties.push(rest);
-      if (rest.argument.type !== "Identifier" && rest.argument.type !== "Missing") report(p, "misplaced", rest.offset, rest.offset + rest.length, "The rest of an object goes to a plain name");
+      if (rest.argument.type !== "Identifier" && rest.argument.type !== "Missing") {
+        report(p, "misplaced", rest.offset, rest.offset + rest.length, "The rest of an object goes to a plain name");
+      }
       restIsLast(p, rest, Token.BraceClose);
     } else {
       const property = parseBindingProperty(p);
@@ -189,8 +213,9 @@ export function toPattern(p: ParseState, node: Node, start: number, binding: boo
       for (const [index, property] of expression.properties.entries()) {
         const at = start + property.offset;
         if (property.type === "Property") {
-          if (property.kind !== "init" || property.method) report(p, "bad-target", at, at + property.length, "A method cannot be assigned to");
-          else toPattern(p, property.value, at + property.value.offset, binding);
+          if (property.kind !== "init" || property.method) {
+            report(p, "bad-target", at, at + property.length, "A method cannot be assigned to");
+          } else toPattern(p, property.value, at + property.value.offset, binding);
         } else restToPattern(p, property, at, binding, index === expression.properties.length - 1, true);
       }
       return;
@@ -202,7 +227,8 @@ export function toPattern(p: ParseState, node: Node, start: number, binding: boo
         if (element === null) continue;
         const at = start + element.offset;
         if (element.type === "SpreadElement" || element.type === "RestElement") {
-          const last = index === expression.elements.length - 1 && !/^\s*,/.test(p.source.slice(at + element.length, end));
+          const last = index === expression.elements.length - 1 &&
+            !/^\s*,/.test(p.source.slice(at + element.length, end));
           restToPattern(p, element, at, binding, last, false);
         } else toPattern(p, element, at, binding);
       }
@@ -227,16 +253,35 @@ export function toPattern(p: ParseState, node: Node, start: number, binding: boo
     default:
   }
   const what = described[expression.type];
-  if (binding) report(p, "bad-target", start, end, "This cannot be a parameter: a name or a pattern of names is needed");
-  else report(p, "bad-target", start, end, what ? `${what[0]!.toUpperCase()}${what.slice(1)} cannot be assigned to` : "This cannot be assigned to");
+  if (binding) {
+    report(p, "bad-target", start, end, "This cannot be a parameter: a name or a pattern of names is needed");
+  } else {
+    report(
+      p,
+      "bad-target",
+      start,
+      end,
+      what ? `${what[0]!.toUpperCase()}${what.slice(1)} cannot be assigned to` : "This cannot be assigned to",
+    );
+  }
 }
 
-function restToPattern(p: ParseState, rest: SpreadElement, start: number, binding: boolean, last: boolean, object: boolean): void {
+function restToPattern(
+  p: ParseState,
+  rest: SpreadElement,
+  start: number,
+  binding: boolean,
+  last: boolean,
+  object: boolean,
+): void {
   rest.type = "RestElement";
   const at = start + rest.argument.offset;
-  if (!last) report(p, "misplaced", start, start + rest.length, "The rest of a list comes last and has nothing behind it");
-  if (rest.argument.type === "AssignmentExpression") report(p, "misplaced", start, start + rest.length, "The rest of a list cannot have a default value");
-  else if (object && (rest.argument.type === "ObjectExpression" || rest.argument.type === "ArrayExpression")) {
+  if (!last) {
+    report(p, "misplaced", start, start + rest.length, "The rest of a list comes last and has nothing behind it");
+  }
+  if (rest.argument.type === "AssignmentExpression") {
+    report(p, "misplaced", start, start + rest.length, "The rest of a list cannot have a default value");
+  } else if (object && (rest.argument.type === "ObjectExpression" || rest.argument.type === "ArrayExpression")) {
     report(p, "misplaced", start, start + rest.length, "The rest of an object goes to a plain name");
   }
   toPattern(p, rest.argument, at, binding);
@@ -244,7 +289,12 @@ function restToPattern(p: ParseState, rest: SpreadElement, start: number, bindin
 
 /** Reports a target of `+=`, `++` and their like that is neither a name nor a member. */
 export function checkSimpleTarget(p: ParseState, node: Expression, start: number): void {
-  if (node.type === "NonNullExpression" || node.type === "AsExpression" || node.type === "TypeAssertion" || node.type === "SatisfiesExpression") {
+  if (
+    node.type === "NonNullExpression" ||
+    node.type === "AsExpression" ||
+    node.type === "TypeAssertion" ||
+    node.type === "SatisfiesExpression"
+  ) {
     checkSimpleTarget(p, node.expression, start + node.expression.offset);
   } else if (node.type === "Identifier" || node.type === "MemberExpression" || node.type === "Missing") {
     if (node.type === "Identifier") toPattern(p, node, start, false);

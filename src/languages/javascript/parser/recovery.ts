@@ -14,16 +14,32 @@ interface Details {
 }
 
 /** Adds a problem at a range. */
-export function report(p: ParseState, code: SyntaxCode, from: number, to: number, message: string, details: Details = {}): void {
+export function report(
+  p: ParseState,
+  code: SyntaxCode,
+  from: number,
+  to: number,
+  message: string,
+  details: Details = {},
+): void {
   const { related = [], insert, seen = p.start } = details;
-  p.problems.push(insert ? { code, from, to, message, related, seen, insert } : { code, from, to, message, related, seen });
+  p.problems.push(
+    insert ? { code, from, to, message, related, seen, insert } : { code, from, to, message, related, seen },
+  );
 }
 
 /**
  * Adds a problem of form found at the current token, unless it is most likely an echo of one just found.
  * Until a line end or `;` has been passed the next ones are taken for echoes.
  */
-export function reportForm(p: ParseState, code: SyntaxCode, from: number, to: number, message: string, details?: Details): void {
+export function reportForm(
+  p: ParseState,
+  code: SyntaxCode,
+  from: number,
+  to: number,
+  message: string,
+  details?: Details,
+): void {
   if (p.calm) return;
   report(p, code, from, to, message, details);
   p.calm = true;
@@ -81,7 +97,9 @@ export function expect(p: ParseState, token: Token, construct: string): boolean 
   }
   const text = spelling(token);
   const word = /^\w/.test(text);
-  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`${text}\` is missing in ${construct}`, { insert: { at: p.prevEnd, text: word ? ` ${text} ` : text } });
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`${text}\` is missing in ${construct}`, {
+    insert: { at: p.prevEnd, text: word ? ` ${text} ` : text },
+  });
   return false;
 }
 

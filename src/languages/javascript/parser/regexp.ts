@@ -37,10 +37,18 @@ export function checkRegExp(literal: string): RegExpFault | undefined {
 function checkFlags(flags: string, at: number): void {
   for (let i = 0; i < flags.length; i += 1) {
     const flag = flags[i]!;
-    if (!knownFlags.includes(flag)) throw new Fault(at + i, at + i + 1, `There is no flag \`${flag}\` for regular expressions: there are ${knownFlags.split("").join(", ")}`);
+    if (!knownFlags.includes(flag)) {
+      throw new Fault(
+        at + i,
+        at + i + 1,
+        `There is no flag \`${flag}\` for regular expressions: there are ${knownFlags.split("").join(", ")}`,
+      );
+    }
     if (flags.indexOf(flag) < i) throw new Fault(at + i, at + i + 1, `The flag \`${flag}\` stands here twice`);
   }
-  if (flags.includes("u") && flags.includes("v")) throw new Fault(at, at + flags.length, "The flags `u` and `v` exclude each other");
+  if (flags.includes("u") && flags.includes("v")) {
+    throw new Fault(at, at + flags.length, "The flags `u` and `v` exclude each other");
+  }
 }
 
 /** Whether a pattern names a group, escapes and classes left out. */
@@ -78,8 +86,14 @@ class Checker {
   check(): void {
     this.alternatives();
     if (this.at < this.end) this.fail(this.at, this.at + 1, "This `)` closes no group");
-    for (const { from, to, name } of this.references) if (!this.names.has(name)) this.fail(from, to, `There is no group called \`${name}\``);
-    if (this.strict) for (const { from, to, number } of this.numbers) if (number > this.groups) this.fail(from, to, `There is no group ${number}`);
+    for (const { from, to, name } of this.references) {
+      if (!this.names.has(name)) this.fail(from, to, `There is no group called \`${name}\``);
+    }
+    if (this.strict) {
+      for (const { from, to, number } of this.numbers) {
+        if (number > this.groups) this.fail(from, to, `There is no group ${number}`);
+      }
+    }
   }
 
   private fail(from: number, to: number, message: string): never {
@@ -131,10 +145,13 @@ class Checker {
     else if (this.peek() === "\\") this.atomEscape();
     else if (/[*+?]/.test(this.peek())) this.fail(from, from + 1, "There is nothing here to repeat");
     else if (this.peek() === "{") {
-      if (this.strict || this.braces()) this.fail(from, from + 1, this.braces() ? "There is nothing here to repeat" : "`{` alone is written as `\\{`");
+      if (this.strict || this.braces()) {
+        this.fail(from, from + 1, this.braces() ? "There is nothing here to repeat" : "`{` alone is written as `\\{`");
+      }
       this.at += 1;
-    } else if (this.strict && (this.peek() === "}" || this.peek() === "]")) this.fail(from, from + 1, `\`${this.peek()}\` alone is written as \`\\${this.peek()}\``);
-    else this.character();
+    } else if (this.strict && (this.peek() === "}" || this.peek() === "]")) {
+      this.fail(from, from + 1, `\`${this.peek()}\` alone is written as \`\\${this.peek()}\``);
+    } else this.character();
     this.quantifier();
   }
 
@@ -155,7 +172,9 @@ class Checker {
       const braces = this.peek() === "{" ? this.braces() : null;
       if (braces === null) return;
       this.at += braces[0].length;
-      if (braces[3] && BigInt(braces[1]!) > BigInt(braces[3])) this.fail(from, this.at, "The smaller number of repetitions comes first");
+      if (braces[3] && BigInt(braces[1]!) > BigInt(braces[3])) {
+        this.fail(from, this.at, "The smaller number of repetitions comes first");
+      }
     }
     this.eat("?");
   }
@@ -191,7 +210,9 @@ class Checker {
     if (match === null) this.fail(from, this.at + 1, "`(?` is followed by `:`, `=`, `!`, `<`, or flags and `:`");
     const [whole, on, minus, off = ""] = match;
     const flags = on! + off;
-    if ((minus && flags === "") || !/^[ims]*$/.test(flags) || new Set(flags).size < flags.length) this.fail(from, this.at + whole.length, "Only the flags `i`, `m` and `s` can be switched for a group, each once");
+    if ((minus && flags === "") || !/^[ims]*$/.test(flags) || new Set(flags).size < flags.length) {
+      this.fail(from, this.at + whole.length, "Only the flags `i`, `m` and `s` can be switched for a group, each once");
+    }
     this.at += whole.length;
   }
 
@@ -204,10 +225,14 @@ class Checker {
       const start = this.at;
       this.at += code > 0xffff ? 2 : 1;
       if (code === 92) code = this.eat("u") ? (this.unicodeEscape(true) ?? -1) : -1;
-      if (code < 0 || !(name === "" ? startsName(code) : continuesName(code))) this.fail(start, this.at, "This cannot stand in a group's name");
+      if (code < 0 || !(name === "" ? startsName(code) : continuesName(code))) {
+        this.fail(start, this.at, "This cannot stand in a group's name");
+      }
       name += String.fromCodePoint(code);
     }
-    if (name === "" || !this.eat(">")) this.fail(from, Math.max(this.at, from + 1), "A group's name stands between `<` and `>`");
+    if (name === "" || !this.eat(">")) {
+      this.fail(from, Math.max(this.at, from + 1), "A group's name stands between `<` and `>`");
+    }
     return name;
   }
 
@@ -251,7 +276,11 @@ class Checker {
     }
     if (next === "0" && !/\d/.test(this.peek())) return 0;
     if (next === "x") {
-      if (isHexDigit(this.text.charCodeAt(this.at)) && isHexDigit(this.text.charCodeAt(this.at + 1)) && this.at + 2 <= this.end) {
+      if (
+        isHexDigit(this.text.charCodeAt(this.at)) &&
+        isHexDigit(this.text.charCodeAt(this.at + 1)) &&
+        this.at + 2 <= this.end
+      ) {
         this.at += 2;
         return Number.parseInt(this.text.slice(this.at - 2, this.at), 16);
       }
@@ -261,7 +290,9 @@ class Checker {
     if (next === "u") {
       const code = this.unicodeEscape(this.strict);
       if (code !== undefined) return code;
-      if (this.strict) this.fail(from, this.at, "`\\u` is followed by four hexadecimal digits, or any number in braces up to 10FFFF");
+      if (this.strict) {
+        this.fail(from, this.at, "`\\u` is followed by four hexadecimal digits, or any number in braces up to 10FFFF");
+      }
       return 117;
     }
     if (inClass && next === "b") return 8;
@@ -269,7 +300,13 @@ class Checker {
     const code = this.text.codePointAt(this.at - 1)!;
     if (this.strict) {
       const punctuation = this.sets && inClass ? /[\^$\\.*+?()[\]{}|/&\-!#%,:;<=>@`~]/ : /[\^$\\.*+?()[\]{}|/]/;
-      if (!punctuation.test(next)) this.fail(from, this.at, `\`\\${next}\` is no escape: with the flag \`u\` or \`v\` only signs with a meaning are escaped`);
+      if (!punctuation.test(next)) {
+        this.fail(
+          from,
+          this.at,
+          `\`\\${next}\` is no escape: with the flag \`u\` or \`v\` only signs with a meaning are escaped`,
+        );
+      }
       return code;
     }
     if (next === "k" && this.named) this.fail(from, this.at, "`\\k` is followed by a group's name in `<>`");
@@ -319,7 +356,9 @@ class Checker {
       const high = this.classAtom();
       if (low === "set" || high === "set") {
         if (this.strict) this.fail(start, this.at, "A range goes from one character to another, not to a set");
-      } else if (low > high) this.fail(start, this.at, "The range is turned round: its first character comes after its last");
+      } else if (low > high) {
+        this.fail(start, this.at, "The range is turned round: its first character comes after its last");
+      }
     }
     if (!this.eat("]")) this.fail(from, from + 1, "This character class is not closed: `]` is missing");
   }
@@ -336,17 +375,25 @@ class Checker {
       const start = this.at;
       if (operands > 0 && (this.eat("--") || this.eat("&&"))) {
         const found = this.text.slice(start, this.at);
-        if ((operator !== "" && operator !== found) || (operator === "" && operands > 1)) this.fail(start, this.at, "Differences, intersections and unions are not mixed in one class");
+        if ((operator !== "" && operator !== found) || (operator === "" && operands > 1)) {
+          this.fail(start, this.at, "Differences, intersections and unions are not mixed in one class");
+        }
         operator = found;
         if (this.peek() === "]" || this.at >= this.end) this.fail(start, this.at, "Something is missing behind this");
-      } else if (operator !== "" && operands > 0) this.fail(start, start + 1, `Behind \`${operator}\` stands one operand, then \`${operator}\` or the end`);
+      } else if (operator !== "" && operands > 0) {
+        this.fail(start, start + 1, `Behind \`${operator}\` stands one operand, then \`${operator}\` or the end`);
+      }
       const low = this.setOperand();
       operands += 1;
       if (operator === "" && this.peek() === "-" && this.text[this.at + 1] !== "-") {
         this.at += 1;
         const high = this.setOperand();
-        if (low === "set" || high === "set") this.fail(start, this.at, "A range goes from one character to another, not to a set");
-        if (low > high) this.fail(start, this.at, "The range is turned round: its first character comes after its last");
+        if (low === "set" || high === "set") {
+          this.fail(start, this.at, "A range goes from one character to another, not to a set");
+        }
+        if (low > high) {
+          this.fail(start, this.at, "The range is turned round: its first character comes after its last");
+        }
         operands += 1;
       }
     }
@@ -365,8 +412,12 @@ class Checker {
       return "set";
     }
     if (this.peek() === "\\") return this.escape(true);
-    if (/[()[\]{}/\-|]/.test(this.peek())) this.fail(from, from + 1, `\`${this.peek()}\` in such a class is written as \`\\${this.peek()}\``);
-    if (/^(?:&&|!!|##|\$\$|%%|\*\*|\+\+|,,|\.\.|::|;;|<<|==|>>|\?\?|@@|\^\^|``|~~)/.test(this.text.slice(this.at, this.end))) this.fail(from, from + 2, "A doubled sign is kept for later in such a class: escape it");
+    if (/[()[\]{}/\-|]/.test(this.peek())) {
+      this.fail(from, from + 1, `\`${this.peek()}\` in such a class is written as \`\\${this.peek()}\``);
+    }
+    if (/^(?:&&|!!|##|\$\$|%%|\*\*|\+\+|,,|\.\.|::|;;|<<|==|>>|\?\?|@@|\^\^|``|~~)/.test(
+      this.text.slice(this.at, this.end),
+    )) this.fail(from, from + 2, "A doubled sign is kept for later in such a class: escape it");
     return this.character();
   }
 }

@@ -88,10 +88,21 @@ function skipTrivia(p: ParseState, at: number): void {
         p.newline = true;
         at += 1;
       } else break;
-    } else if (unit === 60 && !has(p, Context.Module) && source.startsWith("<!--", at)) at = lineCommentEnd(source, at + 4);
-    else if (unit === 45 && !has(p, Context.Module) && (p.newline || p.prevEnd === 0) && source.startsWith("-->", at)) at = lineCommentEnd(source, at + 3);
-    else if (conflictMarks.has(unit) && isConflictMark(source, at, unit)) {
-      report(p, "unexpected", at, at + 7, "This is the mark of a merge conflict: keep one side and take the marks out", { seen: at });
+    } else if (unit === 60 && !has(p, Context.Module) && source.startsWith("<!--", at)) {
+      at = lineCommentEnd(source, at + 4);
+    } else if (
+      unit === 45 && !has(p, Context.Module) && (p.newline || p.prevEnd === 0) && source.startsWith("-->", at)
+    ) {
+      at = lineCommentEnd(source, at + 3);
+    } else if (conflictMarks.has(unit) && isConflictMark(source, at, unit)) {
+      report(
+        p,
+        "unexpected",
+        at,
+        at + 7,
+        "This is the mark of a merge conflict: keep one side and take the marks out",
+        { seen: at },
+      );
       at = lineCommentEnd(source, at + 7);
     } else if (unit === 35 && at === 0 && source.charCodeAt(1) === 33) at = lineCommentEnd(source, 2);
     else break;
@@ -117,10 +128,15 @@ function skipBlockComment(p: ParseState, at: number): number {
   const close = p.source.indexOf("*/", at + 2);
   const end = close < 0 ? p.length : close + 2;
   if (close < 0) {
-    report(p, "unfinished-comment", at, at + 2, "This comment has no end: put `*/` behind it", { insert: { at: p.length, text: "*/" }, seen: at });
+    report(p, "unfinished-comment", at, at + 2, "This comment has no end: put `*/` behind it", {
+      insert: { at: p.length, text: "*/" },
+      seen: at,
+    });
     p.calm = true;
   }
-  if (!p.newline) for (let i = at + 2; i < end && !p.newline; i += 1) if (isLineEnd(p.source.charCodeAt(i))) p.newline = true;
+  if (!p.newline) {
+    for (let i = at + 2; i < end && !p.newline; i += 1) if (isLineEnd(p.source.charCodeAt(i))) p.newline = true;
+  }
   return end;
 }
 
@@ -145,42 +161,71 @@ function scan(p: ParseState): void {
     case 44: return finish(p, Token.Comma, 1);
     case 46:
       if (second >= 48 && second <= 57) return scanNumber(p);
-      return second === 46 && source.charCodeAt(start + 2) === 46 ? finish(p, Token.Ellipsis, 3) : finish(p, Token.Dot, 1);
+      return second === 46 && source.charCodeAt(start + 2) === 46
+        ? finish(p, Token.Ellipsis, 3)
+        : finish(p, Token.Dot, 1);
     case 59: return finish(p, Token.Semicolon, 1);
     case 123: return finish(p, Token.BraceOpen, 1);
     case 125: return finish(p, Token.BraceClose, 1);
     case 91: return finish(p, Token.BracketOpen, 1);
     case 93: return finish(p, Token.BracketClose, 1);
-    case 34: case 39: return scanString(p, unit);
+    case 34:
+    case 39: return scanString(p, unit);
     case 96: return scanTemplate(p);
     case 58: return finish(p, Token.Colon, 1);
     case 61:
-      if (second === 61) return source.charCodeAt(start + 2) === 61 ? finish(p, Token.StrictEqual, 3) : finish(p, Token.Equal, 2);
+      if (second === 61) {
+        return source.charCodeAt(start + 2) === 61 ? finish(p, Token.StrictEqual, 3) : finish(p, Token.Equal, 2);
+      }
       return second === 62 ? finish(p, Token.Arrow, 2) : finish(p, Token.Assign, 1);
     case 33:
-      if (second === 61) return source.charCodeAt(start + 2) === 61 ? finish(p, Token.StrictNotEqual, 3) : finish(p, Token.NotEqual, 2);
+      if (second === 61) {
+        return source.charCodeAt(start + 2) === 61 ? finish(p, Token.StrictNotEqual, 3) : finish(p, Token.NotEqual, 2);
+      }
       return finish(p, Token.Bang, 1);
-    case 43: return second === 43 ? finish(p, Token.PlusPlus, 2) : second === 61 ? finish(p, Token.PlusAssign, 2) : finish(p, Token.Plus, 1);
-    case 45: return second === 45 ? finish(p, Token.MinusMinus, 2) : second === 61 ? finish(p, Token.MinusAssign, 2) : finish(p, Token.Minus, 1);
+    case 43:
+      return second === 43
+        ? finish(p, Token.PlusPlus, 2)
+        : second === 61 ? finish(p, Token.PlusAssign, 2) : finish(p, Token.Plus, 1);
+    case 45:
+      return second === 45
+        ? finish(p, Token.MinusMinus, 2)
+        : second === 61 ? finish(p, Token.MinusAssign, 2) : finish(p, Token.Minus, 1);
     case 42:
-      if (second === 42) return source.charCodeAt(start + 2) === 61 ? finish(p, Token.PowerAssign, 3) : finish(p, Token.Power, 2);
+      if (second === 42) {
+        return source.charCodeAt(start + 2) === 61 ? finish(p, Token.PowerAssign, 3) : finish(p, Token.Power, 2);
+      }
       return second === 61 ? finish(p, Token.StarAssign, 2) : finish(p, Token.Star, 1);
     case 47: return second === 61 ? finish(p, Token.SlashAssign, 2) : finish(p, Token.Slash, 1);
     case 37: return second === 61 ? finish(p, Token.PercentAssign, 2) : finish(p, Token.Percent, 1);
     case 38:
-      if (second === 38) return source.charCodeAt(start + 2) === 61 ? finish(p, Token.LogicalAndAssign, 3) : finish(p, Token.LogicalAnd, 2);
+      if (second === 38) {
+        return source.charCodeAt(start + 2) === 61
+          ? finish(p, Token.LogicalAndAssign, 3)
+          : finish(p, Token.LogicalAnd, 2);
+      }
       return second === 61 ? finish(p, Token.AndAssign, 2) : finish(p, Token.BitAnd, 1);
     case 124:
-      if (second === 124) return source.charCodeAt(start + 2) === 61 ? finish(p, Token.LogicalOrAssign, 3) : finish(p, Token.LogicalOr, 2);
+      if (second === 124) {
+        return source.charCodeAt(start + 2) === 61
+          ? finish(p, Token.LogicalOrAssign, 3)
+          : finish(p, Token.LogicalOr, 2);
+      }
       return second === 61 ? finish(p, Token.OrAssign, 2) : finish(p, Token.BitOr, 1);
     case 94: return second === 61 ? finish(p, Token.XorAssign, 2) : finish(p, Token.BitXor, 1);
     case 126: return finish(p, Token.Tilde, 1);
     case 63:
-      if (second === 63) return source.charCodeAt(start + 2) === 61 ? finish(p, Token.NullishAssign, 3) : finish(p, Token.Nullish, 2);
+      if (second === 63) {
+        return source.charCodeAt(start + 2) === 61 ? finish(p, Token.NullishAssign, 3) : finish(p, Token.Nullish, 2);
+      }
       if (second === 46 && !isDigit(source.charCodeAt(start + 2))) return finish(p, Token.QuestionDot, 2);
       return finish(p, Token.Question, 1);
     case 60:
-      if (second === 60) return source.charCodeAt(start + 2) === 61 ? finish(p, Token.ShiftLeftAssign, 3) : finish(p, Token.ShiftLeft, 2);
+      if (second === 60) {
+        return source.charCodeAt(start + 2) === 61
+          ? finish(p, Token.ShiftLeftAssign, 3)
+          : finish(p, Token.ShiftLeft, 2);
+      }
       return second === 61 ? finish(p, Token.LessEqual, 2) : finish(p, Token.Less, 1);
     case 62: return scanGreater(p);
     case 64: return finish(p, Token.At, 1);
@@ -241,7 +286,9 @@ function scanWideName(p: ParseState, token: Token, from: number): void {
       const match = /^\\u(?:\{([\dA-Fa-f]+)\}|([\dA-Fa-f]{4}))/.exec(source.slice(at, at + 16));
       const value = match ? Number.parseInt(match[1] ?? match[2]!, 16) : -1;
       if (!match || value > 0x10ffff || !fits(value)) {
-        if (at > from) report(p, "malformed", at, at + 1, "This escape does not stand for a character that a name can hold");
+        if (at > from) {
+          report(p, "malformed", at, at + 1, "This escape does not stand for a character that a name can hold");
+        }
         if (at === from) return finish(p, Token.Unknown, 1);
         break;
       }
@@ -279,7 +326,9 @@ function scanNumber(p: ParseState): void {
     if (legacy) {
       p.escaped = true;
       whole = false;
-      if (source.slice(start, at).includes("_")) report(p, "malformed", start, at, "A number that begins with `0` cannot hold separators");
+      if (source.slice(start, at).includes("_")) {
+        report(p, "malformed", start, at, "A number that begins with `0` cannot hold separators");
+      }
     }
     const octal = legacy && /^[0-7]+$/.test(source.slice(start, at));
     if (!octal) {
@@ -292,7 +341,9 @@ function scanNumber(p: ParseState): void {
         whole = false;
         const sign = source.charCodeAt(at + 1) === 43 || source.charCodeAt(at + 1) === 45 ? 1 : 0;
         const digits = scanDigits(p, at + 1 + sign, isDigit);
-        if (digits === at + 1 + sign) report(p, "malformed", start, digits, "This number has no digits behind its exponent");
+        if (digits === at + 1 + sign) {
+          report(p, "malformed", start, digits, "This number has no digits behind its exponent");
+        }
         at = digits;
       }
     }
@@ -341,9 +392,16 @@ function scanString(p: ParseState, quote: number): void {
     else if (at >= length || unit === 10 || unit === 13) {
       p.end = Math.min(at, length);
       const mark = String.fromCharCode(quote);
-      report(p, "unfinished-text", start, p.end, `This text has no end: put ${mark === "'" ? "a single" : "a double"} quote mark behind it`, {
-        insert: { at: p.end, text: mark },
-      });
+      report(
+        p,
+        "unfinished-text",
+        start,
+        p.end,
+        `This text has no end: put ${mark === "'" ? "a single" : "a double"} quote mark behind it`,
+        {
+          insert: { at: p.end, text: mark },
+        },
+      );
       p.calm = true;
       return;
     } else at += 1;
@@ -372,7 +430,15 @@ function checkEscape(p: ParseState, at: number, template: boolean): number {
     if (template) {
       p.escaped = true;
       p.word = "";
-    } else report(p, "malformed", at, Math.min(at + 2, p.length), "This escape is not complete: `\\x` takes two and `\\u` four hexadecimal digits, or any number in braces");
+    } else {
+      report(
+        p,
+        "malformed",
+        at,
+        Math.min(at + 2, p.length),
+        "This escape is not complete: `\\x` takes two and `\\u` four hexadecimal digits, or any number in braces",
+      );
+    }
   }
   return end;
 }
@@ -494,6 +560,8 @@ export function nextJsxValue(p: ParseState): void {
     return;
   }
   p.end = lineCommentEnd(p.source, p.start);
-  report(p, "unfinished-text", p.start, p.end, "This text has no end: put a quote mark behind it", { insert: { at: p.end, text: String.fromCharCode(quote) } });
+  report(p, "unfinished-text", p.start, p.end, "This text has no end: put a quote mark behind it", {
+    insert: { at: p.end, text: String.fromCharCode(quote) },
+  });
   p.calm = true;
 }

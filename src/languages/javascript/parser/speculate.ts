@@ -5,7 +5,24 @@ import { Token } from "./token.js";
 
 /** Runs `attempt`; when it gives `undefined` or reports a problem, everything is as it was before and `undefined` is given. */
 export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | undefined {
-  const { token, start, end, newline, escaped, word, prevEnd, context, labels, coverInit, depth, calm, missingComma, braces, leastBraces, sawModuleItem } = p;
+  const {
+    token,
+    start,
+    end,
+    newline,
+    escaped,
+    word,
+    prevEnd,
+    context,
+    labels,
+    coverInit,
+    depth,
+    calm,
+    missingComma,
+    braces,
+    leastBraces,
+    sawModuleItem,
+  } = p;
   const reported = p.problems.length;
   const tags = p.tags.length;
   const labelCount = labels.length;
@@ -18,7 +35,24 @@ export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | un
   p.problems.length = reported;
   p.tags.length = tags;
   labels.length = labelCount;
-  Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, context, labels, coverInit, depth, calm, missingComma, braces, leastBraces, sawModuleItem });
+  Object.assign(p, {
+    token,
+    start,
+    end,
+    newline,
+    escaped,
+    word,
+    prevEnd,
+    context,
+    labels,
+    coverInit,
+    depth,
+    calm,
+    missingComma,
+    braces,
+    leastBraces,
+    sawModuleItem,
+  });
   return undefined;
 }
 
@@ -44,10 +78,14 @@ export function skipBrackets(p: ParseState): boolean {
       rescanTemplate(p);
     }
     switch (p.token) {
-      case Token.ParenOpen: case Token.BracketOpen: case Token.BraceOpen:
+      case Token.ParenOpen:
+      case Token.BracketOpen:
+      case Token.BraceOpen:
         open += 1;
         break;
-      case Token.ParenClose: case Token.BracketClose: case Token.BraceClose:
+      case Token.ParenClose:
+      case Token.BracketClose:
+      case Token.BraceClose:
         open -= 1;
         break;
       case Token.Template:

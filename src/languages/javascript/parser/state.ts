@@ -32,9 +32,19 @@ export const enum Context {
 }
 
 /** What an enclosing function passes on to an arrow function or block inside it, and what it does not. */
-export const functionBits =
-  Context.Function | Context.Async | Context.Generator | Context.Loop | Context.Switch | Context.NoIn | Context.Parameters |
-  Context.StaticBlock | Context.SuperProperty | Context.SuperCall | Context.NewTarget | Context.Return | Context.FieldValue;
+export const functionBits = Context.Function |
+  Context.Async |
+  Context.Generator |
+  Context.Loop |
+  Context.Switch |
+  Context.NoIn |
+  Context.Parameters |
+  Context.StaticBlock |
+  Context.SuperProperty |
+  Context.SuperCall |
+  Context.NewTarget |
+  Context.Return |
+  Context.FieldValue;
 
 export interface Label {
   readonly name: string;

@@ -1,6 +1,23 @@
 import {
-  BlockStatement, BreakStatement, CatchClause, ContinueStatement, DebuggerStatement, EmptyStatement, ExpressionStatement, IfStatement, LabeledStatement, ReturnStatement, Skipped, SwitchCase,
-  SwitchStatement, ThrowStatement, TryStatement, WithStatement, type Expression, type Pattern, type Statement,
+  BlockStatement,
+  BreakStatement,
+  CatchClause,
+  ContinueStatement,
+  DebuggerStatement,
+  EmptyStatement,
+  ExpressionStatement,
+  IfStatement,
+  LabeledStatement,
+  ReturnStatement,
+  Skipped,
+  SwitchCase,
+  SwitchStatement,
+  ThrowStatement,
+  TryStatement,
+  WithStatement,
+  type Expression,
+  type Pattern,
+  type Statement,
 } from "../nodes/index.js";
 import { parseClassDeclaration, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
@@ -35,15 +52,34 @@ export function semicolon(p: ParseState, construct: string): void {
   }
   if (p.newline || p.token === Token.BraceClose || p.token === Token.End) return;
   if (p.token === Token.ParenClose || p.token === Token.BracketClose) return;
-  if (p.token === Token.Unknown || p.token === Token.Hash || p.token === Token.At || !startsExpression(p) && !isWordLike(p.token)) {
+  if (
+    p.token === Token.Unknown ||
+    p.token === Token.Hash ||
+    p.token === Token.At ||
+    !startsExpression(p) && !isWordLike(p.token)
+  ) {
     reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit behind ${construct}`);
     return;
   }
   if (p.token === Token.BraceOpen && p.source.charCodeAt(p.prevEnd - 1) === 41) {
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`=>` is missing between the parameters and the body of the function", { insert: { at: p.prevEnd, text: " =>" } });
+    reportForm(
+      p,
+      "missing-part",
+      p.prevEnd,
+      p.prevEnd,
+      "`=>` is missing between the parameters and the body of the function",
+      { insert: { at: p.prevEnd, text: " =>" } },
+    );
     return;
   }
-  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`;\` or a line end is missing behind ${construct}, before ${here(p)}`, { insert: { at: p.prevEnd, text: ";" } });
+  reportForm(
+    p,
+    "missing-part",
+    p.prevEnd,
+    p.prevEnd,
+    `A \`;\` or a line end is missing behind ${construct}, before ${here(p)}`,
+    { insert: { at: p.prevEnd, text: ";" } },
+  );
 }
 
 /** A statement. `list` says that declarations may stand here, as in a block. */
@@ -115,12 +151,24 @@ function parseStatementInner(p: ParseState, list: boolean): Statement {
     case Token.Import: {
       const after = peek(p);
       if (after.token === Token.ParenOpen || after.token === Token.Dot) break;
-      report(p, "misplaced", p.start, p.end, "An import stands at the top of a module, outside of blocks and functions");
+      report(
+        p,
+        "misplaced",
+        p.start,
+        p.end,
+        "An import stands at the top of a module, outside of blocks and functions",
+      );
       parseImport(p);
       return new Skipped(start, p.prevEnd);
     }
     case Token.Export:
-      report(p, "misplaced", p.start, p.end, "An export stands at the top of a module, outside of blocks and functions");
+      report(
+        p,
+        "misplaced",
+        p.start,
+        p.end,
+        "An export stands at the top of a module, outside of blocks and functions",
+      );
       next(p);
       if (!startsExpression(p) && !isWordLike(p.token)) return new Skipped(start, p.prevEnd);
       return parseStatement(p, true);
@@ -151,7 +199,10 @@ function parseDecorated(p: ParseState, start: number): Statement {
 function parseByWord(p: ParseState, list: boolean): Statement | undefined {
   if (isWord(p, "let")) {
     const after = peek(p);
-    const declares = after.token === Token.BracketOpen || after.token === Token.BraceOpen || after.token === Token.Name || (isWordLike(after.token) && after.token !== Token.In && after.token !== Token.Instanceof);
+    const declares = after.token === Token.BracketOpen ||
+      after.token === Token.BraceOpen ||
+      after.token === Token.Name ||
+      (isWordLike(after.token) && after.token !== Token.In && after.token !== Token.Instanceof);
     if (declares && (list || !after.newline || after.token === Token.BracketOpen)) {
       if (!list) report(p, "misplaced", p.start, p.end, "A declaration needs a block around it here");
       return parseVariables(p, "let");
@@ -167,12 +218,17 @@ function parseByWord(p: ParseState, list: boolean): Statement | undefined {
     if (after.token === Token.Name && !after.newline) return parseVariables(p, "using");
   } else if (isWord(p, "await") && p.source.startsWith("using", p.end + 1)) {
     const after = peek(p);
-    if (!after.newline && /^using[ \t]+(?!in\b|of\b|instanceof\b)[\w$]/.test(p.source.slice(after.start, after.start + 20))) return parseVariables(p, "await using");
+    if (
+      !after.newline &&
+      /^using[ \t]+(?!in\b|of\b|instanceof\b)[\w$]/.test(p.source.slice(after.start, after.start + 20))
+    ) return parseVariables(p, "await using");
   }
   let behind = p.end;
   while (p.source.charCodeAt(behind) === 32) behind += 1;
   const unit = p.source.charCodeAt(behind);
-  if (unit === 58 || ((unit === 47 || unit === 10 || unit === 9 || unit === 13) && peek(p).token === Token.Colon)) return parseLabelled(p);
+  if (unit === 58 || ((unit === 47 || unit === 10 || unit === 9 || unit === 13) && peek(p).token === Token.Colon)) {
+    return parseLabelled(p);
+  }
   return undefined;
 }
 
@@ -182,7 +238,13 @@ export function parseGoverned(p: ParseState, allowFunction: boolean): Statement 
   let inner = statement;
   while (inner.type === "LabeledStatement") inner = inner.body;
   if (inner !== statement && inner.type === "FunctionDeclaration") {
-    report(p, "misplaced", statement.offset, statement.offset + statement.length, "A function declared here needs a block around it");
+    report(
+      p,
+      "misplaced",
+      statement.offset,
+      statement.offset + statement.length,
+      "A function declared here needs a block around it",
+    );
   }
   return statement;
 }
@@ -195,9 +257,13 @@ function parseBody(p: ParseState, allowFunction: boolean): Statement {
     return new EmptyStatement(at, at);
   }
   // Behind a head that went wrong, a line that is not indented stands for itself.
-  if (p.calm && p.newline && p.token !== Token.BraceOpen && indentAt(p, p.start) <= indentAt(p, p.prevEnd)) return new EmptyStatement(p.prevEnd, p.prevEnd);
+  if (p.calm && p.newline && p.token !== Token.BraceOpen && indentAt(p, p.start) <= indentAt(p, p.prevEnd)) {
+    return new EmptyStatement(p.prevEnd, p.prevEnd);
+  }
   if (allowFunction && p.token === Token.Function && !has(p, Context.Strict)) {
-    if (peek(p).token === Token.Star) report(p, "misplaced", p.start, p.end, "A generator declared here needs a block around it");
+    if (peek(p).token === Token.Star) {
+      report(p, "misplaced", p.start, p.end, "A generator declared here needs a block around it");
+    }
     return parseFunctionDeclaration(p);
   }
   return parseStatement(p, false);
@@ -207,8 +273,12 @@ export function parseBlock(p: ParseState, construct: string): BlockStatement {
   const { start } = p;
   const opener = openerHere(p);
   if (p.token !== Token.BraceOpen) {
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`{\` is missing to begin ${construct}`, { insert: { at: p.prevEnd, text: " {" } });
-    if (p.token === Token.End || p.token === Token.BraceClose || p.newline) return new BlockStatement(p.prevEnd, p.prevEnd, []);
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`{\` is missing to begin ${construct}`, {
+      insert: { at: p.prevEnd, text: " {" },
+    });
+    if (p.token === Token.End || p.token === Token.BraceClose || p.newline) {
+      return new BlockStatement(p.prevEnd, p.prevEnd, []);
+    }
     const only = parseStatement(p, true);
     return new BlockStatement(start, p.prevEnd, [only]);
   }
@@ -256,7 +326,9 @@ function parseIf(p: ParseState): IfStatement {
 function parseReturn(p: ParseState): ReturnStatement {
   const { start, end } = p;
   next(p);
-  if (!has(p, Context.Return) && !p.looseReturn) report(p, "misplaced", start, end, "`return` stands only in functions");
+  if (!has(p, Context.Return) && !p.looseReturn) {
+    report(p, "misplaced", start, end, "`return` stands only in functions");
+  }
   const bare = p.newline || p.token === Token.Semicolon || p.token === Token.BraceClose || p.token === Token.End;
   const argument = bare ? null : parseExpression(p);
   semicolon(p, "`return`");
@@ -266,7 +338,9 @@ function parseReturn(p: ParseState): ReturnStatement {
 function parseThrow(p: ParseState): ThrowStatement {
   const { start } = p;
   next(p);
-  const argument = p.newline ? missing(p, "The value to throw is missing: it stands on the line of `throw`") : parseExpression(p);
+  const argument = p.newline
+    ? missing(p, "The value to throw is missing: it stands on the line of `throw`")
+    : parseExpression(p);
   semicolon(p, "`throw`");
   return new ThrowStatement(start, p.prevEnd, argument);
 }
@@ -279,10 +353,31 @@ function parseJump(p: ParseState): BreakStatement | ContinueStatement {
   const word = isBreak ? "break" : "continue";
   if (label !== null) {
     const target = p.labels.findLast((known) => known.name === label.name);
-    if (target === undefined) report(p, "misplaced", label.offset, label.offset + label.length, `There is no label \`${label.name}\` around this \`${word}\``);
-    else if (!isBreak && !target.loop) report(p, "misplaced", label.offset, label.offset + label.length, `\`${label.name}\` is not the label of a loop, so \`continue\` cannot go there`);
+    if (target === undefined) {
+      report(
+        p,
+        "misplaced",
+        label.offset,
+        label.offset + label.length,
+        `There is no label \`${label.name}\` around this \`${word}\``,
+      );
+    } else if (!isBreak && !target.loop) {
+      report(
+        p,
+        "misplaced",
+        label.offset,
+        label.offset + label.length,
+        `\`${label.name}\` is not the label of a loop, so \`continue\` cannot go there`,
+      );
+    }
   } else if (!has(p, Context.Loop) && !(isBreak && has(p, Context.Switch))) {
-    report(p, "misplaced", start, end, isBreak ? "`break` stands only in loops and `switch`" : "`continue` stands only in loops");
+    report(
+      p,
+      "misplaced",
+      start,
+      end,
+      isBreak ? "`break` stands only in loops and `switch`" : "`continue` stands only in loops",
+    );
   }
   semicolon(p, `\`${word}\``);
   return isBreak ? new BreakStatement(start, p.prevEnd, label) : new ContinueStatement(start, p.prevEnd, label);
@@ -292,7 +387,15 @@ function parseLabelled(p: ParseState): LabeledStatement {
   const { start } = p;
   const label = parseIdentifier(p);
   next(p);
-  if (p.labels.some((known) => known.name === label.name)) report(p, "misplaced", label.offset, label.offset + label.length, `The label \`${label.name}\` is already in use around this place`);
+  if (p.labels.some((known) => known.name === label.name)) {
+    report(
+      p,
+      "misplaced",
+      label.offset,
+      label.offset + label.length,
+      `The label \`${label.name}\` is already in use around this place`,
+    );
+  }
   let { token } = p;
   if (token === Token.Name) {
     // A chain of labels belongs to the loop at its end.
@@ -351,7 +454,9 @@ export function parseCases(p: ParseState, opener: number, cases: SwitchCase[]): 
     const { braces } = p;
     let test: Expression | null = null;
     if (p.token === Token.Default) {
-      if (cases.some((one) => one.test === null)) report(p, "misplaced", p.start, p.end, "A `switch` has only one `default`");
+      if (cases.some((one) => one.test === null)) {
+        report(p, "misplaced", p.start, p.end, "A `switch` has only one `default`");
+      }
       next(p);
     } else if (p.token === Token.Case) {
       next(p);
@@ -373,7 +478,13 @@ export function parseCases(p: ParseState, opener: number, cases: SwitchCase[]): 
 
 /** The statements of a case, appended to `body`. */
 export function parseCaseBody(p: ParseState, opener: number, body: Statement[]): void {
-  while (p.token !== Token.BraceClose && p.token !== Token.Case && p.token !== Token.Default && p.token !== Token.End && !endsByIndent(p, opener)) {
+  while (
+    p.token !== Token.BraceClose &&
+    p.token !== Token.Case &&
+    p.token !== Token.Default &&
+    p.token !== Token.End &&
+    !endsByIndent(p, opener)
+  ) {
     if (p.closesNothing !== null && staysOpen(p)) throw new Unclosed();
     const { braces } = p;
     take(p, body, parseStatement(p, true), braces);
@@ -395,8 +506,20 @@ function skipStray(p: ParseState): Skipped {
   const { start, token } = p;
   const closer = token === Token.BraceClose || token === Token.ParenClose || token === Token.BracketClose;
   if (closer) reportForm(p, "unexpected", p.start, p.end, `${here(p)} closes nothing: its opener is missing`);
-  else if (token === Token.Else || token === Token.Catch || token === Token.Finally || token === Token.Case || token === Token.Default) {
-    const owner = { [Token.Else]: "if", [Token.Catch]: "try", [Token.Finally]: "try", [Token.Case]: "switch", [Token.Default]: "switch" }[token];
+  else if (
+    token === Token.Else ||
+    token === Token.Catch ||
+    token === Token.Finally ||
+    token === Token.Case ||
+    token === Token.Default
+  ) {
+    const owner = {
+      [Token.Else]: "if",
+      [Token.Catch]: "try",
+      [Token.Finally]: "try",
+      [Token.Case]: "switch",
+      [Token.Default]: "switch",
+    }[token];
     reportForm(p, "unexpected", p.start, p.end, `${here(p)} has no \`${owner}\` that it belongs to`);
   } else reportForm(p, "unexpected", p.start, p.end, `${here(p)} cannot begin a statement`);
   next(p);
@@ -404,7 +527,13 @@ function skipStray(p: ParseState): Skipped {
     while (p.token !== Token.Colon && p.token !== Token.End && !p.newline && p.token !== Token.BraceClose) next(p);
     eat(p, Token.Colon);
   } else if (!closer) {
-    while (p.token !== Token.End && !p.newline && !startsExpression(p) && p.token !== Token.BraceClose && p.token !== Token.Semicolon) next(p);
+    while (
+      p.token !== Token.End &&
+      !p.newline &&
+      !startsExpression(p) &&
+      p.token !== Token.BraceClose &&
+      p.token !== Token.Semicolon
+    ) next(p);
   }
   eat(p, Token.Semicolon);
   return new Skipped(start, p.prevEnd);

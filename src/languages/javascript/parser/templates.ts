@@ -12,13 +12,25 @@ export function parseTemplate(p: ParseState, tagged: boolean): TemplateLiteral {
   const expressions: Expression[] = [];
   for (;;) {
     const more = p.source.startsWith("${", p.end - 2) && p.end - 2 > p.start;
-    const closed = !more && p.source.charCodeAt(p.end - 1) === 96 && (p.end - 1 > p.start || p.source.charCodeAt(p.start) !== 96);
+    const closed = !more &&
+      p.source.charCodeAt(p.end - 1) === 96 &&
+      (p.end - 1 > p.start || p.source.charCodeAt(p.start) !== 96);
     const to = more ? p.end - 2 : closed ? p.end - 1 : p.end;
-    if (p.escaped && !tagged) report(p, "malformed", p.start, p.end, "This text holds an escape that is not complete or not allowed in a template");
+    if (p.escaped && !tagged) {
+      report(
+        p,
+        "malformed",
+        p.start,
+        p.end,
+        "This text holds an escape that is not complete or not allowed in a template",
+      );
+    }
     quasis.push(new TemplateElement(p.start + 1, to, textToKeep(p, p.start + 1, to), !more));
     if (!more) {
       if (!closed) {
-        report(p, "unfinished-text", start, start + 1, "This text has no end: put a backtick behind it", { insert: { at: p.end, text: "`" } });
+        report(p, "unfinished-text", start, start + 1, "This text has no end: put a backtick behind it", {
+          insert: { at: p.end, text: "`" },
+        });
         p.calm = true;
       }
       next(p);
@@ -28,10 +40,17 @@ export function parseTemplate(p: ParseState, tagged: boolean): TemplateLiteral {
     next(p);
     expressions.push(parseExpressionWithIn(p, parseExpression));
     if (p.token !== Token.BraceClose) {
-      reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`}\` is missing to close the hole in the text before ${here(p)}`, {
-        related: [{ from: hole.at, to: hole.at + 2, message: "`${` is opened here" }],
-        insert: { at: p.prevEnd, text: "}" },
-      });
+      reportForm(
+        p,
+        "missing-closer",
+        p.prevEnd,
+        p.prevEnd,
+        `\`}\` is missing to close the hole in the text before ${here(p)}`,
+        {
+          related: [{ from: hole.at, to: hole.at + 2, message: "`${` is opened here" }],
+          insert: { at: p.prevEnd, text: "}" },
+        },
+      );
       if (!skipToHoleEnd(p)) {
         quasis.push(new TemplateElement(p.prevEnd, p.prevEnd, "", true));
         return new TemplateLiteral(start, p.prevEnd, quasis, expressions);

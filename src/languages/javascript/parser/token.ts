@@ -115,13 +115,42 @@ const firstKeyword = Token.Break;
 const lastKeyword = Token.With;
 
 const keywords: readonly (readonly [string, Token])[] = [
-  ["break", Token.Break], ["case", Token.Case], ["catch", Token.Catch], ["class", Token.Class], ["const", Token.Const],
-  ["continue", Token.Continue], ["debugger", Token.Debugger], ["default", Token.Default], ["delete", Token.Delete], ["do", Token.Do],
-  ["else", Token.Else], ["enum", Token.Enum], ["export", Token.Export], ["extends", Token.Extends], ["false", Token.False],
-  ["finally", Token.Finally], ["for", Token.For], ["function", Token.Function], ["if", Token.If], ["import", Token.Import],
-  ["in", Token.In], ["instanceof", Token.Instanceof], ["new", Token.New], ["null", Token.Null], ["return", Token.Return],
-  ["super", Token.Super], ["switch", Token.Switch], ["this", Token.This], ["throw", Token.Throw], ["true", Token.True],
-  ["try", Token.Try], ["typeof", Token.Typeof], ["var", Token.Var], ["void", Token.Void], ["while", Token.While], ["with", Token.With],
+  ["break", Token.Break],
+  ["case", Token.Case],
+  ["catch", Token.Catch],
+  ["class", Token.Class],
+  ["const", Token.Const],
+  ["continue", Token.Continue],
+  ["debugger", Token.Debugger],
+  ["default", Token.Default],
+  ["delete", Token.Delete],
+  ["do", Token.Do],
+  ["else", Token.Else],
+  ["enum", Token.Enum],
+  ["export", Token.Export],
+  ["extends", Token.Extends],
+  ["false", Token.False],
+  ["finally", Token.Finally],
+  ["for", Token.For],
+  ["function", Token.Function],
+  ["if", Token.If],
+  ["import", Token.Import],
+  ["in", Token.In],
+  ["instanceof", Token.Instanceof],
+  ["new", Token.New],
+  ["null", Token.Null],
+  ["return", Token.Return],
+  ["super", Token.Super],
+  ["switch", Token.Switch],
+  ["this", Token.This],
+  ["throw", Token.Throw],
+  ["true", Token.True],
+  ["try", Token.Try],
+  ["typeof", Token.Typeof],
+  ["var", Token.Var],
+  ["void", Token.Void],
+  ["while", Token.While],
+  ["with", Token.With],
 ];
 
 /** Keywords by first letter, so that most names are told from keywords by a look at one short list. */
@@ -162,20 +191,45 @@ export function isAssignment(token: Token): boolean {
 
 /** How tightly each binary operator binds; 0 for what is none. */
 export const precedence: Uint8Array = new Uint8Array(128);
-for (const [level, tokens] of [
-  [Token.Nullish], [Token.LogicalOr], [Token.LogicalAnd], [Token.BitOr], [Token.BitXor], [Token.BitAnd],
-  [Token.Equal, Token.NotEqual, Token.StrictEqual, Token.StrictNotEqual],
-  [Token.Less, Token.Greater, Token.LessEqual, Token.GreaterEqual, Token.Instanceof, Token.In],
-  [Token.ShiftLeft, Token.ShiftRight, Token.ShiftRightZero], [Token.Plus, Token.Minus], [Token.Star, Token.Slash, Token.Percent], [Token.Power],
-].entries()) {
+for (
+  const [level, tokens] of [
+    [Token.Nullish],
+    [Token.LogicalOr],
+    [Token.LogicalAnd],
+    [Token.BitOr],
+    [Token.BitXor],
+    [Token.BitAnd],
+    [Token.Equal, Token.NotEqual, Token.StrictEqual, Token.StrictNotEqual],
+    [Token.Less, Token.Greater, Token.LessEqual, Token.GreaterEqual, Token.Instanceof, Token.In],
+    [Token.ShiftLeft, Token.ShiftRight, Token.ShiftRightZero],
+    [Token.Plus, Token.Minus],
+    [Token.Star, Token.Slash, Token.Percent],
+    [Token.Power],
+  ].entries()
+) {
   for (const token of tokens) precedence[token] = level + 1;
 }
 
 const marks: readonly (readonly [Token, string])[] = [
-  [Token.BraceOpen, "{"], [Token.BraceClose, "}"], [Token.ParenOpen, "("], [Token.ParenClose, ")"], [Token.BracketOpen, "["],
-  [Token.BracketClose, "]"], [Token.Semicolon, ";"], [Token.Comma, ","], [Token.Dot, "."], [Token.Ellipsis, "..."],
-  [Token.QuestionDot, "?."], [Token.Question, "?"], [Token.Colon, ":"], [Token.Arrow, "=>"], [Token.Assign, "="], [Token.Greater, ">"],
-  [Token.Less, "<"], [Token.Slash, "/"], [Token.While, "while"],
+  [Token.BraceOpen, "{"],
+  [Token.BraceClose, "}"],
+  [Token.ParenOpen, "("],
+  [Token.ParenClose, ")"],
+  [Token.BracketOpen, "["],
+  [Token.BracketClose, "]"],
+  [Token.Semicolon, ";"],
+  [Token.Comma, ","],
+  [Token.Dot, "."],
+  [Token.Ellipsis, "..."],
+  [Token.QuestionDot, "?."],
+  [Token.Question, "?"],
+  [Token.Colon, ":"],
+  [Token.Arrow, "=>"],
+  [Token.Assign, "="],
+  [Token.Greater, ">"],
+  [Token.Less, "<"],
+  [Token.Slash, "/"],
+  [Token.While, "while"],
 ];
 const texts = new Map<Token, string>([...marks, ...keywords.map(([word, token]) => [token, word] as const)]);
 

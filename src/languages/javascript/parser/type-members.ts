@@ -1,5 +1,14 @@
 /** Members of object types, interfaces, and the index signatures they share with classes. */
-import { CallSignature, IndexSignature, MethodSignature, ObjectType, PropertySignature, Skipped, type SignatureKind, type TypeMember } from "../nodes/index.js";
+import {
+  CallSignature,
+  IndexSignature,
+  MethodSignature,
+  ObjectType,
+  PropertySignature,
+  Skipped,
+  type SignatureKind,
+  type TypeMember,
+} from "../nodes/index.js";
 import { enough, take } from "./elements.js";
 import { parseTypeParameterList } from "./functions.js";
 import { parsePropertyKey } from "./objects.js";
@@ -15,7 +24,9 @@ export function parseObjectType(p: ParseState): ObjectType {
   const { start } = p;
   const opener = openerHere(p);
   if (p.token !== Token.BraceOpen) {
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`{` is missing to begin the members", { insert: { at: p.prevEnd, text: " {}" } });
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`{` is missing to begin the members", {
+      insert: { at: p.prevEnd, text: " {}" },
+    });
     return new ObjectType(p.prevEnd, p.prevEnd, []);
   }
   next(p);
@@ -40,14 +51,15 @@ export function parseTypeMembers(p: ParseState, opener: number, members: TypeMem
 function endMember(p: ParseState): void {
   if (eat(p, Token.Semicolon) || eat(p, Token.Comma)) return;
   if (p.newline || p.token === Token.BraceClose || p.token === Token.End) return;
-  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`;\` or a line end is missing before ${here(p)}`, { insert: { at: p.prevEnd, text: ";" } });
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`;\` or a line end is missing before ${here(p)}`, {
+    insert: { at: p.prevEnd, text: ";" },
+  });
 }
 
 /** Whether `[name:` stands here. */
 export function startsIndexSignature(p: ParseState): boolean {
   return (
-    p.token === Token.BracketOpen &&
-    lookAhead(p, () => {
+    p.token === Token.BracketOpen && lookAhead(p, () => {
       next(p);
       if (!isWordLike(p.token)) return at(p, Token.Ellipsis);
       next(p);
@@ -118,7 +130,14 @@ function startsStatement(p: ParseState): boolean {
 
 /** Whether a token behind `get`, `readonly` and their like shows that they are themselves the member's name. */
 function endsName(token: Token): boolean {
-  return token === Token.Colon || token === Token.Question || token === Token.ParenOpen || token === Token.Less || token === Token.Semicolon || token === Token.Comma || token === Token.BraceClose || token === Token.End;
+  return token === Token.Colon ||
+    token === Token.Question ||
+    token === Token.ParenOpen ||
+    token === Token.Less ||
+    token === Token.Semicolon ||
+    token === Token.Comma ||
+    token === Token.BraceClose ||
+    token === Token.End;
 }
 
 function parseCallSignature(p: ParseState, start: number, construct: boolean): CallSignature {

@@ -1,6 +1,16 @@
 /** What TypeScript adds to expressions: arrow functions with types, casts, lists of types. */
 import {
-  AsExpression, Identifier, InstantiationExpression, Missing, NameType, SatisfiesExpression, TaggedTemplateExpression, TypeAssertion, type Expression, type Type, type TypeArguments,
+  AsExpression,
+  Identifier,
+  InstantiationExpression,
+  Missing,
+  NameType,
+  SatisfiesExpression,
+  TaggedTemplateExpression,
+  TypeAssertion,
+  type Expression,
+  type Type,
+  type TypeArguments,
 } from "../nodes/index.js";
 import { parseCall, parseLeftHandSide, parseUnary } from "./expressions.js";
 import { parseArrowHead, parseArrowRest, type ArrowHead } from "./functions.js";
@@ -17,10 +27,16 @@ import { parseType, parseTypeArguments, splitGreater } from "./types.js";
  * An arrow function with types where one begins here. What can be nothing else is read as one at once; where a look behind the closing
  * bracket leaves it open, it is tried.
  */
-export function parseArrowOfTypeScript(p: ParseState, start: number, async: boolean, needsColon: boolean): Expression | undefined {
+export function parseArrowOfTypeScript(
+  p: ParseState,
+  start: number,
+  async: boolean,
+  needsColon: boolean,
+): Expression | undefined {
   const kind = arrowKind(p, async);
   if (kind === "no") return undefined;
-  const finish = ({ params, typeParameters, returnType }: ArrowHead): Expression => parseArrowRest(p, start, params, async, typeParameters, returnType);
+  const finish = ({ params, typeParameters, returnType }: ArrowHead): Expression =>
+    parseArrowRest(p, start, params, async, typeParameters, returnType);
   if (kind === "sure") {
     const head = parseArrowHead(p, async);
     if (head !== undefined) return finish(head);
@@ -56,9 +72,19 @@ function arrowKind(p: ParseState, async: boolean): "no" | "sure" | "maybe" {
       if (!at(p, Token.Extends)) return false;
       next(p);
       return !at(p, Token.Assign) && !at(p, Token.Greater) && !at(p, Token.Slash);
-    }) ? "maybe" : "no";
+    })
+      ? "maybe"
+      : "no";
   }
-  if (second.token !== Token.ParenClose && second.token !== Token.Ellipsis && second.token !== Token.BraceOpen && second.token !== Token.BracketOpen && second.token !== Token.This && second.token !== Token.Name && second.token !== Token.At) return "no";
+  if (
+    second.token !== Token.ParenClose &&
+    second.token !== Token.Ellipsis &&
+    second.token !== Token.BraceOpen &&
+    second.token !== Token.BracketOpen &&
+    second.token !== Token.This &&
+    second.token !== Token.Name &&
+    second.token !== Token.At
+  ) return "no";
   return lookAhead(p, () => {
     if (!skipBrackets(p)) return "no";
     if (at(p, Token.Arrow)) return p.newline || async ? "maybe" : "sure";
@@ -77,7 +103,9 @@ export function parseCast(p: ParseState, start: number, expression: Expression):
     return new AsExpression(start, p.prevEnd, expression, type);
   }
   const type = parseType(p);
-  return as ? new AsExpression(start, p.prevEnd, expression, type) : new SatisfiesExpression(start, p.prevEnd, expression, type);
+  return as
+    ? new AsExpression(start, p.prevEnd, expression, type)
+    : new SatisfiesExpression(start, p.prevEnd, expression, type);
 }
 
 /** `<Type>operand` */
@@ -114,19 +142,30 @@ export function parseTypedCall(p: ParseState, start: number, left: Expression, c
 /** Whether the token behind a list of types shows that it was one, and no comparison. */
 function listOfTypesEnds(p: ParseState): boolean {
   switch (p.token) {
-    case Token.ParenOpen: case Token.Template:
+    case Token.ParenOpen:
+    case Token.Template:
       return true;
-    case Token.Less: case Token.Greater: case Token.Plus: case Token.Minus:
+    case Token.Less:
+    case Token.Greater:
+    case Token.Plus:
+    case Token.Minus:
       return false;
     default:
-      return p.newline || precedence[p.token] !== 0 || isAssignment(p.token) || isWord(p, "as") || isWord(p, "satisfies") || !startsExpression(p);
+      return p.newline ||
+        precedence[p.token] !== 0 ||
+        isAssignment(p.token) ||
+        isWord(p, "as") ||
+        isWord(p, "satisfies") ||
+        !startsExpression(p);
   }
 }
 
 /** What a class or interface builds on, and the arguments of its type. Where a line ends behind them they were read as belonging to the expression. */
 export function parseBase(p: ParseState): { expression: Expression; typeArguments: TypeArguments | null } {
   const read = parseLeftHandSide(p);
-  if (read.type !== "InstantiationExpression" || read.parenthesized) return { expression: read, typeArguments: p.typescript ? parseTypeArguments(p) : null };
+  if (read.type !== "InstantiationExpression" || read.parenthesized) {
+    return { expression: read, typeArguments: p.typescript ? parseTypeArguments(p) : null };
+  }
   const { expression, typeArguments } = read;
   for (const child of [expression, typeArguments]) {
     child.offset = read.offset + child.startInParent;

@@ -1,9 +1,38 @@
 /** TypeScript's types. */
 import { PARENTHESIZED } from "../../../syntax/node.js";
 import {
-  ArrayType, ConditionalType, ConstructorType, FunctionType, Identifier, ImportType, IndexedType, InferType, IntersectionType, KeywordType, Literal,
-  LiteralType, MappedType, Missing, NameType, PredicateType, QualifiedName, TemplateElement, TemplateType, ThisExpression, TupleMember, TupleType, TypeArguments,
-  TypeOperator, TypeParameter, TypeParameters, TypeQuery, UnaryExpression, UnionType, type Pattern, type Type, type TypeName,
+  ArrayType,
+  ConditionalType,
+  ConstructorType,
+  FunctionType,
+  Identifier,
+  ImportType,
+  IndexedType,
+  InferType,
+  IntersectionType,
+  KeywordType,
+  Literal,
+  LiteralType,
+  MappedType,
+  Missing,
+  NameType,
+  PredicateType,
+  QualifiedName,
+  TemplateElement,
+  TemplateType,
+  ThisExpression,
+  TupleMember,
+  TupleType,
+  TypeArguments,
+  TypeOperator,
+  TypeParameter,
+  TypeParameters,
+  TypeQuery,
+  UnaryExpression,
+  UnionType,
+  type Pattern,
+  type Type,
+  type TypeName,
 } from "../nodes/index.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { parseTypeParameterList } from "./functions.js";
@@ -15,12 +44,30 @@ import { at, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
 import { parseObjectType } from "./type-members.js";
 
-const keywordTypes = new Set(["any", "unknown", "never", "string", "number", "boolean", "symbol", "bigint", "object", "undefined", "intrinsic"]);
+const keywordTypes = new Set([
+  "any",
+  "unknown",
+  "never",
+  "string",
+  "number",
+  "boolean",
+  "symbol",
+  "bigint",
+  "object",
+  "undefined",
+  "intrinsic",
+]);
 
 /** Cuts a single `>` off the current token, where a list of types may end. */
 export function splitGreater(p: ParseState): void {
   const { token } = p;
-  if (token === Token.ShiftRight || token === Token.ShiftRightZero || token === Token.GreaterEqual || token === Token.ShiftRightAssign || token === Token.ShiftRightZeroAssign) {
+  if (
+    token === Token.ShiftRight ||
+    token === Token.ShiftRightZero ||
+    token === Token.GreaterEqual ||
+    token === Token.ShiftRightAssign ||
+    token === Token.ShiftRightZeroAssign
+  ) {
     p.token = Token.Greater;
     p.end = p.start + 1;
   }
@@ -76,7 +123,11 @@ function parseTypeOrPredicate(p: ParseState): Type {
   const { start } = p;
   if (isWord(p, "asserts")) {
     const after = peek(p);
-    if (!after.newline && (after.token === Token.Name || after.token === Token.This) && p.source.slice(after.start, after.end) !== "is") {
+    if (
+      !after.newline &&
+      (after.token === Token.Name || after.token === Token.This) &&
+      p.source.slice(after.start, after.end) !== "is"
+    ) {
       next(p);
       const parameter = parsePredicateName(p);
       let annotation: Type | null = null;
@@ -134,13 +185,15 @@ function parseFunctionLike(p: ParseState): Type | undefined {
     next(p);
     const typeParameters = parseTypeParameters(p);
     const params = parseTypeParameterList(p);
-    const returnType = parseReturnType(p, Token.Arrow) ?? missing(p, "`=>` and a type are missing in the constructor type");
+    const returnType = parseReturnType(p, Token.Arrow) ??
+      missing(p, "`=>` and a type are missing in the constructor type");
     return new ConstructorType(start, p.prevEnd, abstract, typeParameters, params, returnType);
   }
   if (p.token === Token.Less || (p.token === Token.ParenOpen && startsFunctionType(p))) {
     const typeParameters = parseTypeParameters(p);
     const params: Pattern[] = parseTypeParameterList(p);
-    const returnType = parseReturnType(p, Token.Arrow) ?? missing(p, "`=>` and a type are missing in the function type");
+    const returnType = parseReturnType(p, Token.Arrow) ??
+      missing(p, "`=>` and a type are missing in the function type");
     return new FunctionType(start, p.prevEnd, typeParameters, params, returnType);
   }
   return undefined;
@@ -161,7 +214,9 @@ function parseOperator(p: ParseState): Type {
       const operator = tokenText(p);
       next(p);
       const operand = parseOperator(p);
-      if (operator === "readonly" && operand.type !== "ArrayType" && operand.type !== "TupleType") report(p, "misplaced", start, start + 8, "`readonly` stands before list and tuple types only");
+      if (operator === "readonly" && operand.type !== "ArrayType" && operand.type !== "TupleType") {
+        report(p, "misplaced", start, start + 8, "`readonly` stands before list and tuple types only");
+      }
       return new TypeOperator(start, p.prevEnd, operator, operand);
     }
   }
@@ -173,7 +228,15 @@ function parseOperator(p: ParseState): Type {
 }
 
 function startsTypeToken(token: Token): boolean {
-  return isWordLike(token) || token === Token.BraceOpen || token === Token.BracketOpen || token === Token.ParenOpen || token === Token.String || token === Token.Number || token === Token.BigInt || token === Token.Template || token === Token.Minus;
+  return isWordLike(token) ||
+    token === Token.BraceOpen ||
+    token === Token.BracketOpen ||
+    token === Token.ParenOpen ||
+    token === Token.String ||
+    token === Token.Number ||
+    token === Token.BigInt ||
+    token === Token.Template ||
+    token === Token.Minus;
 }
 
 /** `infer T`, with a constraint unless that proves to be the condition around it. */
@@ -184,15 +247,15 @@ function parseInfer(p: ParseState): InferType {
   const name = parseBindingName(p, "the inferred type") as Identifier;
   let constraint: Type | null = null;
   if (at(p, Token.Extends)) {
-    constraint =
-      tryParse(p, () => {
-        next(p);
-        const before = p.noConditionalType;
-        p.noConditionalType = true;
-        const type = parseType(p);
-        p.noConditionalType = before;
-        return before || !at(p, Token.Question) ? type : undefined;
-      }) ?? null;
+    constraint = tryParse(p, () => {
+      next(p);
+      const before = p.noConditionalType;
+      p.noConditionalType = true;
+      const type = parseType(p);
+      p.noConditionalType = before;
+      return before || !at(p, Token.Question) ? type : undefined;
+    }) ??
+      null;
   }
   return new InferType(start, p.prevEnd, new TypeParameter(from, p.prevEnd, name, constraint, null, []));
 }
@@ -230,7 +293,12 @@ function parsePrimary(p: ParseState): Type {
       return parseTuple(p);
     case Token.BraceOpen:
       return bracketed(p, () => (startsMapped(p) ? parseMapped(p) : parseObjectType(p)));
-    case Token.String: case Token.Number: case Token.BigInt: case Token.True: case Token.False: case Token.Null: {
+    case Token.String:
+    case Token.Number:
+    case Token.BigInt:
+    case Token.True:
+    case Token.False:
+    case Token.Null: {
       next(p);
       return new LiteralType(start, end, new Literal(start, end, p.source.slice(start, end)));
     }
@@ -240,7 +308,11 @@ function parsePrimary(p: ParseState): Type {
       if (!at(p, Token.Number) && !at(p, Token.BigInt)) return missing(p, "A number is missing behind `-` in the type");
       const text = p.source.slice(from, p.end);
       next(p);
-      return new LiteralType(start, p.prevEnd, new UnaryExpression(start, p.prevEnd, "-", new Literal(from, p.prevEnd, text)));
+      return new LiteralType(
+        start,
+        p.prevEnd,
+        new UnaryExpression(start, p.prevEnd, "-", new Literal(from, p.prevEnd, text)),
+      );
     }
     case Token.Template:
       return parseTemplateType(p);
@@ -284,7 +356,9 @@ export function parseTypeName(p: ParseState): TypeName {
   else return missing(p, `A name is missing before ${here(p)}`);
   while (p.token === Token.Dot) {
     next(p);
-    const right: Identifier = isWordLike(p.token) || at(p, Token.PrivateName) ? parseWord(p) : new Identifier(p.prevEnd, p.prevEnd, "");
+    const right: Identifier = isWordLike(p.token) || at(p, Token.PrivateName)
+      ? parseWord(p)
+      : new Identifier(p.prevEnd, p.prevEnd, "");
     if (right.name === "") missing(p, "A name is missing behind this dot");
     name = new QualifiedName(start, p.prevEnd, name, right);
   }
@@ -331,7 +405,12 @@ export function parseTypeParameters(p: ParseState): TypeParameters | null {
     while (!at(p, Token.Greater) && !at(p, Token.End)) {
       const from = p.start;
       const modifiers: string[] = [];
-      while (isWordLike(p.token) && parameterModifiers.has(tokenText(p)) && isWordLike(peek(p).token) && peek(p).token !== Token.Extends) {
+      while (
+        isWordLike(p.token) &&
+        parameterModifiers.has(tokenText(p)) &&
+        isWordLike(peek(p).token) &&
+        peek(p).token !== Token.Extends
+      ) {
         modifiers.push(tokenText(p));
         next(p);
       }
@@ -451,14 +530,25 @@ function parseTemplateType(p: ParseState): TemplateType {
     const to = more ? p.end - 2 : closed ? p.end - 1 : p.end;
     quasis.push(new TemplateElement(p.start + 1, to, textToKeep(p, p.start + 1, to), !more));
     if (!more) {
-      if (!closed) report(p, "unfinished-text", start, start + 1, "This text type has no end: put a backtick behind it", { insert: { at: p.end, text: "`" } });
+      if (!closed) {
+        report(p, "unfinished-text", start, start + 1, "This text type has no end: put a backtick behind it", {
+          insert: { at: p.end, text: "`" },
+        });
+      }
       next(p);
       return new TemplateType(start, p.prevEnd, quasis, types);
     }
     next(p);
     types.push(bracketed(p, () => parseType(p)));
     if (p.token !== Token.BraceClose) {
-      reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`}\` is missing to close the hole in the text type before ${here(p)}`, { insert: { at: p.prevEnd, text: "}" } });
+      reportForm(
+        p,
+        "missing-closer",
+        p.prevEnd,
+        p.prevEnd,
+        `\`}\` is missing to close the hole in the text type before ${here(p)}`,
+        { insert: { at: p.prevEnd, text: "}" } },
+      );
       quasis.push(new TemplateElement(p.prevEnd, p.prevEnd, "", true));
       return new TemplateType(start, p.prevEnd, quasis, types);
     }

@@ -1,7 +1,19 @@
 /** Statements that only TypeScript has. */
 import {
-  EnumDeclaration, EnumMember, ExternalModule, HeritageType, Identifier, ImportEqualsDeclaration, InterfaceDeclaration, Literal, Missing, NamespaceDeclaration,
-  TypeAliasDeclaration, type Expression, type Statement, type TypeName,
+  EnumDeclaration,
+  EnumMember,
+  ExternalModule,
+  HeritageType,
+  Identifier,
+  ImportEqualsDeclaration,
+  InterfaceDeclaration,
+  Literal,
+  Missing,
+  NamespaceDeclaration,
+  TypeAliasDeclaration,
+  type Expression,
+  type Statement,
+  type TypeName,
 } from "../nodes/index.js";
 import { parseClassDeclaration } from "./classes.js";
 import { parseAssignment } from "./expressions.js";
@@ -42,10 +54,14 @@ export function parseTypeScriptStatement(p: ParseState, declare = false): Statem
       return nameFollows(p) ? parseNamespace(p, start, declare) : undefined;
     case "module": {
       const after = peek(p);
-      return !after.newline && (after.token === Token.Name || after.token === Token.String) ? parseNamespace(p, start, declare) : undefined;
+      return !after.newline && (after.token === Token.Name || after.token === Token.String)
+        ? parseNamespace(p, start, declare)
+        : undefined;
     }
     case "global":
-      return peek(p).token === Token.BraceOpen && (declare || has(p, Context.Ambient)) ? parseNamespace(p, start, declare) : undefined;
+      return peek(p).token === Token.BraceOpen && (declare || has(p, Context.Ambient))
+        ? parseNamespace(p, start, declare)
+        : undefined;
     default:
       return undefined;
   }
@@ -69,8 +85,12 @@ function parseDeclare(p: ParseState, start: number): Statement | undefined {
   const after = peek(p);
   if (after.newline) return undefined;
   const words = new Set(["let", "abstract", "async", "interface", "type", "namespace", "module", "global", "using"]);
-  const follows =
-    after.token === Token.Var || after.token === Token.Const || after.token === Token.Function || after.token === Token.Class || after.token === Token.Enum || after.token === Token.Import ||
+  const follows = after.token === Token.Var ||
+    after.token === Token.Const ||
+    after.token === Token.Function ||
+    after.token === Token.Class ||
+    after.token === Token.Enum ||
+    after.token === Token.Import ||
     (after.token === Token.Name && words.has(p.source.slice(after.start, after.end)));
   if (!follows) return undefined;
   next(p);

@@ -1,5 +1,12 @@
 /** Declarations of variables. */
-import { AnnotatedPattern, VariableDeclaration, VariableDeclarator, type Expression, type Pattern, type VariableKind } from "../nodes/index.js";
+import {
+  AnnotatedPattern,
+  VariableDeclaration,
+  VariableDeclarator,
+  type Expression,
+  type Pattern,
+  type VariableKind,
+} from "../nodes/index.js";
 import { parseAssignment } from "./expressions.js";
 import { missing } from "./names.js";
 import { parseBinding } from "./patterns.js";
@@ -25,7 +32,9 @@ export function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boole
   do {
     const { start } = p;
     const id = parseVariableName(p, start);
-    if (kind !== "var" && id.type === "Identifier" && id.name === "let") report(p, "misplaced", id.offset, endOf(id), "`let` cannot be the name of such a variable");
+    if (kind !== "var" && id.type === "Identifier" && id.name === "let") {
+      report(p, "misplaced", id.offset, endOf(id), "`let` cannot be the name of such a variable");
+    }
     let init: Expression | null = null;
     if (eat(p, Token.Assign)) init = parseAssignment(p);
     else if (p.token === Token.Equal || p.token === Token.StrictEqual) {
@@ -35,8 +44,9 @@ export function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boole
     } else if (!(inFor && (p.token === Token.In || isWord(p, "of"))) && id.type !== "Missing") {
       if (has(p, Context.Ambient)) {
         // Declared here, defined elsewhere.
-      } else if (kind === "const" || kind.endsWith("using")) missing(p, `A value is missing: a \`${kind}\` gets its value where it is declared`);
-      else if (nameOf(id).type !== "Identifier") missing(p, "A value is missing: a pattern takes its names from one");
+      } else if (kind === "const" || kind.endsWith("using")) {
+        missing(p, `A value is missing: a \`${kind}\` gets its value where it is declared`);
+      } else if (nameOf(id).type !== "Identifier") missing(p, "A value is missing: a pattern takes its names from one");
     }
     declarations.push(new VariableDeclarator(start, p.prevEnd, id, init));
   } while (eat(p, Token.Comma));
