@@ -1,11 +1,11 @@
 /** What stands before the body of a function. */
-import type { ArrowFunctionExpression, FunctionExpression } from "../languages/javascript/nodes/index.js";
+import type { ArrowFunctionExpression, FunctionDeclaration, FunctionExpression } from "../languages/javascript/nodes/index.js";
 import type { Text } from "../text/text.js";
 import { type RefitContext } from "./refit.js";
 
 /** The parameters of a function with what is written about types, as they are. */
 export function head(
-  node: FunctionExpression | ArrowFunctionExpression,
+  node: FunctionDeclaration | FunctionExpression | ArrowFunctionExpression,
   text: Text,
 ): { code: string; from: number; to: number } | undefined {
   const before = text.slice(node.start, node.body!.start);

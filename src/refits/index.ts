@@ -4,10 +4,12 @@ import { blockBody } from "./block-body.js";
 import { chainToSwitch } from "./chain-to-switch.js";
 import { choiceToIf } from "./choice-to-if.js";
 import { conciseBody } from "./concise-body.js";
+import { constantToFunction } from "./constant-to-function.js";
 import { defaultImport } from "./default-import.js";
 import { extractedConstant } from "./extracted-constant.js";
 import { extractedFunction } from "./extracted-function.js";
 import { flippedCondition } from "./flipped-condition.js";
+import { functionToConstant } from "./function-to-constant.js";
 import { ifToChoice } from "./if-to-choice.js";
 import { inlinedName } from "./inlined-name.js";
 import { joinedDeclarations } from "./joined-declarations.js";
@@ -25,6 +27,8 @@ export const refits: readonly Refit[] = [
   joinedText,
   arrowFunction,
   plainFunction,
+  functionToConstant,
+  constantToFunction,
   blockBody,
   conciseBody,
   choiceToIf,

@@ -38,6 +38,12 @@ const cases: readonly (readonly [rule: string, before: string, after: string, tu
   ["layout.operator-gap", "f(... a); const { b, ... c } = d;", "f(...a); const { b, ...c } = d;"],
   ["layout.operator-gap", "type A=B|C&D; let e :A|undefined;", "type A = B | C & D; let e: A | undefined;"],
   ["layout.operator-gap", "type A =\n  | B\n  | C;", "type A =\n  | B\n  | C;"],
+  ["layout.comma-gap", "type A = { b: c,d: e;f: g };", "type A = { b: c, d: e; f: g };"],
+  [
+    "layout.statement-end",
+    "type A = B\nimport c = require(\"d\")\nexport = c\n",
+    "type A = B;\nimport c = require(\"d\");\nexport = c;\n",
+  ],
   ["layout.operator-gap", "interface A { b ?:c; d ?(): e }", "interface A { b?: c; d?(): e }"],
   ["layout.operator-gap", "a = { b :1, [c] :2, d };", "a = { b: 1, [c]: 2, d };"],
   ["layout.operator-gap", "a&&=b; c??=d; e**=f; g=h**i;", "a &&= b; c ??= d; e **= f; g = h ** i;"],

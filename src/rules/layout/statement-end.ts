@@ -112,6 +112,9 @@ export const statementEnd = defineRule({
     PropertyDefinition: check,
     ImportDeclaration: check,
     ExportAllDeclaration: check,
+    TypeAliasDeclaration: check,
+    ImportEqualsDeclaration: check,
+    ExportAssignment: check,
     VariableDeclaration(node, file) {
       const loop = node.parent!;
       const inHead = loop.type.startsWith("For") && (loop as unknown as { body: Node }).body !== node;

@@ -91,7 +91,13 @@ const colonNodes = new Set([
 ]);
 
 /** What is wished between two pieces of a node; `undefined` where anything goes. */
-function wishFor(node: JavaScriptNode, left: Piece, right: Piece, style: SpacingStyle): Wish | undefined {
+function wishFor(
+  node: JavaScriptNode,
+  left: Piece,
+  right: Piece,
+  style: SpacingStyle,
+  text: SourceText,
+): Wish | undefined {
   const { type } = node;
   const l = left.text;
   const r = right.text;
@@ -99,6 +105,10 @@ function wishFor(node: JavaScriptNode, left: Piece, right: Piece, style: Spacing
     return l === "[" || l === "," || l === "(" || l === ";" || l === "{"
       ? undefined
       : wish("comma-gap", "", r, "before");
+  }
+  if (type === "ObjectType" && left.child !== undefined && right.child !== undefined) {
+    const mark = text.slice(left.to - 1, left.to);
+    return /[;,]/.test(mark) ? wish("comma-gap", " ", mark, "behind") : undefined;
   }
   if (l === "," || (l === ";" && type === "ForStatement")) {
     return /^[)\]},;]$/.test(r) ? undefined : wish("comma-gap", " ", l, "behind");
@@ -202,7 +212,7 @@ export function flatSpace(
   style: SpacingStyle,
   text: SourceText,
 ): "" | " " {
-  const wished = aside.test(node.type) ? undefined : wishFor(node, left, right, style)?.space;
+  const wished = aside.test(node.type) ? undefined : wishFor(node, left, right, style, text)?.space;
   const space = wished ??
     (/[\n\r\u2028\u2029]/.test(right.space) ? usualSpace(left, right) : right.space === "" ? "" : " ");
   return space === "" && wouldJoin(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1))
@@ -244,7 +254,7 @@ export function wrongGaps(node: Node, text: SourceText, style: SpacingStyle): re
     const left = pieces[index - 1]!;
     const right = pieces[index]!;
     if (left.isComment || right.isComment || /[\n\r\u2028\u2029]/.test(right.space)) continue;
-    const wished = wishFor(node as JavaScriptNode, left, right, style);
+    const wished = wishFor(node as JavaScriptNode, left, right, style, text);
     if (wished === undefined || wished.space === right.space) continue;
     // Without the space two tokens could become another one.
     if (wished.space === "" && wouldJoin(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1))) {
