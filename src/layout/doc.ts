@@ -225,8 +225,10 @@ export function broken(doc: Doc): Doc | undefined {
       const content = broken(doc.content);
       return content && { ...doc, content };
     }
-    case "choice":
-      return doc.ways[0];
+    case "choice": {
+      const [way] = doc.ways;
+      return way?.kind === "group" && way.brackets === undefined ? undefined : way;
+    }
     case "continuation": {
       const content = broken(doc.content);
       return content && sequence(inserted(" "), content);

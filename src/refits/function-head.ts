@@ -1,5 +1,9 @@
 /** What stands before the body of a function. */
-import type { ArrowFunctionExpression, FunctionDeclaration, FunctionExpression } from "../languages/javascript/nodes/index.js";
+import type {
+  ArrowFunctionExpression,
+  FunctionDeclaration,
+  FunctionExpression,
+} from "../languages/javascript/nodes/index.js";
 import type { Text } from "../text/text.js";
 import { type RefitContext } from "./refit.js";
 

@@ -54,23 +54,20 @@ function check(statements: readonly Statement[], flow: FlowGraph, file: FileView
   // Declarations of functions among them stay: they may be called from above.
   const removable = dead.every((statement) => !isInert(statement) || statement.type === "EmptyStatement") &&
     !holdsVar(dead);
-  file.alert(
-    { first, last },
-    {
-      message: `This is never reached: the ${words[leaves.type] ?? "statement"} before it always leaves`,
-      labels: ["unnecessary"],
-      related: [{ at: leaves, message: "Control always leaves here" }],
-      remedies: () => (
-        removable
-          ? [{
-            title: "Remove what is never reached",
-            certainty: "proposed",
-            edits: [removeLines(file.text, first.start, last.end)],
-          }]
-          : []
-      ),
-    },
-  );
+  file.alert({ first, last }, {
+    message: `This is never reached: the ${words[leaves.type] ?? "statement"} before it always leaves`,
+    labels: ["unnecessary"],
+    related: [{ at: leaves, message: "Control always leaves here" }],
+    remedies: () => (
+      removable
+        ? [{
+          title: "Remove what is never reached",
+          certainty: "proposed",
+          edits: [removeLines(file.text, first.start, last.end)],
+        }]
+        : []
+    ),
+  });
 }
 
 /** A `var` is declared even where it is never reached, so taking it out could take a name away. */

@@ -87,14 +87,11 @@ export const needlessElse = defineRule({
       ) return;
       const gap = file.text.slice(consequent.end, alternate.start);
       const from = consequent.end + gap.lastIndexOf("else");
-      file.alert(
-        { from, to: from + "else".length },
-        {
-          message: "The branch before always leaves, so this `else` is not needed",
-          labels: ["unnecessary"],
-          remedies: () => unwrap(node, file),
-        },
-      );
+      file.alert({ from, to: from + "else".length }, {
+        message: "The branch before always leaves, so this `else` is not needed",
+        labels: ["unnecessary"],
+        remedies: () => unwrap(node, file),
+      });
     },
   },
 });

@@ -45,27 +45,24 @@ export const runsIntoNext = defineRule({
         /(?:\/\/[^\n\r]*|\*\/)\s*\}$/.test(text.slice(Math.max(last.start, last.end - 400), last.end)) ||
         isBroken(whole)
       ) continue;
-      alert(
-        { headOf: next, length: next.test === null ? "default".length : "case".length },
-        {
-          message: "The case before runs into this one: end it, or say in a comment that it is meant",
-          related: [{ at: last, message: "Control goes on behind this" }],
-          remedies: () => {
-            const { start, end } = last;
-            const gap = text.slice(end, next.start);
-            const before = text.slice(Math.max(0, start - 500), start);
-            const indent = /(?:^|[\n\r])([ \t]*)$/.exec(before)?.[1];
-            const insert = indent !== undefined && /[\n\r]/.test(gap)
-              ? `${/\r\n|\n|\r/.exec(gap)![0]}${indent}break;`
-              : " break;";
-            return [{
-              title: "End the case with `break`",
-              certainty: "proposed",
-              edits: [{ from: end, to: end, insert }],
-            }];
-          },
+      alert({ headOf: next, length: next.test === null ? "default".length : "case".length }, {
+        message: "The case before runs into this one: end it, or say in a comment that it is meant",
+        related: [{ at: last, message: "Control goes on behind this" }],
+        remedies: () => {
+          const { start, end } = last;
+          const gap = text.slice(end, next.start);
+          const before = text.slice(Math.max(0, start - 500), start);
+          const indent = /(?:^|[\n\r])([ \t]*)$/.exec(before)?.[1];
+          const insert = indent !== undefined && /[\n\r]/.test(gap)
+            ? `${/\r\n|\n|\r/.exec(gap)![0]}${indent}break;`
+            : " break;";
+          return [{
+            title: "End the case with `break`",
+            certainty: "proposed",
+            edits: [{ from: end, to: end, insert }],
+          }];
         },
-      );
+      });
     }
   },
 });

@@ -34,14 +34,16 @@ function check(
   let before: Node | undefined;
   let beforeAt = -1;
   const { start } = node;
-  for (const [index, piece] of pieces.entries()) {
+  for (let index = 0; index < pieces.length; index += 1) {
+    const piece = pieces[index]!;
     const { child } = piece;
     if (child === undefined) continue;
     const previous = before;
     let first = beforeAt + 1;
     before = child;
     beforeAt = index;
-    if (previous === undefined) continue;
+    // Mostly there is a blank line.
+    if (previous === undefined || (first === index && piece.space.startsWith("\n\n"))) continue;
     // The gap begins behind what ends the line of the member before: its `;` and a comment beside it.
     while (first < index && !/[\n\r]/.test(pieces[first]!.space)) first += 1;
     const spaces = pieces.slice(first, index + 1).map(({ space }) => space);
@@ -49,17 +51,14 @@ function check(
     const spread = (one: Node): boolean => /[\n\r]/.test(text.slice(one.start, one.end));
     if (!applies(previous, child, spread(previous) || spread(child)) || isBroken(node)) continue;
     const at = pieces[first]!.from - pieces[first]!.space.length;
-    alert(
-      { from: at, to: at },
-      {
-        message: "A blank line is missing here",
-        remedies: () => [{
-          title: "Add a blank line",
-          certainty: "certain",
-          edits: [{ from: node.start + (at - start), to: node.start + (at - start), insert: lineBreakOf(text) }],
-        }],
-      },
-    );
+    alert({ from: at, to: at }, {
+      message: "A blank line is missing here",
+      remedies: () => [{
+        title: "Add a blank line",
+        certainty: "certain",
+        edits: [{ from: node.start + (at - start), to: node.start + (at - start), insert: lineBreakOf(text) }],
+      }],
+    });
   }
 }
 

@@ -18,10 +18,15 @@ function check(
   if (node.type.startsWith("Template")) return;
   const pieces = piecesOf(node, text);
   const { start } = node;
-  for (const [index, { space, from: to, text: token }] of pieces.entries()) {
-    // Mostly there is one line end, or none.
-    if (index > 0 && !blankLine.test(space)) continue;
+  for (let index = 0; index < pieces.length; index += 1) {
+    const { space, from: to, text: token, child } = pieces[index]!;
     const before = pieces[index - 1];
+    // Mostly there is one line end, or none, or one blank line between two statements.
+    if (before !== undefined) {
+      const second = space.indexOf("\n", 1);
+      const isOne = second === 1 && space.indexOf("\n", 2) < 0 && child !== undefined && before.child !== undefined;
+      if (space.length < 2 || (isOne && most > 0) || !blankLine.test(space)) continue;
+    }
     const isEdge = before?.text === "{" || token === "}" || (before === undefined && node.type === "Program");
     const allowed = isEdge ? atEdges : most;
     const lines = [...space.matchAll(/\r\n|\n|\r/g)];
@@ -34,23 +39,20 @@ function check(
       (before === undefined && node.type === "Program" && allowed === 0 ? 0 : first.index + first[0].length);
     const end = to - /[^\n\r]*$/.exec(space)![0].length;
     const width = end - from;
-    alert(
-      { from, to: end },
-      {
-        message: isEdge && atEdges === 0
-          ? "A block begins and ends without a blank line"
-          : allowed === 1 ? "One blank line is enough here" : `${allowed} blank lines are enough here`,
-        labels: ["unnecessary"],
-        remedies: () => {
-          const place = node.start + (from - start);
-          return [{
-            title: blank - allowed === 1 ? "Remove the blank line" : "Remove the blank lines",
-            certainty: "certain",
-            edits: [{ from: place, to: place + width, insert: "" }],
-          }];
-        },
+    alert({ from, to: end }, {
+      message: isEdge && atEdges === 0
+        ? "A block begins and ends without a blank line"
+        : allowed === 1 ? "One blank line is enough here" : `${allowed} blank lines are enough here`,
+      labels: ["unnecessary"],
+      remedies: () => {
+        const place = node.start + (from - start);
+        return [{
+          title: blank - allowed === 1 ? "Remove the blank line" : "Remove the blank lines",
+          certainty: "certain",
+          edits: [{ from: place, to: place + width, insert: "" }],
+        }];
       },
-    );
+    });
   }
 }
 

@@ -86,20 +86,17 @@ function checkBrace(
   if (piece === undefined || !/[\n\r]/.test(piece.space) || pieces[index - 1]?.isComment || isBroken(node)) return;
   const { start } = node;
   const from = piece.from - piece.space.length;
-  alert(
-    { from: piece.from, to: piece.from + 1 },
-    {
-      message: "The brace stands on the line of its head",
-      remedies: () => {
-        const at = node.start + (from - start);
-        return [{
-          title: "Move the brace up",
-          certainty: "certain",
-          edits: [{ from: at, to: at + piece.space.length, insert: " " }],
-        }];
-      },
+  alert({ from: piece.from, to: piece.from + 1 }, {
+    message: "The brace stands on the line of its head",
+    remedies: () => {
+      const at = node.start + (from - start);
+      return [{
+        title: "Move the brace up",
+        certainty: "certain",
+        edits: [{ from: at, to: at + piece.space.length, insert: " " }],
+      }];
     },
-  );
+  });
 }
 
 export const blockBrace = defineRule({

@@ -39,32 +39,26 @@ export const finalNewline = defineRule({
     const blank = /(?:[ \t]*(?:\r\n|\n|\r))*$/.exec(tail)!;
     const first = /^[ \t]*(?:\r\n|\n|\r)/.exec(blank[0]);
     if (first === null) {
-      alert(
-        { from: end, to: end },
-        {
-          message: "The last line has no line end",
-          remedies: () => [{
-            title: "Add a line end",
-            certainty: "certain",
-            edits: [{ from: text.length, to: text.length, insert: lineBreakOf(text) }],
-          }],
-        },
-      );
+      alert({ from: end, to: end }, {
+        message: "The last line has no line end",
+        remedies: () => [{
+          title: "Add a line end",
+          certainty: "certain",
+          edits: [{ from: text.length, to: text.length, insert: lineBreakOf(text) }],
+        }],
+      });
       return;
     }
     const from = base + blank.index === 0 ? 0 : base + blank.index + first[0].length;
     if (from >= end) return;
     const length = end - from;
-    alert(
-      { from, to: end },
-      {
-        message: "The file ends with blank lines",
-        remedies: () => [{
-          title: "Remove the blank lines",
-          certainty: "certain",
-          edits: [{ from: text.length - length, to: text.length, insert: "" }],
-        }],
-      },
-    );
+    alert({ from, to: end }, {
+      message: "The file ends with blank lines",
+      remedies: () => [{
+        title: "Remove the blank lines",
+        certainty: "certain",
+        edits: [{ from: text.length - length, to: text.length, insert: "" }],
+      }],
+    });
   },
 });

@@ -19,19 +19,16 @@ export function checkGaps(
     const message = space === ""
       ? `There is no space ${side} \`${about}\` here`
       : from === to ? `A space is missing ${side} \`${about}\`` : `One space stands ${side} \`${about}\` here`;
-    alert(
-      { from, to },
-      {
-        message: message.replace("There is no space", "No space stands"),
-        remedies: () => {
-          const at = node.start + (from - start);
-          return [{
-            title: space === "" ? "Remove the space" : from === to ? "Add a space" : "Leave one space",
-            certainty: "certain",
-            edits: [{ from: at, to: at + width, insert: space }],
-          }];
-        },
+    alert({ from, to }, {
+      message: message.replace("There is no space", "No space stands"),
+      remedies: () => {
+        const at = node.start + (from - start);
+        return [{
+          title: space === "" ? "Remove the space" : from === to ? "Add a space" : "Leave one space",
+          certainty: "certain",
+          edits: [{ from: at, to: at + width, insert: space }],
+        }];
       },
-    );
+    });
   }
 }

@@ -22,20 +22,17 @@ function told(
   const { start } = node;
   const count = (space: string): string => (unit === "tab" ? `${space.length} tabs` : `${space.length} spaces`);
   for (const { from, to, wanted } of lines) {
-    alert(
-      { from, to },
-      {
-        message: `This line is indented by ${count(wanted)}, and not by ${text.slice(from, to).includes("\t") && unit !== "tab" ? "tabs" : to - from}`,
-        remedies: () => {
-          const at = node.start + (from - start);
-          return [{
-            title: "Indent it so",
-            certainty: "certain",
-            edits: [{ from: at, to: at + to - from, insert: wanted }],
-          }];
-        },
+    alert({ from, to }, {
+      message: `This line is indented by ${count(wanted)}, and not by ${text.slice(from, to).includes("\t") && unit !== "tab" ? "tabs" : to - from}`,
+      remedies: () => {
+        const at = node.start + (from - start);
+        return [{
+          title: "Indent it so",
+          certainty: "certain",
+          edits: [{ from: at, to: at + to - from, insert: wanted }],
+        }];
       },
-    );
+    });
   }
 }
 

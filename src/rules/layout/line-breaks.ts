@@ -65,17 +65,14 @@ function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
         (gap) => start + gap.from >= from && start + gap.to <= to && hasLineEnd.test(gap.insert),
       ))
     ) continue;
-    alert(
-      { from: start + gaps[0]!.from, to: start + gaps.at(-1)!.to },
-      {
-        message: messageFor(gaps, start, text),
-        remedies: () => [{
-          title: "Lay it out",
-          certainty: "certain",
-          edits: editsFor(laidOut(one.node, one.base, text, style), text),
-        }],
-      },
-    );
+    alert({ from: start + gaps[0]!.from, to: start + gaps.at(-1)!.to }, {
+      message: messageFor(gaps, start, text),
+      remedies: () => [{
+        title: "Lay it out",
+        certainty: "certain",
+        edits: editsFor(laidOut(one.node, one.base, text, style), text),
+      }],
+    });
   }
 }
 
@@ -96,17 +93,14 @@ function checkProgram(
   for (const gap of laidOut(node, "", text, style).gaps) {
     if (!changesLines(gap, start, text)) continue;
     const { from, to, insert } = gap;
-    alert(
-      { from: start + from, to: start + to },
-      {
-        message: "Each statement begins a line of its own",
-        remedies: () => [{
-          title: "Begin a line here",
-          certainty: "certain",
-          edits: [{ from: node.start + from, to: node.start + to, insert }],
-        }],
-      },
-    );
+    alert({ from: start + from, to: start + to }, {
+      message: "Each statement begins a line of its own",
+      remedies: () => [{
+        title: "Begin a line here",
+        certainty: "certain",
+        edits: [{ from: node.start + from, to: node.start + to, insert }],
+      }],
+    });
   }
 }
 

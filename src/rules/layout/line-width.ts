@@ -59,21 +59,18 @@ function check(node: JavaScriptNode, file: File): void {
       ) &&
         fits(line, one, file),
     );
-    alert(
-      { from: Math.max(start, line.from + most), to: line.to },
-      {
-        message: `This line has ${line.to - line.from} characters: ${most} are agreed${breaking ? "" : ", and nowhere can it be broken so that it fits"}`,
-        remedies: () => (
-          breaking === undefined
-            ? []
-            : [{
-              title: "Break the line",
-              certainty: "certain",
-              edits: editsFor(laidOut(breaking.node, breaking.base, text, style), text),
-            }]
-        ),
-      },
-    );
+    alert({ from: Math.max(start, line.from + most), to: line.to }, {
+      message: `This line has ${line.to - line.from} characters: ${most} are agreed${breaking ? "" : ", and nowhere can it be broken so that it fits"}`,
+      remedies: () => (
+        breaking === undefined
+          ? []
+          : [{
+            title: "Break the line",
+            certainty: "certain",
+            edits: editsFor(laidOut(breaking.node, breaking.base, text, style), text),
+          }]
+      ),
+    });
   }
 }
 

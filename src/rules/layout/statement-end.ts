@@ -47,30 +47,24 @@ function check(node: Node, file: FileView<{ style: "always" | "where-needed" }>)
     (next.newline || next.text === "" || (next.text.startsWith("}") && node.parent!.type !== "Program")) &&
     !isBroken(node, file)
   ) {
-    alert(
-      { from: end, to: end },
-      {
-        message: "This statement has no `;` at its end",
-        remedies: () => [{
-          title: "Add `;`",
-          certainty: "certain",
-          edits: [{ from: node.end, to: node.end, insert: ";" }],
-        }],
-      },
-    );
+    alert({ from: end, to: end }, {
+      message: "This statement has no `;` at its end",
+      remedies: () => [{
+        title: "Add `;`",
+        certainty: "certain",
+        edits: [{ from: node.end, to: node.end, insert: ";" }],
+      }],
+    });
   } else if (style === "where-needed" && ends && isNeedless(node, file) && !file.isBroken(node)) {
-    alert(
-      { from: end - 1, to: end },
-      {
-        message: "This `;` is not needed",
-        labels: ["unnecessary"],
-        remedies: () => [{
-          title: "Remove `;`",
-          certainty: "certain",
-          edits: [{ from: node.end - 1, to: node.end, insert: "" }],
-        }],
-      },
-    );
+    alert({ from: end - 1, to: end }, {
+      message: "This `;` is not needed",
+      labels: ["unnecessary"],
+      remedies: () => [{
+        title: "Remove `;`",
+        certainty: "certain",
+        edits: [{ from: node.end - 1, to: node.end, insert: "" }],
+      }],
+    });
   }
 }
 

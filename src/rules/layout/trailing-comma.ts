@@ -43,17 +43,14 @@ function check(
   ) {
     if (isBroken(node)) return;
     const at = before.to;
-    alert(
-      { from: at, to: at },
-      {
-        message: "A comma is missing behind the last element",
-        remedies: () => [{
-          title: "Add `,`",
-          certainty: "certain",
-          edits: [{ from: node.start + (at - start), to: node.start + (at - start), insert: "," }],
-        }],
-      },
-    );
+    alert({ from: at, to: at }, {
+      message: "A comma is missing behind the last element",
+      remedies: () => [{
+        title: "Add `,`",
+        certainty: "certain",
+        edits: [{ from: node.start + (at - start), to: node.start + (at - start), insert: "," }],
+      }],
+    });
   }
   // A comma behind a hole, or the one of `<T,>`, means something.
   const element = pieces[index - 2];
@@ -62,18 +59,15 @@ function check(
   ) {
     return;
   }
-  alert(
-    { from: before.from, to: before.to },
-    {
-      message: "Nothing follows this comma",
-      labels: ["unnecessary"],
-      remedies: () => [{
-        title: "Remove the comma",
-        certainty: "certain",
-        edits: [{ from: node.start + (before.from - start), to: node.start + (before.to - start), insert: "" }],
-      }],
-    },
-  );
+  alert({ from: before.from, to: before.to }, {
+    message: "Nothing follows this comma",
+    labels: ["unnecessary"],
+    remedies: () => [{
+      title: "Remove the comma",
+      certainty: "certain",
+      edits: [{ from: node.start + (before.from - start), to: node.start + (before.to - start), insert: "" }],
+    }],
+  });
 }
 
 export const trailingComma = defineRule({

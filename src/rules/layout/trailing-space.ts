@@ -25,21 +25,18 @@ function check(node: JavaScriptNode, { text, alert, isBroken }: FileView): void 
       const from = at + match.index;
       const width = match[0].length;
       if (isBroken(node) && node.type !== "Program") continue;
-      alert(
-        { from, to: from + width },
-        {
-          message: "The line ends with blank space",
-          labels: ["unnecessary"],
-          remedies: () => {
-            const place = node.start + (from - start);
-            return [{
-              title: "Remove the blank space",
-              certainty: "certain",
-              edits: [{ from: place, to: place + width, insert: "" }],
-            }];
-          },
+      alert({ from, to: from + width }, {
+        message: "The line ends with blank space",
+        labels: ["unnecessary"],
+        remedies: () => {
+          const place = node.start + (from - start);
+          return [{
+            title: "Remove the blank space",
+            certainty: "certain",
+            edits: [{ from: place, to: place + width, insert: "" }],
+          }];
         },
-      );
+      });
     }
   }
 }

@@ -45,13 +45,10 @@ export const functionWide = defineRule({
     VariableDeclaration(node, { alert, ambient }) {
       if (node.kind !== "var" || node.declare || ambient) return;
       const { start } = node;
-      alert(
-        { from: start, to: start + "var".length },
-        {
-          message: "`var` declares for the whole function: `let` or `const` keep to the block",
-          remedies: () => narrow(node),
-        },
-      );
+      alert({ from: start, to: start + "var".length }, {
+        message: "`var` declares for the whole function: `let` or `const` keep to the block",
+        remedies: () => narrow(node),
+      });
     },
   },
 });

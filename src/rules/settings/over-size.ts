@@ -30,11 +30,8 @@ export const overSize = defineRule({
     const extent = extentOf(text.length, largest);
     if (extent === "all") return;
     const instead = extent === "form" ? "only its form is checked" : "it is not looked at";
-    alert(
-      { from: 0, to: 0 },
-      {
-        message: `This file has ${figure(text.length)} characters, more than the ${figure(largest)} up to which files are looked at in full: ${instead} (\`largest\` in the settings moves the limit, \`skip\` leaves the file out)`,
-      },
-    );
+    alert({ from: 0, to: 0 }, {
+      message: `This file has ${figure(text.length)} characters, more than the ${figure(largest)} up to which files are looked at in full: ${instead} (\`largest\` in the settings moves the limit, \`skip\` leaves the file out)`,
+    });
   },
 });

@@ -169,13 +169,7 @@ function hugAt(elements: readonly Element[], kinds: readonly (Node | undefined)[
   const others = (at: number): boolean =>
     kinds.every((kind, index) => index === at || (!isFunction(kind) && kind?.type !== "ConditionalExpression"));
   if (isFunction(kinds[last]) && others(last)) return last;
-  if (
-    kinds[last] !== undefined &&
-    isCollection(kinds[last]) &&
-    kinds.every(
-      (kind, index) => index === last || kind === undefined || !hasBrackets(kind) || kind.type === "CallExpression",
-    )
-  ) return last;
+  if (kinds[last] !== undefined && isCollection(kinds[last]) && kinds.length > 1 && others(last)) return last;
   if (
     elements.length > 1 &&
     isFunction(kinds[0]) &&

@@ -32,7 +32,7 @@ export function piecesOf(node: Node, text: SourceText): readonly Piece[] {
     const source = text.slice(at, to);
     at = to;
     // Mostly there is nothing else.
-    if (isBlank.test(source)) {
+    if (source === "" || source === "\n\n" || source === "\n" || isBlank.test(source)) {
       space += source;
       return;
     }
