@@ -71,8 +71,9 @@ export const chainToSwitch = defineRefit({
       return { title, reason: "a `break` in it would end the `switch` instead" };
     }
     if (
-      losesComment(spanOf(node), all.flatMap(({ values, body }) => [...values, body].map(spanOf)), text) ||
-      all.some(({ body }) => text.slice(body.start, body.end).includes("`"))
+      losesComment(spanOf(node), all.flatMap(({ values, body }) => [...values, body].map(spanOf)), text) || all.some(({
+        body,
+      }) => text.slice(body.start, body.end).includes("`"))
     ) return undefined;
     const indent = indentOf(node, text);
     const step = stepOf(text);

@@ -47,9 +47,11 @@ import { finalNewline } from "./layout/final-newline.js";
 import { indent } from "./layout/indent.js";
 import { keywordGap } from "./layout/keyword-gap.js";
 import { lineBreaks } from "./layout/line-breaks.js";
+import { lineEnd } from "./layout/line-end.js";
 import { lineWidth } from "./layout/line-width.js";
 import { operatorGap } from "./layout/operator-gap.js";
 import { quoteMark } from "./layout/quote-mark.js";
+import { spareParentheses } from "./layout/spare-parentheses.js";
 import { statementEnd } from "./layout/statement-end.js";
 import { trailingComma } from "./layout/trailing-comma.js";
 import { trailingSpace } from "./layout/trailing-space.js";
@@ -129,6 +131,8 @@ export const rules: readonly Rule[] = [
   blockBrace,
   indent,
   lineBreaks,
+  lineEnd,
+  spareParentheses,
   lineWidth,
   order,
   twice,

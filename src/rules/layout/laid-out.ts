@@ -91,6 +91,7 @@ export const changesLines = ({ from, to, insert }: Gap, start: number, text: Sou
  */
 export function unitsOf(item: Node, { text }: FileView<unknown>, style: LayoutStyle): LaidOut[] {
   const found: LaidOut[] = [];
+  const least = item.start;
   const look = (node: Node, base: string): boolean => {
     const one = keptFor(node, base, text, style);
     if (one.isClean) return true;
@@ -100,7 +101,7 @@ export function unitsOf(item: Node, { text }: FileView<unknown>, style: LayoutSt
       const { start } = node;
       const moves = one.gaps.some((gap) => changesLines(gap, start, text));
       for (const inner of one.units) {
-        isClean = look(inner.node, moves ? lineHead(text, inner.node.start) : inner.base) && isClean;
+        isClean = look(inner.node, moves ? lineHead(text, inner.node.start, least) : inner.base) && isClean;
       }
     }
     one.isClean = isClean;
@@ -110,18 +111,18 @@ export function unitsOf(item: Node, { text }: FileView<unknown>, style: LayoutSt
   return found;
 }
 
-/** The blank space at the head of the line that holds an offset. */
-function lineHead(text: SourceText, offset: number): string {
+/** The blank space at the head of the line that holds an offset; none if that begins before `least`. */
+function lineHead(text: SourceText, offset: number, least: number): string {
   let from = offset;
-  while (from > 0 && !hasLineEnd.test(charAt(text, from - 1))) from -= 1;
-  return /^[ \t]*/.exec(text.slice(from, offset))![0];
+  while (from > least && !hasLineEnd.test(charAt(text, from - 1))) from -= 1;
+  return from <= least && least > 0 ? "" : /^[ \t]*/.exec(text.slice(from, offset))![0];
 }
 
 /** The edits that lay one out. What is laid out by itself moves along with its first line. */
 export function editsFor(one: LaidOut, text: SourceText): Edit[] {
   const { start } = one.node;
   const edits: Edit[] = one.gaps.map(({ from, to, insert }) => ({ from: start + from, to: start + to, insert }));
-  for (const { node, base } of one.units) edits.push(...moved(node, lineHead(text, node.start), base, text));
+  for (const { node, base } of one.units) edits.push(...moved(node, lineHead(text, node.start, 0), base, text));
   return edits;
 }
 

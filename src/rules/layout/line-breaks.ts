@@ -61,7 +61,7 @@ function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
     const { start, end } = one.node;
     // Lines that are too long are told of already.
     if (
-      isOn && longLines(text, start, end, most).some(({ from, to }) => gaps.some(
+      isOn && longLines(text, start, end, most, item.start).some(({ from, to }) => gaps.some(
         (gap) => start + gap.from >= from && start + gap.to <= to && hasLineEnd.test(gap.insert),
       ))
     ) continue;

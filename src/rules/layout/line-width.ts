@@ -16,12 +16,11 @@ const options = z.strictObject({
 
 type File = FileView<z.output<typeof options>>;
 
-/** The lines of a stretch that are too long, without those that hold one long word. The first may begin before the stretch. */
-export function longLines(text: SourceText, from: number, to: number, most: number): Span[] {
+/** The lines of a stretch that are too long, without those that hold one long word. The first may begin before it, but not before `least`. */
+export function longLines(text: SourceText, from: number, to: number, most: number, least = from): Span[] {
   const found: Span[] = [];
   let head = from;
-  // What stands before the stretch on its first line.
-  while (head > 0 && from - head <= most && !/[\n\r]/.test(text.slice(head - 1, head))) head -= 1;
+  while (head > least && from - head <= most && !/[\n\r]/.test(text.slice(head - 1, head))) head -= 1;
   for (const { 0: line, index } of text.slice(head, to).matchAll(/[^\n\r]+/g)) {
     if (line.length > most && !/\S{60,}/.test(line)) found.push({ from: head + index, to: head + index + line.length });
   }
