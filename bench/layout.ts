@@ -23,9 +23,10 @@ export const layoutTo = (width: number): Settings => ({
 function shownText(raw: string): string {
   const lines = raw.split(/\r\n|[\n\r]/);
   return lines
-    .map((line, index) => line
-      .replace(index === 0 ? /$^/ : /^[ \t]+/, "")
-      .replace(index === lines.length - 1 ? /$^/ : /[ \t]+$/, ""))
+    .map((
+      line,
+      index,
+    ) => line.replace(index === 0 ? /$^/ : /^[ \t]+/, "").replace(index === lines.length - 1 ? /$^/ : /[ \t]+$/, ""))
     .filter((line) => line !== "")
     .join(" ");
 }
