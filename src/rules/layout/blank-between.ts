@@ -27,7 +27,7 @@ const isBlock = (node: Node): boolean => /^(?:Function|Class)Declaration$/.test(
 
 function check(
   node: JavaScriptNode,
-  applies: (one: Node, other: Node, isSpread: boolean) => boolean,
+  applies: (one: Node, other: Node, isSpread: () => boolean) => boolean,
   { text, alert, isBroken }: FileView<Options>,
 ): void {
   const pieces = piecesOf(node, text);
@@ -44,12 +44,13 @@ function check(
     beforeAt = index;
     // Mostly there is a blank line.
     if (previous === undefined || (first === index && piece.space.startsWith("\n\n"))) continue;
+    const isSpread = (): boolean => [previous, child].some((one) => /[\n\r]/.test(text.slice(one.start, one.end)));
+    if (!applies(previous, child, isSpread)) continue;
     // The gap begins behind what ends the line of the member before: its `;` and a comment beside it.
     while (first < index && !/[\n\r]/.test(pieces[first]!.space)) first += 1;
     const spaces = pieces.slice(first, index + 1).map(({ space }) => space);
     if (!/[\n\r]/.test(spaces[0]!) || spaces.some((space) => (space.match(/\r\n|\n|\r/g) ?? []).length > 1)) continue;
-    const spread = (one: Node): boolean => /[\n\r]/.test(text.slice(one.start, one.end));
-    if (!applies(previous, child, spread(previous) || spread(child)) || isBroken(node)) continue;
+    if (isBroken(node)) continue;
     const at = pieces[first]!.from - pieces[first]!.space.length;
     alert({ from: at, to: at }, {
       message: "A blank line is missing here",
@@ -94,11 +95,11 @@ export const blankBetween = defineRule({
   visit: {
     ClassBody(node, file) {
       const { members } = file.options;
-      if (members !== "any") check(node, (_, __, isSpread) => members === "always" || isSpread, file);
+      if (members !== "any") check(node, (_, __, isSpread) => members === "always" || isSpread(), file);
     },
     Program(node, file) {
       if (file.options.functions) {
-        check(node, (one, other, isSpread) => isSpread && isBlock(one) && isBlock(other), file);
+        check(node, (one, other, isSpread) => isBlock(one) && isBlock(other) && isSpread(), file);
       }
     },
   },
