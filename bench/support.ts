@@ -57,7 +57,7 @@ export function program(texts: readonly string[], lines: number): string {
   for (let copy = 0; count < lines; copy += 1) {
     const text = texts[copy % texts.length]!;
     for (const [, names] of text.matchAll(imports)) {
-      for (const name of names!.split(",")) imported.add(name.trim().replace(/^type /, ""));
+      for (const [, name] of names!.matchAll(/(?:type )?(\w[^,]*?)\s*(?:,|$)/g)) imported.add(name!);
     }
     const own = [
       ...text.matchAll(/^(?:export )?(?:async )?(?:function|const|class|let|interface|type|enum) (\w+)/gm),
