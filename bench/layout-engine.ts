@@ -33,7 +33,7 @@ function editsOf(root: Node, source: string, style: LayoutStyle): Edit[] {
   const edits: Edit[] = [];
   const waiting = [{ node: root, base: "" }];
   for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
-    const { gaps, units } = layoutUnit(next.node, text, next.base, "\n", style);
+    const { gaps, units } = layoutUnit(next.node, text, next.base, style);
     for (const gap of gaps) edits.push(gap);
     waiting.push(...units);
   }

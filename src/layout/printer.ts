@@ -156,11 +156,18 @@ class Printer {
 
   /** Sets down a leaf, with what is pending before it. */
   private place(from: number, to: number): void {
-    if (this.end >= 0 && this.options.text.slice(this.end, from) !== this.pending) {
+    if (this.end >= 0 && !this.isThere(from)) {
       this.gaps.push({ from: this.end, to: from, insert: this.pending });
     }
     this.end = to;
     this.pending = "";
+  }
+
+  /** Whether what is pending stands before a leaf already; how lines end there does not count. */
+  private isThere(from: number): boolean {
+    const source = this.options.text.slice(this.end, from);
+    return source === this.pending ||
+      (source.includes("\r") && source.replaceAll(/\r\n?/g, this.options.lineBreak) === this.pending);
   }
 
   /** Whether something goes to the next line rather than staying behind its operator. */

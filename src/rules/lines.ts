@@ -35,3 +35,10 @@ export function lineBreakOf(text: SourceText): string {
   }
   return "\n";
 }
+
+/** The blank space at the head of the line that holds an offset; none if that line begins before `least`. */
+export function lineHead(text: SourceText, offset: number, least = 0): string {
+  let from = offset;
+  while (from > least && !/[\n\r]/.test(charAt(text, from - 1))) from -= 1;
+  return from <= least && least > 0 ? "" : /^[ \t]*/.exec(text.slice(from, offset))![0];
+}

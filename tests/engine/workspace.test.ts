@@ -285,6 +285,12 @@ describe("mending", () => {
       { certainty: "proposed" },
     ],
     [
+      "lines with the line ends the text has",
+      "sail(north,\r\n  south);\r\nif (a) { b(); }\r\n",
+      "sail(north, south);\r\nif (a) {\r\n  b();\r\n}\r\n",
+      { only: ["layout"] },
+    ],
+    [
       "none that would do harm again and again",
       'const a = 6;\na = 1;\nf(a b");\n',
       'let a = 6;\na = 1;\nf(a, b");\n',

@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
 import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import type { Node } from "../../syntax/node.js";
-import { charAt, lineBreakOf } from "../lines.js";
+import { lineBreakOf, lineHead } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 
 const options = z.strictObject({
@@ -46,7 +46,7 @@ function checkBody(
     message: "Braces are missing around this statement",
     remedies: () => {
       const { start, end } = body;
-      const head = lineIndent(text, node.start);
+      const head = lineHead(text, node.start);
       const before = pieces[index - 1]!;
       const from = start - piece.space.length;
       const line = lineBreakOf(text);
@@ -61,12 +61,6 @@ function checkBody(
       }];
     },
   });
-}
-
-function lineIndent(text: FileView["text"], offset: number): string {
-  let from = offset;
-  while (from > 0 && !/[\n\r]/.test(charAt(text, from - 1))) from -= 1;
-  return /^[ \t]*/.exec(text.slice(from, offset))![0];
 }
 
 /** The brace of a block that begins a line of its own. */

@@ -4,6 +4,7 @@ import { piecesOf, type Piece } from "../../languages/javascript/layout/pieces.j
 import { NodeMemo } from "../../syntax/memo.js";
 import type { Node } from "../../syntax/node.js";
 import type { SourceText } from "../../text/text.js";
+import { lineHead } from "../lines.js";
 
 /** A line that is indented otherwise than it should be: the blank space `[from, to)` at its head, and what belongs there. */
 export interface WrongLine {
@@ -178,14 +179,4 @@ function isElement(node: JavaScriptNode, next: Piece | undefined): boolean {
   return !/^(?:Binary|Logical|Conditional|Assignment|Sequence)Expression$|^(?:Union|Intersection|Conditional)Type$|^VariableDeclaration$/.test(
     node.type,
   );
-}
-
-/** The blank space at the head of the line that holds an offset. */
-function lineHead(text: SourceText, offset: number): string {
-  for (let size = 200; ; size *= 8) {
-    const before = text.slice(Math.max(0, offset - size), offset);
-    const start = Math.max(before.lastIndexOf("\n"), before.lastIndexOf("\r")) + 1;
-    if (start === 0 && offset > size) continue;
-    return /^[ \t]*/.exec(before.slice(start))![0];
-  }
 }

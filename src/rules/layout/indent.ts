@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
 import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import { defineRule, type FileView, type Visitors } from "../rule.js";
-import { wrongLines, type WrongLine } from "./indent-lines.js";
+import { wrongLines, type IndentStyle, type WrongLine } from "./indent-lines.js";
 
 const options = z.strictObject({
   unit: z.union([z.int().min(1).max(8), z.literal("tab")])
@@ -12,6 +12,12 @@ const options = z.strictObject({
 });
 
 type Options = z.output<typeof options>;
+
+/** A step of indentation as text. */
+export const indentStyle = ({ unit, cases }: Options): IndentStyle => ({
+  unit: unit === "tab" ? "\t" : " ".repeat(unit),
+  cases,
+});
 
 function told(
   node: JavaScriptNode,
@@ -38,8 +44,7 @@ function told(
 
 function checkItem(node: JavaScriptNode, file: FileView<Options>): void {
   if (node.parent?.type !== "Program") return;
-  const { unit, cases } = file.options;
-  told(node, wrongLines(node, file.text, "", { unit: unit === "tab" ? "\t" : " ".repeat(unit), cases }), file);
+  told(node, wrongLines(node, file.text, "", indentStyle(file.options)), file);
 }
 
 /** Items stand at the head of their lines, and so do comments between them. */

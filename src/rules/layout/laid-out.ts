@@ -1,15 +1,15 @@
 /** How the statements and members of a file should be laid out, kept for each as long as nothing in it changes. */
 import { layoutUnit, type LayoutStyle } from "../../languages/javascript/layout/index.js";
-import type { Gap } from "../../layout/printer.js";
+import type { Gap, PrintedUnit } from "../../layout/printer.js";
 import { NodeMemo } from "../../syntax/memo.js";
 import type { Node } from "../../syntax/node.js";
 import type { Edit } from "../../text/edit.js";
 import type { SourceText } from "../../text/text.js";
-import { charAt, lineBreakOf } from "../lines.js";
+import { lineBreakOf, lineHead } from "../lines.js";
 import type { Beside, FileView, Rule } from "../rule.js";
 import { blankRun } from "./blank-run.js";
 import { bracketGap } from "./bracket-gap.js";
-import { indent } from "./indent.js";
+import { indent, indentStyle } from "./indent.js";
 import { trailingComma } from "./trailing-comma.js";
 
 /** The rules whose options say how to lay out. */
@@ -23,12 +23,12 @@ export function styleOf(
   width: number,
   brokenLists: LayoutStyle["brokenLists"],
 ): LayoutStyle {
-  const { unit, cases } = beside(indent).options;
+  const { unit: step, cases } = indentStyle(beside(indent).options);
   const comma = beside(trailingComma);
   const style: LayoutStyle = {
     width,
     brokenLists,
-    step: unit === "tab" ? "\t" : " ".repeat(unit),
+    step,
     cases,
     braces: beside(bracketGap).options.braces,
     trailingComma: comma.isOn ? comma.options.style : undefined,
@@ -44,30 +44,23 @@ export function styleOf(
 export interface LaidOut {
   readonly node: Node;
   readonly base: string;
+  readonly style: LayoutStyle;
   readonly gaps: readonly Gap[];
   /** Those inside of it that are laid out by themselves. */
-  readonly units: readonly { readonly node: Node; readonly base: string }[];
-}
-
-interface Kept extends LaidOut {
-  readonly style: LayoutStyle;
-  /** Whether it and all in it is as it should be. */
+  readonly units: readonly PrintedUnit[];
+  /** Whether it and all in it is known to be as it should be. */
   isClean: boolean;
 }
 
-const kept = new NodeMemo<Kept>();
+const kept = new NodeMemo<LaidOut>();
 
 /** How one is laid out whose line is indented by `base`. */
 export function laidOut(node: Node, base: string, text: SourceText, style: LayoutStyle): LaidOut {
-  return keptFor(node, base, text, style);
-}
-
-function keptFor(node: Node, base: string, text: SourceText, style: LayoutStyle): Kept {
   const before = kept.get(node);
   if (before !== undefined && before.base === base && before.style === style) return before;
   const { start } = node;
-  const { gaps, units } = layoutUnit(node, text, base, lineBreakOf(text), style);
-  const now: Kept = {
+  const { gaps, units } = layoutUnit(node, text, base, style);
+  const now: LaidOut = {
     node,
     base,
     style,
@@ -93,7 +86,7 @@ export function unitsOf(item: Node, { text }: FileView<unknown>, style: LayoutSt
   const found: LaidOut[] = [];
   const least = item.start;
   const look = (node: Node, base: string): boolean => {
-    const one = keptFor(node, base, text, style);
+    const one = laidOut(node, base, text, style);
     if (one.isClean) return true;
     if (one.gaps.length > 0) found.push(one);
     let isClean = one.gaps.length === 0;
@@ -111,18 +104,18 @@ export function unitsOf(item: Node, { text }: FileView<unknown>, style: LayoutSt
   return found;
 }
 
-/** The blank space at the head of the line that holds an offset; none if that begins before `least`. */
-function lineHead(text: SourceText, offset: number, least: number): string {
-  let from = offset;
-  while (from > least && !hasLineEnd.test(charAt(text, from - 1))) from -= 1;
-  return from <= least && least > 0 ? "" : /^[ \t]*/.exec(text.slice(from, offset))![0];
-}
-
 /** The edits that lay one out. What is laid out by itself moves along with its first line. */
 export function editsFor(one: LaidOut, text: SourceText): Edit[] {
   const { start } = one.node;
-  const edits: Edit[] = one.gaps.map(({ from, to, insert }) => ({ from: start + from, to: start + to, insert }));
-  for (const { node, base } of one.units) edits.push(...moved(node, lineHead(text, node.start, 0), base, text));
+  const lineBreak = lineBreakOf(text);
+  const edits = one.gaps.map(
+    ({ from, to, insert }): Edit => ({
+      from: start + from,
+      to: start + to,
+      insert: insert.replaceAll("\n", lineBreak),
+    }),
+  );
+  for (const { node, base } of one.units) edits.push(...moved(node, lineHead(text, node.start), base, text));
   return edits;
 }
 

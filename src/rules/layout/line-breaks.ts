@@ -2,9 +2,10 @@ import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
 import { piecesOf } from "../../languages/javascript/layout/pieces.js";
 import type { Gap } from "../../layout/printer.js";
+import { lineBreakOf } from "../lines.js";
 import { defineRule, type FileView, type Visitors } from "../rule.js";
 import { wrongLines } from "./indent-lines.js";
-import { indent, items } from "./indent.js";
+import { indent, indentStyle, items } from "./indent.js";
 import { changesLines, editsFor, laidOut, styleOf, styleRules, unitsOf, type LaidOut } from "./laid-out.js";
 import { lineWidth, longLines } from "./line-width.js";
 
@@ -30,11 +31,11 @@ function alerting(one: LaidOut, item: JavaScriptNode, { text, beside }: FileView
       hasLineEnd.test(insert) && indentation(text.slice(start + from, start + to)) !== indentation(insert),
   );
   if (indented.length === 0) return indented;
-  const { isOn, options: { unit, cases } } = beside(indent);
+  const { isOn, options: indents } = beside(indent);
   if (!isOn) return indented;
   // What has a place of its own is the matter of `layout.indent`.
   const told = new Set(
-    wrongLines(item, text, "", { unit: unit === "tab" ? "\t" : " ".repeat(unit), cases }).map(({ to }) => to),
+    wrongLines(item, text, "", indentStyle(indents)).map(({ to }) => to),
   );
   return indented.filter(({ to }) => !told.has(start + to));
 }
@@ -98,7 +99,7 @@ function checkProgram(
       remedies: () => [{
         title: "Begin a line here",
         certainty: "certain",
-        edits: [{ from: node.start + from, to: node.start + to, insert }],
+        edits: [{ from: node.start + from, to: node.start + to, insert: insert.replaceAll("\n", lineBreakOf(text)) }],
       }],
     });
   }

@@ -223,6 +223,12 @@ export class Builder {
     return { comments: sequence(...docs), space: ends ? wanted : last };
   }
 
+  /** What stands before a part, where the part itself follows in another way. */
+  before(node: Node, before: Part | undefined, part: Part, space?: Doc, own?: boolean): Doc {
+    const lead = this.lead(node, before, part, space, own);
+    return sequence(lead.comments, lead.space);
+  }
+
   /** How many blank lines stay of some blank space. */
   blankIn(space: string, isAtEdge = false): number {
     const { most, atEdges } = this.style.blank;

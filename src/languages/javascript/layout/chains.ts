@@ -4,7 +4,6 @@ import {
   choice,
   group,
   indent,
-  nothing,
   sequence,
   softLine,
   type Doc,
@@ -22,26 +21,22 @@ interface Link {
   isHolding: boolean;
 }
 
-/** The callee and the arguments of a call by itself. */
-function callParts(node: Node, builder: Builder, parts: readonly Part[]): Doc[] {
+/** A call that is no part of a chain. */
+export const called: Build = (node: Node, builder: Builder): Doc => {
+  const parts = builder.parts(node);
   const callee = parts.findIndex(({ child }) => child !== undefined);
   const brackets = bracketsIn(parts, "(", callee + 1);
-  if (brackets === undefined) return [builder.row(node, parts)];
+  if (brackets === undefined) return builder.row(node, parts);
   const [begin, end] = brackets;
-  const head = parts.slice(0, begin);
-  const space = begin === 0 ? nothing : builder.lead(node, parts[begin - 1], parts[begin]!);
-  return [
-    builder.row(node, head),
-    space === nothing ? nothing : sequence((space as { comments: Doc }).comments, (space as { space: Doc }).space),
+  return sequence(
+    builder.row(node, parts.slice(0, begin)),
+    builder.before(node, parts[begin - 1], parts[begin]!),
     listDoc(builder, node, parts.slice(begin, end + 1), {
       isCall: true,
       hasFreeComma: node.type !== "ImportExpression",
     }),
-  ];
-}
-
-export const called: Build = (node: Node, builder: Builder): Doc =>
-  sequence(...callParts(node, builder, builder.parts(node)));
+  );
+};
 
 const links = /^(?:Call|Member)Expression$|^NonNullExpression$/;
 
@@ -60,9 +55,9 @@ export const chained: Build = (node: Node, builder: Builder): Doc => {
       if (brackets === undefined) break;
       const [begin, end] = brackets;
       const open = begin === 0 ? inner : rest[begin - 1]!;
-      const { comments, space } = builder.lead(one, open, rest[begin]!);
+      const lead = builder.before(one, open, rest[begin]!);
       const list = listDoc(builder, one, rest.slice(begin, end + 1), { isCall: true, hasFreeComma: true });
-      link.docs.unshift(builder.row(one, rest.slice(0, begin), undefined, inner), comments, space, list);
+      link.docs.unshift(builder.row(one, rest.slice(0, begin), undefined, inner), lead, list);
       link.isCalled = true;
       link.isHolding = list.kind !== "group" &&
         one.arguments.some((argument) => argument.type !== "CallExpression" && hasBrackets(argument));

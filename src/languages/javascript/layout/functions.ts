@@ -24,11 +24,10 @@ export function withParameters(node: Node, builder: Builder, parts: readonly Par
   if (brackets === undefined) return builder.row(node, parts);
   const [begin, end] = brackets;
   const before = parts[begin - 1];
-  const { comments, space } = builder.lead(node, before, parts[begin]!);
+  const lead = builder.before(node, before, parts[begin]!);
   return sequence(
     builder.row(node, parts.slice(0, begin)),
-    comments,
-    space,
+    lead,
     listDoc(builder, node, parts.slice(begin, end + 1), {
       hasFreeComma: open === "(" && /^(?:Function|ArrowFunction)/.test(node.type) && !/Type$/.test(node.type),
     }),
@@ -90,7 +89,7 @@ export function lines(node: Node, builder: Builder, inner: readonly Part[], open
       if (isMark && before !== undefined && !builder.beginsLine(part)) {
         return builder.placed(node, before, part, nothing);
       }
-      const { comments, space } = builder.lead(
+      const lead = builder.before(
         node,
         before,
         part,
@@ -98,8 +97,7 @@ export function lines(node: Node, builder: Builder, inner: readonly Part[], open
         true,
       );
       return sequence(
-        comments,
-        space,
+        lead,
         part.child === undefined || part.around.length > 0 ? builder.part(part) : unit(part.child),
       );
     }),
@@ -114,11 +112,10 @@ export const braced: Build = (node: Node, builder: Builder): Doc => {
   const brackets = bracketsIn(parts, "{");
   if (brackets === undefined || brackets[1] !== parts.length - 1) return builder.row(node, parts);
   const before = parts[brackets[0] - 1];
-  const { comments, space } = builder.lead(node, before, parts[brackets[0]]!);
+  const lead = builder.before(node, before, parts[brackets[0]]!);
   return sequence(
     builder.row(node, parts.slice(0, brackets[0])),
-    comments,
-    space,
+    lead,
     linesIn(node, builder, parts.slice(brackets[0])),
   );
 };

@@ -71,8 +71,8 @@ function governed(node: Node, builder: Builder, before: Part, part: Part): Doc {
     child.type === "EmptyStatement" ||
     (child.type === "IfStatement" && before.text === "else")
   ) return builder.placed(node, before, part, part.comments.length > 0 ? inserted(" ") : undefined);
-  const { comments, space } = builder.lead(node, before, part, spaceLine);
-  return group(indent(comments, space, builder.part(part)));
+  const lead = builder.before(node, before, part, spaceLine);
+  return group(indent(lead, builder.part(part)));
 }
 
 const isBlock = (part: Part): boolean => part.child?.type === "BlockStatement";
@@ -164,8 +164,8 @@ export const switchCase: Build = (node: SwitchCase, builder: Builder): Doc => {
     return sequence(head, inserted(" "), builder.part(first));
   }
   if (node.consequent.length === 1 && brief.test(node.consequent[0]!.type) && !builder.beginsLine(first)) {
-    const { comments, space } = builder.lead(node, colon, first, spaceLine);
-    return sequence(head, group(indent(comments, space, builder.part(first))));
+    const lead = builder.before(node, colon, first, spaceLine);
+    return sequence(head, group(indent(lead, builder.part(first))));
   }
   return sequence(head, indent(lines(node, builder, parts.slice(at), colon)));
 };

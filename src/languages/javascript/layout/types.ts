@@ -143,10 +143,10 @@ export const alias: Build = (node: TypeAliasDeclaration, builder: Builder): Doc 
   if (at < 1 || value === undefined) return builder.row(node, parts);
   const type = (value.child as JavaScriptNode | undefined)?.type;
   if (type === "UnionType" && value.comments.length > 0 && value.around.length === 0) {
-    const { comments, space } = builder.lead(node, parts[at], value, spaceLine);
+    const lead = builder.before(node, parts[at], value, spaceLine);
     return sequence(
       builder.row(node, parts.slice(0, at + 1)),
-      group(indent(comments, space, unionLines(value.child as UnionType, builder, builder.parts(value.child!)))),
+      group(indent(lead, unionLines(value.child as UnionType, builder, builder.parts(value.child!)))),
       builder.row(node, parts.slice(at + 2), undefined, value),
     );
   }
@@ -165,11 +165,10 @@ export const enumeration: Build = (node: Node, builder: Builder): Doc => {
   const brackets = bracketsIn(parts, "{");
   if (brackets === undefined) return builder.row(node, parts);
   const [begin, end] = brackets;
-  const { comments, space } = builder.lead(node, parts[begin - 1], parts[begin]!);
+  const lead = builder.before(node, parts[begin - 1], parts[begin]!);
   return sequence(
     builder.row(node, parts.slice(0, begin)),
-    comments,
-    space,
+    lead,
     listDoc(builder, node, parts.slice(begin, end + 1), { edge: spaceLine, hasFreeComma: true }),
   );
 };
