@@ -35,7 +35,7 @@ export function fuzz(file: string, text: string, count: number, seed: number): F
     if (tree.root === root) incremental += 1;
     source = after;
     const fresh = parse(source, options);
-    const what = difference(tree.root, fresh.root) ?? problemsDiffer(tree, fresh);
+    const what = difference(tree.root, fresh.root) ?? problemsDiffer(tree, fresh) ?? notesDiffer(tree, fresh);
     if (what !== undefined) return { edits: i + 1, incremental, fault: { before, edit, what } };
   }
   return { edits: count, incremental };
@@ -54,6 +54,19 @@ function undoing(from: string, to: string): { from: number; to: number; insert: 
 function problemsDiffer(a: ParsedText, b: ParsedText): string | undefined {
   const [mine, theirs] = [JSON.stringify(a.problems), JSON.stringify(b.problems)];
   return mine === theirs ? undefined : `problems ${mine} instead of ${theirs}`;
+}
+
+/** What later edits go by: it must be as in a fresh parse, or say that more has to be read again. */
+function notesDiffer(a: ParsedText, b: ParsedText): string | undefined {
+  for (const which of ["unclosed", "overclosed", "fragile", "loose", "softlyLoose"] as const) {
+    const [mine, theirs] = [a, b].map((tree) => new Set([...tree[which]].map(({ start }) => start)));
+    const mayBeMore = which === "loose" || which === "softlyLoose";
+    if ([...theirs!].some((at) => !mine!.has(at)) || (!mayBeMore && mine!.size !== theirs!.size)) {
+      return `${which} items at ${[...mine!].join(" ")} instead of ${[...theirs!].join(" ")}`;
+    }
+  }
+  const places = ({ guesses }: ParsedText): string => JSON.stringify([...new Set(guesses.map(({ kind, at }) => `${kind} ${at}`))].sort());
+  return places(a) === places(b) ? undefined : `guesses ${places(a)} instead of ${places(b)}`;
 }
 
 if (process.argv[1] === import.meta.filename || process.argv[1]?.endsWith("fuzz-incremental.js")) {

@@ -1,91 +1,83 @@
 /**
- * From keystroke to alerts, in files of four sizes: a new function is typed character by character, through all its broken states, at
- * several places of each file. Printed are the times of single keystrokes and their ratio to an analysis of the same file from nothing.
+ * From keystroke to alerts: people's typing – keys, deletions, pastes, brackets, quotes and comments that are opened and later closed – at the
+ * beginning, in the middle and at the end of files of every shape, at three lengths, with the kit `sound` and with everything on.
+ * Printed are times of single keys in milliseconds, where they go, and the ratio of the longest files to the shortest.
+ * `npm run bench typing [SHAPE] [LINES…]`: SHAPE is a part of its name.
  */
-import { readFileSync } from "node:fs";
-import path from "node:path";
-import { createWorkspace } from "../src/index.js";
+import { createWorkspace, Meter, type Settings } from "../src/index.js";
 import { javascript } from "../src/languages/javascript/index.js";
-import { randomFrom } from "../tests/support/edits.js";
-import { program, quantile, root, timed } from "./support.js";
+import { placesIn, shapes, typingsFor, type Shape } from "../tests/support/shapes.js";
+import { everyKit } from "./settings.js";
+import { quantile, timed } from "./support.js";
 
-const typedAtTop = `
-/** What a crossing costs on a day. */
-function crossingPrice(party, day = "weekday", { child = false } = {}) {
-  const prices = new Map([["adult", 420], ["child", 210]]);
-  let total = 0;
-  for (const passenger of party) {
-    const price = prices.get(passenger.kind);
-    if (price === undefined) throw new Error(\`There is no fare for \${passenger.kind}\`);
-    total += day === "weekend" ? price * 2 : price;
-  }
-  return child ? total / 2 : total;
+interface Key {
+  readonly time: number;
+  readonly what: string;
 }
-`;
 
-const typedInside = `
-  const crossings = new Map<string, number>();
-  for (const [name, sailing] of Object.entries({ north: 1, south: 2 })) {
-    if (sailing === 0) continue;
-    crossings.set(name, (crossings.get(name) ?? 0) + sailing);
-  }
-  const report = (pier: string): string => {
-    const count = crossings.get(pier);
-    return count === undefined ? \`\${pier}: closed\` : \`\${pier}: \${count} crossings\`;
-  };
-  if (report("north").length > 80) return;
-`;
+const languageIds = { js: "javascript", ts: "typescript", tsx: "typescriptreact" } as const;
 
-const sources = ["scanner", "statements", "expressions", "types", "regexp", "patterns", "classes"].map(
-  (name) => readFileSync(path.join(root, `src/languages/javascript/parser/${name}.ts`), "utf8"),
-);
-const p95s: number[] = [];
-
-for (const lines of [300, 3_000, 30_000, 60_000]) {
-  const start = program(sources, lines);
-  const workspace = createWorkspace({ languages: [javascript()] });
-  const uri = "file:///bench.ts";
-  const open = (): void => {
-    workspace.open({ uri, languageId: "typescript", version: 0, text: start });
+/** Types at the places of a file and takes it back, key by key. */
+function type(shape: Shape, text: string, settings: Settings, meter: Meter): { keys: Key[]; cold: number; alerts: number } {
+  const workspace = createWorkspace({ languages: [javascript()], settings, meter });
+  const uri = `file:///bench.${shape.ending}`;
+  const cold = timed(() => {
+    workspace.open({ uri, languageId: languageIds[shape.ending], version: 0, text });
     workspace.alerts(uri);
-  };
-  const cold = Array.from({ length: lines > 20_000 ? 3 : 9 }, () => {
-    const time = timed(open);
-    workspace.close(uri);
-    return time;
-  }).sort((a, b) => a - b);
-  open();
-  const random = randomFrom(7);
-  // Between two items, and at the end of a statement in a function.
-  const places = [/^\}\n/gm, /^ {2}(?:const|let|p\.\w+) .*;\n/gm].map((form) => [...start.matchAll(form)].map(
-    (match) => match.index + match[0].length,
-  ));
-  const times: number[] = [];
+  });
+  const alerts = workspace.alerts(uri).length;
+  meter.clear();
+  const keys: Key[] = [];
   let version = 0;
-  for (let session = 0; session < 10; session += 1) {
-    const list = places[session % 2]!;
-    const typed = session % 2 === 0 ? typedAtTop : typedInside;
-    const at = list[Math.floor(random() * list.length)]!;
-    let count = 0;
-    for (const char of typed) {
-      const edit = { from: at + count, to: at + count, insert: char };
-      const time = timed(() => {
-        workspace.edit(uri, (version += 1), [edit]);
-        workspace.alerts(uri);
+  const press = (from: number, to: number, insert: string, what: string): void => {
+    const time = timed(() => {
+      workspace.edit(uri, (version += 1), [{ from, to, insert }]);
+      workspace.alerts(uri);
+    });
+    keys.push({ time, what });
+  };
+  for (const [where, { at, indent }] of placesIn(shape, text).entries()) {
+    for (const { name, keys: typed } of typingsFor(shape, indent)) {
+      let end = at;
+      typed.forEach((key, index) => {
+        const what = `${name} ${["at the beginning", "in the middle", "at the end"][where]}, key ${index} ${JSON.stringify(key.slice(0, 12))}`;
+        if (key === "\b") press((end -= 1), end + 1, "", what);
+        else {
+          press(end, end, key, what);
+          end += key.length;
+        }
       });
-      // The first two sessions warm the machine up.
-      if (session > 1) times.push(time);
-      count += 1;
+      const middle = (at + end) >> 1;
+      for (; end > middle; end -= 1) press(end - 1, end, "", `${name} taken back`);
+      press(at, end, "", `${name} taken away`);
     }
-    workspace.edit(uri, (version += 1), [{ from: at, to: at + count, insert: "" }]);
-    workspace.alerts(uri);
   }
-  times.sort((a, b) => a - b);
-  const p95 = quantile(times, 0.95);
-  p95s.push(p95);
-  const full = cold[Math.floor(cold.length / 2)]!;
-  console.log(
-    `${start.split("\n").length} lines, ${(start.length / 1e6).toFixed(2)} MB, ${workspace.alerts(uri).length} alerts: median ${quantile(times, 0.5).toFixed(2)} ms, p95 ${p95.toFixed(2)} ms, p99 ${quantile(times, 0.99).toFixed(2)} ms, worst ${times.at(-1)!.toFixed(1)} ms; from nothing ${full.toFixed(0)} ms = ${(full / quantile(times, 0.5)).toFixed(0)} times the median`,
-  );
+  return { keys, cold, alerts };
 }
-console.log(`p95 at 60,000 lines = ${(p95s[3]! / p95s[0]!).toFixed(2)} times that at 300 lines`);
+
+const [wanted = "", ...lengths] = process.argv.slice(2);
+const sizes = lengths.length > 0 ? lengths.map(Number) : [600, 6_000, 60_000];
+for (const [kits, settings] of [["sound", {}], ["everything", everyKit]] as const) {
+  for (const shape of shapes.filter(({ name }) => name.includes(wanted))) {
+    const p95s: number[] = [];
+    for (const size of sizes) {
+      const meter = new Meter(() => performance.now());
+      // Small files are typed in twice: the first time warms the machine up.
+      if (size <= 6000) type(shape, shape.make(size), settings, new Meter(() => performance.now()));
+      const { keys, cold, alerts } = type(shape, shape.make(size), settings, meter);
+      const times = keys.map(({ time }) => time).sort((a, b) => a - b);
+      const worst = [...keys].sort((a, b) => b.time - a.time);
+      const p95 = quantile(times, 0.95);
+      p95s.push(p95);
+      const total = times.reduce((sum, time) => sum + time, 0);
+      const rules = [...meter.rules].sort((a, b) => b[1] - a[1]);
+      const ofRules = rules.reduce((sum, [, time]) => sum + time, 0);
+      const share = (time: number): string => `${Math.round((100 * time) / total)} %`;
+      console.log(
+        `${kits}, ${shape.name}, ${size} lines: p50 ${quantile(times, 0.5).toFixed(2)}, p95 ${p95.toFixed(2)}, worst ${worst[0]!.time.toFixed(1)} (${worst[0]!.what}; 3rd ${worst[2]!.time.toFixed(1)}: ${worst[2]!.what}); opened in ${cold.toFixed(0)} with ${alerts} alerts; ` +
+          `${[...meter.stages].map(([stage, time]) => `${stage} ${share(time)}`).join(", ")}, rules ${share(ofRules)} (${rules.slice(0, 3).map(([rule, time]) => `${rule} ${share(time)}`).join(", ")})`,
+      );
+    }
+    console.log(`  p95 in the longest ${(p95s.at(-1)! / p95s[0]!).toFixed(2)} times that in the shortest`);
+  }
+}

@@ -9,7 +9,7 @@ const [name, ...args] = process.argv.slice(2);
 const all = readdirSync(`${root}/bench`).map((file) => file.replace(
   /\.ts$/,
   "",
-)).filter((file) => !["support", "mutators"].includes(file) && !file.startsWith("fuzz"));
+)).filter((file) => !["support", "mutators", "settings"].includes(file) && !file.startsWith("fuzz"));
 for (const one of name ? [name] : all) {
   console.log(`— ${one}`);
   run(

@@ -7,6 +7,7 @@ import { parseArgumentList, parseElements } from "../parser/expressions.js";
 import { parseItems, parseNamespaceItems, parseStatements } from "../parser/items.js";
 import { parseChildList } from "../parser/jsx.js";
 import { parseProperties } from "../parser/objects.js";
+import type { ParsedText } from "../parser/index.js";
 import type { ParseState } from "../parser/state.js";
 import { parseCaseBody, parseCases } from "../parser/statements.js";
 import { Token } from "../parser/token.js";
@@ -22,6 +23,8 @@ export interface Container {
   /** Where the token stands that ends the list. */
   readonly to: number;
   readonly closers: readonly Token[];
+  /** Whether it lacks its closer, or may: then `to` is its end, and only a part that ends before it can be read again. */
+  readonly isOpen: boolean;
   /** Whether commas separate the elements. */
   readonly commas: boolean;
   readonly jsx: boolean;
@@ -71,13 +74,18 @@ function find(source: SourceText, mark: string, from: number): number {
 }
 
 /** What a node's list is as a container; `undefined` where it has none, or its closer is not where it should be. */
-export function containerOf(node: Node, start: number, source: SourceText): Container | undefined {
+export function containerOf(node: Node, start: number, { source, problems, guesses }: ParsedText): Container | undefined {
   const one = node as JavaScriptNode;
   const list = listOf(node);
   if (list === undefined) return undefined;
   const end = start + node.length;
-  const closed = (mark: string): boolean => node.length > 1 && source.slice(end - 1, end) === mark;
-  const plain = { node, start, list, commas: false, jsx: false, directives: false };
+  const isOpen = one.type !== "Program" && (
+    guesses.some(({ at }) => at === end) ||
+    problems.some(({ from, to, code }) => code === "missing-closer" && (to === end || (from < end && to >= end - 1)))
+  );
+  const closed = (mark: string): boolean => isOpen || (node.length > 1 && source.slice(end - 1, end) === mark);
+  const plain = { node, start, list, isOpen, commas: false, jsx: false, directives: false };
+  const inner = isOpen ? end : end - 1;
   switch (one.type) {
     case "Program":
       return {
@@ -94,19 +102,19 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
       return {
         ...plain,
         from: start + 1,
-        to: end - 1,
+        to: inner,
         closers: [Token.BraceClose],
         directives: one.type === "FunctionBody",
-        read: (p, into) => void parseStatements(p, Token.BraceClose, start - p.base, into),
+        read: (p, into) => void parseStatements(p, start - p.base, into),
       };
     case "StaticBlock":
       if (!closed("}")) return undefined;
       return {
         ...plain,
         from: -1,
-        to: end - 1,
+        to: inner,
         closers: [Token.BraceClose],
-        read: (p, into) => void parseStatements(p, Token.BraceClose, start - p.base, into),
+        read: (p, into) => void parseStatements(p, start - p.base, into),
       };
     case "NamespaceDeclaration": {
       const opener = find(source, "{", start + one.id.startInParent + one.id.length);
@@ -114,7 +122,7 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
       return {
         ...plain,
         from: -1,
-        to: end - 1,
+        to: inner,
         closers: [Token.BraceClose],
         read: (p, into) => parseNamespaceItems(p, opener - p.base, into),
       };
@@ -125,7 +133,7 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
       return {
         ...plain,
         from: start + 1,
-        to: end - 1,
+        to: inner,
         closers: [Token.BraceClose],
         read: (p, into) => parseMembers(p, derived, start - p.base, into),
       };
@@ -136,7 +144,7 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
       return {
         ...plain,
         from: -1,
-        to: end - 1,
+        to: inner,
         closers: [Token.BraceClose],
         read: (p, into) => parseCases(p, opener - p.base, into),
       };
@@ -148,7 +156,7 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
       const following = owner.cases[owner.cases.indexOf(one) + 1];
       const to = following ? ownerStart + following.startInParent : ownerStart + owner.length - 1;
       const opener = find(source, "{", ownerStart + owner.discriminant.startInParent + owner.discriminant.length);
-      if (opener < 0 || (!following && source.slice(to, to + 1) !== "}")) return undefined;
+      if (opener < 0 || (!following && !isOpen && source.slice(to, to + 1) !== "}")) return undefined;
       return {
         ...plain,
         from: -1,
@@ -163,7 +171,7 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
         ...plain,
         commas: true,
         from: start + 1,
-        to: end - 1,
+        to: inner,
         closers: [Token.BraceClose],
         read: (p, into, behind) => parseProperties(p, { at: start - p.base, text: "{" }, into, behind),
       };
@@ -173,7 +181,7 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
         ...plain,
         commas: true,
         from: start + 1,
-        to: end - 1,
+        to: inner,
         closers: [Token.BracketClose],
         read: (p, into, behind) => parseElements(p, { at: start - p.base, text: "[" }, into, behind),
       };
@@ -186,7 +194,7 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
         ...plain,
         commas: true,
         from: -1,
-        to: end - 1,
+        to: inner,
         closers: [Token.ParenClose],
         read: (p, into, behind) => parseArgumentList(p, { at: opener - p.base, text: "(" }, into, behind),
       };
@@ -197,7 +205,7 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
       return {
         ...plain,
         from: one.parent?.type === "InterfaceDeclaration" ? start + 1 : -1,
-        to: end - 1,
+        to: inner,
         closers: [Token.BraceClose],
         read: (p, into) => parseTypeMembers(p, start - p.base, into),
       };
@@ -205,14 +213,14 @@ export function containerOf(node: Node, start: number, source: SourceText): Cont
     case "JSXFragment": {
       const opening = one.type === "JSXElement" ? one.openingElement : one.openingFragment;
       const closing = one.type === "JSXElement" ? one.closingElement : one.closingFragment;
-      if (closing === null) return undefined;
+      if (closing === null && !isOpen) return undefined;
       return {
         ...plain,
         jsx: true,
         from: start + opening.length,
-        to: start + closing.startInParent,
+        to: closing === null ? end : start + closing.startInParent,
         closers: [Token.Less],
-        read: (p, into) => parseChildList(p, into),
+        read: (p, into) => void parseChildList(p, start - p.base, into),
       };
     }
     default:

@@ -22,11 +22,12 @@ import { parseAssignment, parseLeftHandSide } from "./expressions.js";
 import { parseMethod } from "./functions.js";
 import { parseStatements } from "./items.js";
 import { parseBindingName } from "./names.js";
+import { indentAt, standsNext } from "./indentation.js";
 import { endsMemberName, parsePropertyKey } from "./objects.js";
-import { eat, endOf, endsByIndent, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { eat, endOf, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
 import { at, Context, functionBits, type ParseState } from "./state.js";
-import { checkCover, semicolon } from "./statements.js";
+import { checkCover, passStray, semicolon } from "./statements.js";
 import { Token } from "./token.js";
 import { parseIndexSignature, startsIndexSignature } from "./type-members.js";
 import { parseBase } from "./typed-expressions.js";
@@ -163,17 +164,21 @@ function parseClassBody(p: ParseState, derived: boolean): ClassBody {
 
 /** Members of a class, appended to `members`. `derived` says whether the class has a superclass. */
 export function parseMembers(p: ParseState, derived: boolean, opener: number, members: ClassMember[]): void {
-  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
+  const own = indentAt(p, opener);
+  const { fence } = p;
+  p.fence = opener;
+  for (let what = standsNext(p, opener, own); what !== "end"; what = standsNext(p, opener, own)) {
     if (eat(p, Token.Semicolon)) continue;
-    const { braces } = p;
-    const member = parseMember(p, derived);
+    const { braces, brackets } = p;
+    const member = what === "stray" ? passStray(p) : parseMember(p, derived);
     if (member === undefined) break;
     if (isConstructor(member) && members.some(isConstructor)) {
       report(p, "misplaced", member.offset, member.offset + member.key.length, "A class has only one constructor");
     }
-    take(p, members, member, braces);
+    take(p, members, member, braces, brackets);
     if (enough(p, members)) break;
   }
+  p.fence = fence;
 }
 
 /** Whether a member is a constructor with a body, of which there can be one. */
@@ -365,7 +370,7 @@ function parseStaticBlock(p: ParseState, start: number): StaticBlock {
     Context.FieldValue;
   p.labels = [];
   next(p);
-  const body = parseStatements(p, Token.BraceClose, opener.at, []);
+  const body = parseStatements(p, opener.at, []);
   p.context = context;
   p.labels = labels;
   expectCloser(p, Token.BraceClose, opener, "the static block");

@@ -3,10 +3,15 @@ import type { Node } from "../../../syntax/node.js";
 import { endOf } from "./recovery.js";
 import type { ParseState } from "./state.js";
 
-/** Adds an element that has just been read to its list. `braces` is the count of braces before it. */
-export function take<T>(p: ParseState, list: (T | null)[], element: T & Node, braces: number): void {
-  if (p.reach > p.end || p.braces !== braces || p.calm) {
-    p.notes.set(element, { reach: p.reach - endOf(element), braces: p.braces - braces, calm: p.calm });
+/** Adds an element that has just been read to its list. `braces` and `brackets` are the counts of those before it. */
+export function take<T>(p: ParseState, list: (T | null)[], element: T & Node, braces: number, brackets: number): void {
+  if (p.reach > p.end || p.braces !== braces || p.brackets !== brackets || p.calm) {
+    p.notes.set(element, {
+      reach: p.reach - endOf(element),
+      braces: p.braces - braces,
+      brackets: p.brackets - brackets,
+      calm: p.calm,
+    });
   }
   list.push(element);
 }

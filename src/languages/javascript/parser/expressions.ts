@@ -37,9 +37,9 @@ import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js"
 import { checkReserved, missing, parseIdentifier, parsePrivateName, parseWord } from "./names.js";
 import { parseObject } from "./objects.js";
 import { checkSimpleTarget, parseRest, toPattern } from "./patterns.js";
+import { endsByIndent, indentAt, isBehindFence } from "./indentation.js";
 import {
   endOf,
-  endsByIndent,
   expect,
   expectCloser,
   here,
@@ -82,6 +82,7 @@ export function parseExpressionWithIn<T>(p: ParseState, parse: (p: ParseState) =
 
 /** An expression without a comma at its top: an assignment, arrow function, `yield`, condition, or what binds more tightly. */
 export function parseAssignment(p: ParseState): Expression {
+  if (p.newline && isBehindFence(p)) return missing(p, `A value is missing before ${here(p)}`);
   if (!deeper(p, 8)) return skipTooDeep(p);
   const result = parseAssignmentInner(p);
   p.depth -= 8;
@@ -198,7 +199,7 @@ function parseBinaryRest(p: ParseState, start: number, first: Expression, least:
       continue;
     }
     const level = precedence[token]!;
-    if (token === Token.Less && p.tags.length > 0 && atClosingTag(p)) return left;
+    if (token === Token.Less && p.tags.length > 0 && (atClosingTag(p) || (p.newline && isBehindFence(p)))) return left;
     if (level <= least || (token === Token.In && has(p, Context.NoIn))) return left;
     const operatorStart = p.start;
     const operator = p.source.slice(p.start, p.end);
@@ -217,7 +218,9 @@ function parseBinaryRest(p: ParseState, start: number, first: Expression, least:
     }
     next(p);
     const rightStart = p.start;
-    const right = p.token === Token.PrivateName ? parseBinary(p) : parseUnary(p);
+    const right = p.newline && isBehindFence(p)
+      ? missing(p, `A value is missing before ${here(p)}`)
+      : p.token === Token.PrivateName ? parseBinary(p) : parseUnary(p);
     const tight = (p.typescript && p.token === Token.Name && level < relational) ||
       precedence[p.token]! > (token === Token.Power ? level - 1 : level)
       ? parseBinaryRest(p, rightStart, right, token === Token.Power ? level - 1 : level)
@@ -371,6 +374,8 @@ function parseChain(p: ParseState, start: number, object: Expression, calls: boo
   let left = object;
   let chained = false;
   for (;;) {
+    const opens = p.token === Token.ParenOpen || p.token === Token.BracketOpen || p.token === Token.Template;
+    if (opens && p.newline && isBehindFence(p)) return chained ? new ChainExpression(start, p.prevEnd, left) : left;
     switch (p.token) {
       case Token.Dot: {
         const dot = p.start;
@@ -450,7 +455,7 @@ function parseMemberName(p: ParseState, dot: number): Expression {
   if (p.token === Token.PrivateName) return parsePrivateName(p);
   if (isWordLike(p.token)) {
     // A half-typed `fare.` before the next statement: `const x` and its like cannot follow a dot in any valid program.
-    const halfTyped = p.newline && startsDeclaration.has(p.token) && statementFollows(p);
+    const halfTyped = p.newline && ((startsDeclaration.has(p.token) && statementFollows(p)) || isBehindFence(p));
     if (!halfTyped) return parseWord(p);
   }
   reportForm(
@@ -510,15 +515,18 @@ export function parseArguments(p: ParseState): Expression[] {
 /** Arguments, appended to `args`. With `behind` the parser stands behind one that has been read. */
 export function parseArgumentList(p: ParseState, opener: Opener, args: Expression[], behind: boolean): void {
   if (behind && !parseListEnd(p, Token.ParenClose, opener)) return;
-  while (p.token !== Token.ParenClose && p.token !== Token.End) {
-    const { braces } = p;
+  const { fence } = p;
+  p.fence = opener.at;
+  while (p.token !== Token.ParenClose && p.token !== Token.End && !endsByIndent(p, opener.at)) {
+    const { braces, brackets } = p;
     if (!startsExpression(p) && p.token !== Token.Ellipsis) {
       if (startsStatementOnly(p) || p.token === Token.Semicolon || p.token === Token.BraceClose) break;
       const absent = missing(p, `An argument is missing before ${here(p)}`);
       args.push(at(p, Token.Dot) ? parseChain(p, absent.offset, absent, true) : absent);
-    } else take(p, args, parseElement(p), braces);
+    } else take(p, args, parseElement(p), braces, brackets);
     if (!parseListEnd(p, Token.ParenClose, opener) || enough(p, args)) break;
   }
+  p.fence = fence;
 }
 
 /** An element of an array or argument list: an expression, or one spread with `...`. */
@@ -783,17 +791,21 @@ function parseArray(p: ParseState): ArrayExpression {
 /** Elements of an array literal, appended to `elements`. With `behind` the parser stands behind one that has been read. */
 export function parseElements(p: ParseState, opener: Opener, elements: (Expression | null)[], behind: boolean): void {
   if (behind && !parseListEnd(p, Token.BracketClose, opener)) return;
-  while (p.token !== Token.BracketClose && p.token !== Token.End && !endsByIndent(p, opener.at)) {
+  const own = indentAt(p, opener.at);
+  const { fence } = p;
+  p.fence = opener.at;
+  while (p.token !== Token.BracketClose && p.token !== Token.End && !endsByIndent(p, opener.at, own)) {
     if (p.token === Token.Comma) {
       elements.push(null);
       next(p);
       continue;
     }
     if (!startsExpression(p) && p.token !== Token.Ellipsis) break;
-    const { braces } = p;
-    take(p, elements, parseElement(p), braces);
+    const { braces, brackets } = p;
+    take(p, elements, parseElement(p), braces, brackets);
     if (!parseListEnd(p, Token.BracketClose, opener) || enough(p, elements)) break;
   }
+  p.fence = fence;
 }
 
 function parseNew(p: ParseState): Expression {

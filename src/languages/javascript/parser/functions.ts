@@ -22,7 +22,8 @@ import { parseDirectives, parseStatements } from "./items.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, parseBindingName } from "./names.js";
 import { annotated, parseBinding, parseBindingWithDefault, parseRest, withDefault } from "./patterns.js";
-import { eat, endOf, expect, expectCloser, indentAt, openerHere, report, reportForm, type Opener } from "./recovery.js";
+import { endsByIndent, indentAt, isBehindFence } from "./indentation.js";
+import { eat, endOf, expect, expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
 import { semicolon } from "./statements.js";
@@ -85,7 +86,7 @@ export function parseTypeParameterList(
 
 function parseParameterList(p: ParseState, close: Token, opener: Opener, params: Pattern[], methods: boolean): void {
   let optional = false;
-  while (p.token !== close && p.token !== Token.End && p.token !== Token.BraceClose) {
+  while (p.token !== close && p.token !== Token.End && p.token !== Token.BraceClose && !endsByIndent(p, opener.at)) {
     const param = parseParameter(p, methods);
     params.push(param);
     if (p.typescript) optional = checkOptional(p, param, optional);
@@ -188,7 +189,7 @@ function parseBody(
     reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`{` is missing to begin the function's body", {
       insert: { at: p.prevEnd, text: " {" },
     });
-    const body = parseStatements(p, Token.BraceClose, start, []);
+    const body = parseStatements(p, p.prevEnd, []);
     if (p.token === Token.BraceClose) next(p);
     return new FunctionBody(start, p.prevEnd, body);
   }
@@ -219,7 +220,7 @@ function parseBody(
       "A function with default values, patterns or a rest parameter cannot switch to strict code itself",
     );
   }
-  parseStatements(p, Token.BraceClose, start, body);
+  parseStatements(p, start, body);
   expectCloser(p, Token.BraceClose, opener, "the function's body");
   if (has(p, Context.Strict) && !strictBefore) {
     if (id !== null && id.type === "Identifier") checkReserved(p, id.name, id.offset, endOf(id), true);
@@ -417,8 +418,9 @@ export function parseArrowRest(
   const noIn = context & Context.NoIn;
   p.context = (context & ~functionBits) | inherited | Context.Function | Context.Return | (async ? Context.Async : 0);
   let body;
-  if (p.token === Token.BraceOpen) body = parseBody(p, null, params, true, false)!;
-  else {
+  if (p.token === Token.BraceOpen && !(p.newline && isBehindFence(p))) {
+    body = parseBody(p, null, params, true, false)!;
+  } else {
     p.context |= noIn;
     checkDuplicates(p, params);
     body = parseAssignment(p);

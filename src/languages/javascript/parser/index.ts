@@ -4,6 +4,7 @@ import type { SyntaxProblem } from "../../../syntax/problem.js";
 import type { SourceText } from "../../../text/text.js";
 import type { TreeChange } from "../../language.js";
 import { Program, type ModuleItem, type Statement } from "../nodes/index.js";
+import type { Guess } from "./indentation.js";
 import { parseDirectives, parseItems } from "./items.js";
 import { next } from "./scanner.js";
 import { Context, ParseState, type ElementNotes, type ParseOptions } from "./state.js";
@@ -37,7 +38,11 @@ export interface ParsedText extends ParseResult {
   readonly notes: ElementNotes;
   /** As in `ParseState`. */
   readonly overclosed: Set<Node>;
-  readonly unclosed: Map<Node, boolean>;
+  readonly unclosed: Set<Node>;
+  readonly loose: Set<Node>;
+  readonly softlyLoose: Set<Node>;
+  readonly fragile: Set<Node>;
+  readonly guesses: readonly Guess[];
   readonly change?: TreeChange | undefined;
 }
 
@@ -61,6 +66,10 @@ function parseAs(
       notes: p.notes,
       overclosed: p.overclosed,
       unclosed: p.unclosed,
+      loose: p.loose,
+      softlyLoose: p.softlyLoose,
+      fragile: p.fragile,
+      guesses: p.guesses,
     },
     sawModuleItem: p.sawModuleItem,
   };

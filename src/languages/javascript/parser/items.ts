@@ -2,101 +2,140 @@
 import { ExpressionStatement, type ModuleItem, type Statement } from "../nodes/index.js";
 import { enough, take } from "./elements.js";
 import { parseExport, parseImport } from "./modules.js";
-import { endsByIndent, report } from "./recovery.js";
-import { peek } from "./scanner.js";
-import { at, Context, has, Unclosed, type ParseState } from "./state.js";
-import { parseStatement } from "./statements.js";
+import { indentAt, standsNext } from "./indentation.js";
+import { report } from "./recovery.js";
+import { peek, rescanTemplate } from "./scanner.js";
+import { Context, has, noFence, Overrun, Unclosed, type ParseState } from "./state.js";
+import { parseStatement, passStray } from "./statements.js";
 import { Token } from "./token.js";
 
-/** Statements up to `closer`, appended to `body`. `opener` is where the block's bracket stands. */
-export function parseStatements(p: ParseState, closer: Token, opener: number, body: Statement[]): Statement[] {
-  while (p.token !== closer && p.token !== Token.End && !endsByIndent(p, opener)) {
+/** Statements up to a `}`, appended to `body`. `opener` is where the block's bracket stands. */
+export function parseStatements(p: ParseState, opener: number, body: Statement[]): Statement[] {
+  const own = indentAt(p, opener);
+  const { fence } = p;
+  p.fence = opener;
+  for (let what = standsNext(p, opener, own); what !== "end"; what = standsNext(p, opener, own)) {
     // A `case` in a block ends it when a `switch` is open around it: the block lacks its closer.
     if ((p.token === Token.Case || p.token === Token.Default) && has(p, Context.Switch)) break;
-    if (p.closesNothing !== null && staysOpen(p)) throw new Unclosed();
-    const { braces } = p;
-    take(p, body, parseStatement(p, true), braces);
+    const { braces, brackets } = p;
+    take(p, body, what === "stray" ? passStray(p) : parseStatement(p, true), braces, brackets);
     if (enough(p, body)) break;
   }
-  if (p.token !== closer || endsByIndent(p, opener)) p.missingBlockEnds += 1;
+  p.fence = fence;
   return body;
 }
 
-/** The items of the whole text. Stray closers among them are passed over. */
+/** An item in which indentation would have told something that then was not asked, with what takes the parser back to its beginning. */
+interface Doubtful {
+  readonly index: number;
+  readonly restore: () => void;
+}
+
+/**
+ * The items of the whole text. Where one proves to hold a `}` without its opener, or a text proves to have no end, those are read again in which that can have come about:
+ * the last one with a closer that seemed one too many, and the first one with a text that seemed not to end.
+ */
 export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): void {
-  while (p.token !== Token.End) {
-    const { braces } = p;
-    const item = parseClosedItem(p);
-    take(p, body, item, braces);
-    if (p.leastBraces < braces) p.overclosed.add(item);
+  const closers: Doubtful[] = [];
+  let texts: Doubtful[] = [];
+  for (;;) {
+    let again: Doubtful | undefined;
+    if (p.token === Token.BraceClose) {
+      again = closers.pop();
+      if (again === undefined && p.isDoubtedBefore) throw new Overrun();
+    } else if (p.token === Token.End) {
+      again = p.isTextOpen ? texts[0] : undefined;
+      if (again === undefined) break;
+    }
+    if (again !== undefined) {
+      for (const item of body.splice(again.index)) {
+        for (const set of [p.overclosed, p.unclosed, p.loose, p.softlyLoose, p.fragile]) set.delete(item);
+      }
+      again.restore();
+      p.isTextOpen = false;
+      texts = texts.filter(({ index }) => index < again.index);
+      while (closers.length > 0 && closers.at(-1)!.index >= again.index) closers.pop();
+    }
+    const { braces, brackets } = p;
+    const doubtful: Doubtful = { index: body.length, restore: snapshot(p) };
+    const item = parseClosedItem(p, again !== undefined);
+    if (p.straySpots > 0) closers.push(doubtful);
+    if (p.softlyLoose.has(item)) texts.push(doubtful);
+    take(p, body, item, braces, brackets);
     if (enough(p, body)) break;
   }
 }
 
-/**
- * An item of the text. When it has braces that are open at the end of the text, it is read again, and the indentation tells which block
- * lacks its closer.
- */
-function parseClosedItem(p: ParseState): Statement | ModuleItem {
-  const { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, sawModuleItem, missingComma } = p;
+/** All that can be other than it was when an item has been read in vain; gives what puts it back. */
+function snapshot(p: ParseState): () => void {
+  const { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, brackets, sawModuleItem, missingComma } = p;
   const reported = p.problems.length;
-  p.itemBraces = p.leastBraces = braces;
-  try {
-    const item = parseItem(p);
-    if (!at(p, Token.End) || p.braces <= braces) return item;
-  } catch (error) {
-    if (!(error instanceof Unclosed)) throw error;
+  const guessed = p.guesses.length;
+  return () => {
+    Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, brackets, sawModuleItem, missingComma });
+    Object.assign(p, { labels: [], coverInit: -1, depth: p.itemDepth, fence: noFence, noConditionalType: false, colonAfterArrow: false, reach: end });
+    p.problems.length = reported;
+    p.guesses.length = Math.min(p.guesses.length, guessed);
+    p.tags.length = 0;
+  };
+}
+
+/** An item of the text: read straight, and if that shows that brackets do not balance, once more by its indentation. With `guided` only that. */
+function parseClosedItem(p: ParseState, guided: boolean): Statement | ModuleItem {
+  const { braces, brackets, echoes } = p;
+  const reported = p.problems.length;
+  const restore = snapshot(p);
+  if (!guided) {
+    const item = parseStraight(p);
+    if (item !== undefined) {
+      // The token behind an item belongs to the next one.
+      if (p.token === Token.Template && p.loneAt === p.start) p.softSpots -= 1;
+      const isUneven = p.braces !== braces || p.leastBraces < braces || p.brackets !== brackets;
+      const asksTexts = p.softSpots > 0 && (p.problems.length > reported || p.echoes > echoes);
+      if (!isUneven && !asksTexts) return noted(p, item, braces);
+    }
+    restore();
   }
-  Object.assign(p, {
-    token,
-    start,
-    end,
-    newline,
-    escaped,
-    word,
-    prevEnd,
-    context,
-    calm,
-    braces,
-    sawModuleItem,
-    missingComma,
-    leastBraces: braces,
-  });
-  Object.assign(p, {
-    labels: [],
-    coverInit: -1,
-    depth: p.itemDepth,
-    noConditionalType: false,
-    colonAfterArrow: false,
-    reach: end,
-  });
-  p.problems.length = reported;
-  p.tags.length = 0;
   const { closesNothing } = p;
   p.closesNothing = null;
-  p.byIndent = true;
-  p.missingBraces = p.missingBlockEnds = 0;
+  p.guided = true;
+  begin(p);
   const item = parseItem(p);
-  p.byIndent = false;
+  p.guided = false;
   p.closesNothing = closesNothing;
-  p.unclosed.set(item, p.missingBraces === 1 && p.missingBlockEnds === 1 && isBlockItem(item));
+  if (p.braces === braces && p.leastBraces === braces && p.brackets === brackets && p.guesses.some(({ kind, at }) => (kind === "block" || kind === "closer") && at > item.offset && at <= p.prevEnd)) {
+    p.fragile.add(item);
+  }
+  return noted(p, item, braces);
+}
+
+/** `undefined` where the item proves to lack a closer. */
+function parseStraight(p: ParseState): Statement | ModuleItem | undefined {
+  try {
+    begin(p);
+    return parseItem(p);
+  } catch (error) {
+    if (!(error instanceof Unclosed)) throw error;
+    return undefined;
+  }
+}
+
+function begin(p: ParseState): void {
+  p.itemBraces = p.leastBraces = p.braces;
+  p.spots = p.straySpots = p.softSpots = 0;
+  if (p.token !== Token.Template) return;
+  // The first token was read in the way in which the item before was.
+  while (p.guesses.length > 0 && p.guesses.at(-1)!.at > p.start) p.guesses.pop();
+  rescanTemplate(p);
+  if (p.end > p.reach) p.reach = p.end;
+}
+
+function noted<T extends Statement | ModuleItem>(p: ParseState, item: T, braces: number): T {
+  if (p.leastBraces < braces) p.overclosed.add(item);
+  if (p.braces > braces) p.unclosed.add(item);
+  if (p.spots > 0) p.loose.add(item);
+  if (p.softSpots > 0) p.softlyLoose.add(item);
   return item;
-}
-
-/** Whether the outermost braces of an item hold statements: they are what stays open when one is not closed. */
-function isBlockItem(item: Statement | ModuleItem): boolean {
-  const inner = (item.type === "ExportNamedDeclaration" || item.type === "ExportDefaultDeclaration") &&
-    item.declaration !== null
-    ? item.declaration
-    : item;
-  return /^(?:Function|Namespace)Declaration$|^(?:Block|If|For|ForIn|ForOf|While|DoWhile|Try)Statement$/.test(
-    inner.type,
-  );
-}
-
-/** Whether the item that is being read is known to be open still at the end of the text. */
-export function staysOpen(p: ParseState): boolean {
-  return p.newline && p.braces > p.itemBraces && p.closesNothing!(p.start);
 }
 
 /** `"use strict"` and its like at the head of a body. Returns the directive that switches to strict code, if there is one. */
@@ -104,9 +143,9 @@ export function parseDirectives(p: ParseState, body: Statement[]): ExpressionSta
   let strict: ExpressionStatement | undefined;
   const legacy: number[] = [];
   while (p.token === Token.String) {
-    const { start, end, escaped, braces } = p;
+    const { start, end, escaped, braces, brackets } = p;
     const statement = parseStatement(p, true);
-    take(p, body, statement, braces);
+    take(p, body, statement, braces, brackets);
     if (statement.type !== "ExpressionStatement") break;
     const { expression } = statement;
     if (expression.type !== "Literal" || expression.parenthesized || expression.length !== end - start) break;
@@ -134,13 +173,12 @@ export function parseModuleItems(p: ParseState, opener: number): (Statement | Mo
 
 /** As `parseModuleItems`, appended to `body`. */
 export function parseNamespaceItems(p: ParseState, opener: number, body: (Statement | ModuleItem)[]): void {
-  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
-    if (p.closesNothing !== null && staysOpen(p)) throw new Unclosed();
-    const { braces } = p;
-    take(p, body, parseItem(p), braces);
+  const own = indentAt(p, opener);
+  for (let what = standsNext(p, opener, own); what !== "end"; what = standsNext(p, opener, own)) {
+    const { braces, brackets } = p;
+    take(p, body, what === "stray" ? passStray(p) : parseItem(p), braces, brackets);
     if (enough(p, body)) break;
   }
-  if (p.token !== Token.BraceClose || endsByIndent(p, opener)) p.missingBlockEnds += 1;
 }
 
 /** A statement, import or export at the top of the text or a namespace. */

@@ -26,9 +26,10 @@ import { deeper, skipTooDeep } from "./depth.js";
 import { enough, take } from "./elements.js";
 import { parseAssignment, parseExpression, parseExpressionWithIn } from "./expressions.js";
 import { missing } from "./names.js";
+import { endsByIndent, indentAt, noteEnd } from "./indentation.js";
 import { expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { next, nextJsxChild, nextJsxValue, rescanJsxName, textToKeep } from "./scanner.js";
-import { at, type ParseState } from "./state.js";
+import { at, Unclosed, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
 import { parseTypeArguments } from "./types.js";
 
@@ -56,7 +57,7 @@ function parseElement(p: ParseState, move: Move): Expression | JSXElement | JSXF
 function parseFragment(p: ParseState, start: number, move: Move): JSXFragment {
   const opening = new JSXOpeningFragment(start, p.end);
   p.tags.push("");
-  const { children, closed } = parseChildren(p, start, "");
+  const { children, closed } = parseChildren(p, start, "", move);
   p.tags.pop();
   let closing: JSXClosingFragment | null = null;
   if (closed >= 0) {
@@ -69,7 +70,7 @@ function parseFragment(p: ParseState, start: number, move: Move): JSXFragment {
 
 function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
   const name = parseName(p);
-  const typeArguments = p.typescript ? parseTypeArguments(p) : null;
+  const typeArguments = p.typescript && !p.newline ? parseTypeArguments(p) : null;
   const attributes: (JSXAttribute | JSXSpreadAttribute)[] = [];
   while ((p.token === Token.BraceOpen || isWordLike(p.token)) && !attributes.some(isUnfinished)) {
     attributes.push(parseAttribute(p));
@@ -119,7 +120,7 @@ function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
   // `>=` and `>>` begin with the tag's end.
   p.end = p.start + 1;
   p.tags.push(text);
-  const { children, closed } = parseChildren(p, start, text);
+  const { children, closed } = parseChildren(p, start, text, move);
   p.tags.pop();
   if (closed < 0) return new JSXElement(start, p.prevEnd, opening, children, null);
   const closingName = parseName(p);
@@ -157,10 +158,16 @@ function closeTag(p: ParseState, move: Move): void {
  * Children up to the closing tag. The current token is the `>` of the opening one. When the closing tag is this element's,
  * `closed` is where its `<` stands and the current token is the one behind `</`; else it is -1 and the element lacks its closer.
  */
-function parseChildren(p: ParseState, start: number, tag: string): { children: JSXChild[]; closed: number } {
+function parseChildren(p: ParseState, start: number, tag: string, move: Move): { children: JSXChild[]; closed: number } {
   const children: JSXChild[] = [];
   nextJsxChild(p);
-  parseChildList(p, children);
+  const ended = parseChildList(p, start, children);
+  if (ended) {
+    p.end = p.prevEnd;
+    move(p);
+    p.newline = true;
+    return lacksCloser(p, start, tag, children);
+  }
   const at = p.start;
   const closing = closingTag(p);
   if (closing === undefined) return lacksCloser(p, start, tag, children);
@@ -189,21 +196,62 @@ function closingTag(p: ParseState): { name: string; length: number } | undefined
   return match === null ? undefined : { name: match[1]!, length: match[0].length };
 }
 
-/** Children, appended to `children`, up to a closing tag or the end of the text. */
-export function parseChildList(p: ParseState, children: JSXChild[]): void {
+/**
+ * Children, appended to `children`, up to a closing tag or the end of the text. `start` is where the element begins. Tells whether it was indentation that
+ * ended them.
+ */
+export function parseChildList(p: ParseState, start: number, children: JSXChild[]): boolean {
+  const own = indentAt(p, start);
   for (;;) {
-    const { braces } = p;
+    const { braces, brackets } = p;
+    if (endsTag(p, own)) {
+      noteEnd(p, "tag");
+      return true;
+    }
+    if (p.closesNothing !== null && p.tags.length > p.outerTags && p.closesNothing(p.start)) throw new Unclosed();
     if (p.token === Token.JSXText) {
+      const cut = cutText(p, own);
+      if (cut >= 0) {
+        const reach = p.end;
+        take(p, children, new JSXText(p.start, cut, textToKeep(p, p.start, cut)), braces, brackets);
+        p.prevEnd = cut;
+        noteEnd(p, "tag", reach);
+        return true;
+      }
       checkText(p);
       const text = new JSXText(p.start, p.end, textToKeep(p, p.start, p.end));
       nextJsxChild(p);
-      take(p, children, text, braces);
-    } else if (p.token === Token.BraceOpen) take(p, children, parseContainer(p, nextJsxChild), braces);
+      take(p, children, text, braces, brackets);
+    } else if (p.token === Token.BraceOpen) take(p, children, parseContainer(p, nextJsxChild), braces, brackets);
     else if (p.token === Token.Less && closingTag(p) === undefined) {
-      take(p, children, parseElement(p, nextJsxChild) as JSXChild, braces);
-    } else return;
-    if (enough(p, children)) return;
+      take(p, children, parseElement(p, nextJsxChild) as JSXChild, braces, brackets);
+    } else return false;
+    if (enough(p, children)) return false;
   }
+}
+
+/** Where the line ends in the current text behind which code most likely stands, as it begins no further in than the line of the tag; -1 if there is none. */
+function cutText(p: ParseState, own: number): number {
+  for (const match of p.source.slice(p.start, p.end).matchAll(/(?:\r\n|\n|\r)([ \t]*)(?=[^ \t\n\r])/g)) {
+    if (match[1]!.length > own) continue;
+    const line = p.start + match.index;
+    if (p.guided) return line;
+    if (p.closesNothing?.(line + match[0].length) === true) throw new Unclosed();
+    p.softSpots += 1;
+    return -1;
+  }
+  return -1;
+}
+
+/** Whether the current child stands first on a line that begins no further in than that of the tag, so that the tag most likely lacks its closer. */
+function endsTag(p: ParseState, own: number): boolean {
+  if (p.token !== Token.Less && p.token !== Token.BraceOpen) return false;
+  let at = p.start;
+  while (at > 0 && (p.source.charCodeAt(at - 1) === 32 || p.source.charCodeAt(at - 1) === 9)) at -= 1;
+  if (at === 0 ? p.base > 0 : !/[\n\r]/.test(p.source[at - 1]!)) return false;
+  if (p.start - at > own || closingTag(p) !== undefined) return false;
+  if (!p.guided) p.softSpots += 1;
+  return p.guided;
 }
 
 function lacksCloser(
@@ -242,9 +290,20 @@ function parseContainer(p: ParseState, move: Move): JSXExpressionContainer | JSX
     move(p);
     return new JSXExpressionContainer(start, p.prevEnd, empty);
   }
+  const own = indentAt(p, start);
+  if (endsByIndent(p, start, own)) {
+    const empty = new JSXEmptyExpression(p.prevEnd, p.prevEnd);
+    expectCloser(p, Token.BraceClose, opener, "the expression");
+    p.end = p.prevEnd;
+    move(p);
+    return new JSXExpressionContainer(start, p.prevEnd, empty);
+  }
   const spread = p.token === Token.Ellipsis;
   if (spread) next(p);
+  const { fence } = p;
+  p.fence = start;
   const expression = parseExpressionWithIn(p, parseExpression);
+  p.fence = fence;
   if (at(p, Token.BraceClose)) move(p);
   else if (at(p, Token.End)) expectCloser(p, Token.BraceClose, opener, "the expression");
   else {

@@ -1,5 +1,6 @@
 /** What lies between the elements of a list in brackets. */
-import { here, indentAt, reportForm, type Opener } from "./recovery.js";
+import { indentAt } from "./indentation.js";
+import { here, reportForm, type Opener } from "./recovery.js";
 import { next, peek } from "./scanner.js";
 import { lookAhead, skipBrackets } from "./speculate.js";
 import { at, Context, has, type ParseState } from "./state.js";

@@ -13,7 +13,8 @@ import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseMethod } from "./functions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parsePrivateName, parseWord } from "./names.js";
-import { endsByIndent, expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
+import { indentAt, standsNext } from "./indentation.js";
+import { expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { Context, has, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
@@ -96,13 +97,17 @@ export function parseObject(p: ParseState): ObjectExpression {
 /** Properties of an object literal, appended to `properties`. With `behind` the parser stands behind one that has been read. */
 export function parseProperties(p: ParseState, opener: Opener, properties: ObjectMember[], behind: boolean): void {
   if (behind && !parseListEnd(p, Token.BraceClose, opener)) return;
-  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener.at)) {
-    const { braces } = p;
+  const own = indentAt(p, opener.at);
+  const { fence } = p;
+  p.fence = opener.at;
+  while (standsNext(p, opener.at, own) === "more") {
+    const { braces, brackets } = p;
     const property = parseObjectMember(p);
     if (property === undefined) break;
-    take(p, properties, property, braces);
+    take(p, properties, property, braces, brackets);
     if (!parseListEnd(p, Token.BraceClose, opener) || enough(p, properties)) break;
   }
+  p.fence = fence;
 }
 
 /** Two plain `__proto__: value` are an error, unless the object proves to be a pattern; then this report is taken back with the cover check. */

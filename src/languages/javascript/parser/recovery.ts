@@ -1,6 +1,6 @@
 /** Reporting what is wrong with the text's form, and finding the way back. */
 import type { RelatedPlace, SyntaxCode } from "../../../syntax/problem.js";
-import type { SourceText } from "../../../text/text.js";
+import { endsByIndent, noteEnd } from "./indentation.js";
 import { next } from "./scanner.js";
 import type { ParseState } from "./state.js";
 import { spelling, Token } from "./token.js";
@@ -40,7 +40,10 @@ export function reportForm(
   message: string,
   details?: Details,
 ): void {
-  if (p.calm) return;
+  if (p.calm) {
+    p.echoes += 1;
+    return;
+  }
   report(p, code, from, to, message, details);
   p.calm = true;
 }
@@ -48,8 +51,8 @@ export function reportForm(
 /** How the current token is called in a message. */
 export function here(p: ParseState): string {
   if (p.token === Token.End) return "the end of the file";
-  const text = p.source.slice(p.start, Math.min(p.end, p.start + 24));
-  return `\`${text.split(/[\r\n]/)[0]}${p.end - p.start > 24 ? "…" : ""}\``;
+  const [line] = p.source.slice(p.start, Math.min(p.end, p.start + 25)).split(/[\r\n]/);
+  return line!.length > 24 ? `\`${line!.slice(0, 24)}…\`` : `\`${line}\``;
 }
 
 /** A place where a construct was opened, for messages about its end. */
@@ -76,11 +79,12 @@ export function eat(p: ParseState, token: Token): boolean {
 
 /** Moves past the closer of a construct; reports it as missing, with its opener, where it is not there. */
 export function expectCloser(p: ParseState, token: Token, opener: Opener, construct: string): boolean {
-  if (p.token === token && !(token === Token.BraceClose && endsByIndent(p, opener.at))) {
+  const ended = (token === Token.BraceClose || (token === Token.BracketClose && p.token !== token)) && endsByIndent(p, opener.at);
+  if (p.token === token && !ended) {
     next(p);
     return true;
   }
-  if (token === Token.BraceClose) p.missingBraces += 1;
+  if (!ended) noteEnd(p, "missing");
   const text = spelling(token);
   reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`${text}\` is missing to close ${construct}`, {
     related: [{ from: opener.at, to: opener.at + opener.text.length, message: `\`${opener.text}\` is opened here` }],
@@ -101,40 +105,4 @@ export function expect(p: ParseState, token: Token, construct: string): boolean 
     insert: { at: p.prevEnd, text: word ? ` ${text} ` : text },
   });
   return false;
-}
-
-/** The column of the first character of the line that holds `offset`, tabs counted as one. */
-export function indentAt(p: ParseState, offset: number): number {
-  const { source, outer, base } = p;
-  let start = offset;
-  while (start > 0 && !isBreak(source.charCodeAt(start - 1))) start -= 1;
-  if (start <= 0 && base > 0) return lineIndent(outer!, base + offset);
-  let at = start;
-  while (source.charCodeAt(at) === 32 || source.charCodeAt(at) === 9) at += 1;
-  return at - start;
-}
-
-const isBreak = (unit: number): boolean => unit === 10 || unit === 13;
-
-/** As `indentAt`, in any text. */
-export function lineIndent(text: SourceText, offset: number): number {
-  for (let size = 256; ; size *= 4) {
-    const from = Math.max(0, offset - size);
-    const before = text.slice(from, offset);
-    const start = Math.max(before.lastIndexOf("\n"), before.lastIndexOf("\r")) + 1;
-    if (start === 0 && from > 0) continue;
-    const line = from + start;
-    return /^[ \t]*/.exec(text.slice(line, line + 256))![0].length;
-  }
-}
-
-/**
- * Whether the current token, by its indentation, says that the block opened at `opener` has ended although no closer was found.
- * Asked only in a text whose braces do not balance.
- */
-export function endsByIndent(p: ParseState, opener: number): boolean {
-  if (!p.byIndent || !p.newline || p.token === Token.End) return false;
-  const own = indentAt(p, opener);
-  const column = indentAt(p, p.start);
-  return p.token === Token.BraceClose ? column < own : column <= own;
 }

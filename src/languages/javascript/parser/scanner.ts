@@ -1,13 +1,12 @@
 /** Cuts the text into tokens, one at a time, on demand of the parser, after ECMAScript 2025 §12. */
 import { asciiClass, continuesName, isHexDigit, isLineEnd, isWideSpace, startsName } from "./characters.js";
 import { report } from "./recovery.js";
-import { Context, has, Overrun, WindowEnd, type ParseState } from "./state.js";
+import { Context, has, Overrun, Unclosed, WindowEnd, type ParseState } from "./state.js";
 import { keywordAt, Token } from "./token.js";
 
 /** Moves to the next token. */
 export function next(p: ParseState): void {
-  if (p.token === Token.BraceOpen) p.braces += 1;
-  else if (p.token === Token.BraceClose) closeBrace(p);
+  if (p.token >= Token.BraceOpen && p.token <= Token.BracketClose) countBracket(p);
   p.prevEnd = p.end;
   p.newline = false;
   p.escaped = false;
@@ -19,6 +18,12 @@ export function next(p: ParseState): void {
     if (p.start > p.limit) throw new Overrun();
     if (p.end >= p.length) checkWindow(p);
   }
+}
+
+function countBracket(p: ParseState): void {
+  if (p.token === Token.BraceOpen) p.braces += 1;
+  else if (p.token === Token.BraceClose) closeBrace(p);
+  else p.brackets += p.token === Token.ParenOpen || p.token === Token.BracketOpen ? 1 : -1;
 }
 
 function closeBrace(p: ParseState): void {
@@ -41,12 +46,12 @@ interface Peeked {
 
 /** Looks at the next token and stays where it is. */
 export function peek(p: ParseState): Peeked {
-  const { token, start, end, newline, escaped, word, prevEnd, calm, braces } = p;
+  const { token, start, end, newline, escaped, word, prevEnd, calm, braces, brackets } = p;
   const reported = p.problems.length;
   next(p);
   const peeked = { token: p.token, newline: p.newline, start: p.start, end: p.end };
   p.problems.length = reported;
-  Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, calm, braces });
+  Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, calm, braces, brackets });
   return peeked;
 }
 
@@ -126,10 +131,13 @@ function lineCommentEnd(source: string, at: number): number {
 
 function skipBlockComment(p: ParseState, at: number): number {
   const close = p.source.indexOf("*/", at + 2);
-  const end = close < 0 ? p.length : close + 2;
+  if (close < 0) checkWindow(p);
+  // A comment without its end is taken to end with its line, so that what follows is read.
+  const end = close < 0 ? lineCommentEnd(p.source, at) : close + 2;
   if (close < 0) {
+    p.reach = p.length;
     report(p, "unfinished-comment", at, at + 2, "This comment has no end: put `*/` behind it", {
-      insert: { at: p.length, text: "*/" },
+      insert: { at: end, text: " */" },
       seen: at,
     });
     p.calm = true;
@@ -463,10 +471,53 @@ function scanTemplate(p: ParseState): void {
     }
     if (unit === 92) at = checkEscape(p, at, true);
     else if (at >= length) {
-      p.end = length;
+      checkWindow(p);
+      if (!p.guided) p.isTextOpen = true;
+      // Nowhere in the text it ends: it is taken to end with its line, so that what follows is read.
+      p.end = lineCommentEnd(source, p.start);
+      p.reach = length;
+      return;
+    } else if (isLineEnd(unit) && at === lineCommentEnd(source, p.start) && isLone(p, at)) {
+      if (p.closesNothing !== null && p.hasOddTicks) throw new Unclosed();
+      at += 1;
+      if (!p.guided) {
+        p.softSpots += 1;
+        p.loneAt = p.start;
+        continue;
+      }
+      p.end = at - 1;
+      p.guesses.push({ kind: "template", at: p.end, reach: p.reach });
       return;
     } else at += 1;
   }
+}
+
+/** What stands behind a backtick that ends a text. */
+const afterText = /^(?:[;,)\].}:?&|=+\s]|$)/;
+
+/**
+ * Whether a text that goes on behind its line most likely lacks its end: the next backtick begins a text of its own, as another one follows on its line, or as
+ * what follows it can stand in a text alone.
+ */
+function isLone(p: ParseState, from: number): boolean {
+  const { source, length } = p;
+  let at = from;
+  for (; at < length; at += 1) {
+    const unit = source.charCodeAt(at);
+    if (unit === 92) at += 1;
+    else if (unit === 96) break;
+  }
+  if (at >= length) {
+    checkWindow(p);
+    p.reach = length;
+    return true;
+  }
+  const end = lineCommentEnd(source, at);
+  if (end >= length) checkWindow(p);
+  if (end > p.reach) p.reach = end;
+  const rest = source.slice(at + 1, end);
+  const more = rest.match(/(?<!\\)`/g)?.length ?? 0;
+  return more % 2 === 1 || !afterText.test(rest);
 }
 
 /** Reads the current `}` as the continuation of a template. */
@@ -554,12 +605,18 @@ export function nextJsxValue(p: ParseState): void {
   const quote = p.source.charCodeAt(p.start);
   if (quote !== 34 && quote !== 39) return scan(p);
   const close = p.source.indexOf(String.fromCharCode(quote), p.start + 1);
+  if (close < 0) checkWindow(p);
   p.token = Token.String;
-  if (close >= 0) {
+  const line = lineCommentEnd(p.source, p.start);
+  // A text that goes on behind its line may lack its end, if something is wrong at all.
+  if (close > line && !p.guided) p.softSpots += 1;
+  if (close >= 0 && !(close > line && p.guided)) {
     p.end = close + 1;
     return;
   }
-  p.end = lineCommentEnd(p.source, p.start);
+  p.end = line;
+  if (close < 0) p.reach = p.length;
+  else p.guesses.push({ kind: "tag", at: line, reach: close + 1 });
   report(p, "unfinished-text", p.start, p.end, "This text has no end: put a quote mark behind it", {
     insert: { at: p.end, text: String.fromCharCode(quote) },
   });

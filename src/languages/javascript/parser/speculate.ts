@@ -1,5 +1,5 @@
 /** Trying a reading of the text and taking it back. */
-import { next, rescanTemplate } from "./scanner.js";
+import { next, peek, rescanTemplate } from "./scanner.js";
 import type { ParseState } from "./state.js";
 import { Token } from "./token.js";
 
@@ -20,10 +20,13 @@ export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | un
     calm,
     missingComma,
     braces,
+    brackets,
+    fence,
     leastBraces,
     sawModuleItem,
   } = p;
   const reported = p.problems.length;
+  const guessed = p.guesses.length;
   const tags = p.tags.length;
   const labelCount = labels.length;
   p.calm = false;
@@ -33,6 +36,7 @@ export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | un
     return result;
   }
   p.problems.length = reported;
+  p.guesses.length = guessed;
   p.tags.length = tags;
   labels.length = labelCount;
   Object.assign(p, {
@@ -50,6 +54,8 @@ export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | un
     calm,
     missingComma,
     braces,
+    brackets,
+    fence,
     leastBraces,
     sawModuleItem,
   });
@@ -66,36 +72,72 @@ export function lookAhead<T>(p: ParseState, look: () => T): T {
   return seen!;
 }
 
-/** Moves behind the bracket that closes the current one; `false` when there is none. To be used in a look ahead. */
+/** Whether a word cannot stand in parentheses or square brackets by itself: they lack their closer. */
+function endsBrackets(token: Token): boolean {
+  switch (token) {
+    case Token.Semicolon:
+    case Token.Const:
+    case Token.Var:
+    case Token.Return:
+    case Token.If:
+    case Token.For:
+    case Token.While:
+    case Token.Do:
+    case Token.Switch:
+    case Token.Throw:
+    case Token.Try:
+    case Token.Break:
+    case Token.Continue:
+    case Token.Export:
+      return true;
+    default:
+      return false;
+  }
+}
+
+/**
+ * Moves behind the bracket that closes the current one; `false` when there is none, which is told as soon as something shows it: another closer, or what
+ * cannot stand in such brackets. To be used in a look ahead.
+ */
 export function skipBrackets(p: ParseState): boolean {
-  let open = 0;
-  /** For each open hole of a template, how many brackets are open with it. */
-  const holes: number[] = [];
+  /** The closers of the open brackets; a template stands for the hole of one. */
+  const open: Token[] = [];
+  let inWord = false;
   do {
-    if (p.token === Token.BraceClose && holes.at(-1) === open) {
-      holes.pop();
-      open -= 1;
+    if (p.token === Token.BraceClose && open.at(-1) === Token.Template) {
+      open.pop();
       rescanTemplate(p);
     }
+    const top = open.at(-1);
     switch (p.token) {
       case Token.ParenOpen:
+        open.push(Token.ParenClose);
+        break;
       case Token.BracketOpen:
+        open.push(Token.BracketClose);
+        break;
       case Token.BraceOpen:
-        open += 1;
+        open.push(Token.BraceClose);
         break;
       case Token.ParenClose:
       case Token.BracketClose:
       case Token.BraceClose:
-        open -= 1;
+        if (top !== p.token) return false;
+        open.pop();
         break;
       case Token.Template:
-        if (p.source.startsWith("${", p.end - 2)) holes.push((open += 1));
+        if (p.source.startsWith("${", p.end - 2)) open.push(Token.Template);
         break;
       case Token.End:
         return false;
       default:
+        // Behind a dot every word is a name.
+        if (!inWord && (top === Token.ParenClose || top === Token.BracketClose) && endsBrackets(p.token)) {
+          if (peek(p).token !== Token.Colon) return false;
+        }
     }
+    inWord = p.token === Token.Dot || p.token === Token.QuestionDot;
     next(p);
-  } while (open > 0);
+  } while (open.length > 0);
   return true;
 }

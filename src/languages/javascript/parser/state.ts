@@ -1,6 +1,7 @@
 import type { Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import type { SourceText } from "../../../text/text.js";
+import type { Guess } from "./indentation.js";
 import { Token } from "./token.js";
 
 /** What the grammar's parameters and the enclosing constructs allow at the current place; bits of `ParseState.context`. */
@@ -68,6 +69,8 @@ export interface ElementNote {
   readonly reach: number;
   /** `{` minus `}` tokens in it. */
   readonly braces: number;
+  /** Openers minus closers of the other two kinds. */
+  readonly brackets: number;
   /** Whether what came next would have been taken for an echo of a problem. */
   readonly calm: boolean;
 }
@@ -81,8 +84,11 @@ export class Overrun extends Error {}
 /** Thrown when the end of a window is met that is not the end of the text. */
 export class WindowEnd extends Error {}
 
-/** Thrown when an item at the top of the text has proved to be without its closing brace. */
+/** Thrown where a list has proved to be without its closing brace, as nothing that follows can be it. */
 export class Unclosed extends Error {}
+
+/** No offset, not even one before the window that is read. */
+export const noFence = -(2 ** 30);
 
 /** All that the scanner and the parser know at one moment. One plain object, shared by the functions of this folder. */
 export class ParseState {
@@ -134,32 +140,54 @@ export class ParseState {
   /** The list whose growth is watched while a part of a text is read again, and the question asked after each of its elements: is that enough? */
   watched: readonly unknown[] | null = null;
   isEnough: () => boolean = () => false;
-  /** Whether nothing from a statement that begins at an offset up to the end of the text is known to close a brace opened before it. */
+  /** Whether nothing from an element that begins at an offset up to the end of the list that is read again can close a brace opened in between. */
   closesNothing: ((offset: number) => boolean) | null = null;
+  /** Whether the text holds an odd number of backticks, so that one of them lacks its counterpart. */
+  hasOddTicks = false;
+  /** Whether indentation would have told of a closer that belongs to nothing in an item before those that are read. */
+  isDoubtedBefore = false;
   /** What must be known of elements of lists beyond their nodes. */
   notes: ElementNotes = new WeakMap();
-  /** Items at the top of the text that hold a `}` without its `{`; and those that were read by their indentation, with whether what stays open of them to the end holds statements. */
+  /** Items at the top of the text that hold a `}` without its `{`, those with a `{` without its `}`, and those in which indentation would have told of braces, or of templates and tags, and was not asked. */
   overclosed = new Set<Node>();
-  unclosed = new Map<Node, boolean>();
-  /** How many `}` were found missing, and how many of blocks of statements. */
-  missingBraces = 0;
-  missingBlockEnds = 0;
+  unclosed = new Set<Node>();
+  loose = new Set<Node>();
+  softlyLoose = new Set<Node>();
+  /** Items that were read by their indentation although their own braces balance: what follows was taken for a part of them. */
+  fragile = new Set<Node>();
 
   readonly problems: SyntaxProblem[] = [];
   /** Set by a problem of form until a line end or `;` has been passed: what follows on that line is most likely its echo. */
   calm = false;
-  /** Whether blocks are closed by their indentation; only on for a text whose braces do not balance. */
-  byIndent = false;
+  /** How many problems were taken for echoes. */
+  echoes = 0;
+  /** Whether indentation tells where something ends that lacks its closer. */
+  guided = false;
+  /** What indentation told. */
+  readonly guesses: Guess[] = [];
+  /** How often it would have told of braces, of those of closers that belong to nothing, and of templates and tags. */
+  spots = 0;
+  straySpots = 0;
+  softSpots = 0;
+  /** Where the last template began that seemed to lack its end. */
+  loneAt = -1;
+  /** Whether a template goes on to the end of the text. */
+  isTextOpen = false;
   /** Start of the token before which a comma was last found missing. */
   missingComma = -1;
   /** `{` minus `}` tokens consumed. */
   braces = 0;
+  /** `(` and `[` minus `)` and `]` tokens consumed. */
+  brackets = 0;
   /** The least that `braces` was, from the beginning of the item of the text that is being read. */
   leastBraces = 0;
-  /** `braces` where the item of the text that is being read began. */
+  /** `braces` where the item of the text, or the part of a list, that is being read began. */
   itemBraces = 0;
-  /** Names of the JSX elements that are open. */
+  /** Names of the JSX elements that are open, and how many of them were before the part that is read again. */
   readonly tags: string[] = [];
+  outerTags = 0;
+  /** Where the bracket of the innermost open list, hole or block stands, further in than whose line its contents stand; `noFence` outside of all. */
+  fence = noFence;
 
   constructor(
     readonly source: string,

@@ -24,15 +24,16 @@ import { deeper, skipTooDeep } from "./depth.js";
 import { enough, take } from "./elements.js";
 import { parseExpression } from "./expressions.js";
 import { parseFunctionDeclaration } from "./functions.js";
-import { parseStatements, staysOpen } from "./items.js";
+import { parseStatements } from "./items.js";
 import { startsExpression } from "./lists.js";
 import { parseDo, parseFor, parseWhile } from "./loops.js";
 import { parseExport, parseImport } from "./modules.js";
 import { missing, parseIdentifier } from "./names.js";
 import { annotated, parseBinding } from "./patterns.js";
-import { eat, endsByIndent, expect, expectCloser, here, indentAt, openerHere, report, reportForm } from "./recovery.js";
+import { indentAt, isBehindFence, noteEnd, standsNext } from "./indentation.js";
+import { eat, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
-import { at, Context, has, Unclosed, type ParseState } from "./state.js";
+import { at, Context, has, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
 import { parseTypeScriptStatement } from "./typescript.js";
 import { parseVariables } from "./variables.js";
@@ -234,6 +235,10 @@ function parseByWord(p: ParseState, list: boolean): Statement | undefined {
 
 /** The statement that an `if`, a loop or `with` governs. */
 export function parseGoverned(p: ParseState, allowFunction: boolean): Statement {
+  if (p.newline && isBehindFence(p)) {
+    missing(p, `A statement is missing before ${here(p)}`);
+    return new EmptyStatement(p.prevEnd, p.prevEnd);
+  }
   const statement = parseBody(p, allowFunction);
   let inner = statement;
   while (inner.type === "LabeledStatement") inner = inner.body;
@@ -283,7 +288,7 @@ export function parseBlock(p: ParseState, construct: string): BlockStatement {
     return new BlockStatement(start, p.prevEnd, [only]);
   }
   next(p);
-  const body = parseStatements(p, Token.BraceClose, start, []);
+  const body = parseStatements(p, start, []);
   expectCloser(p, Token.BraceClose, opener, construct);
   return new BlockStatement(start, p.prevEnd, body);
 }
@@ -297,6 +302,8 @@ export function parseHead(p: ParseState, construct: string): Expression {
     next(p);
     return test;
   }
+  // What stands on the next line is not what is asked.
+  if (!open && p.newline) return missing(p, `A condition is missing in ${construct}`);
   const expression = parseExpression(p);
   if (open && p.token === Token.Semicolon) {
     reportForm(p, "unexpected", p.start, p.end, `A \`;\` does not belong into the head of ${construct}`);
@@ -449,9 +456,10 @@ function parseSwitch(p: ParseState): SwitchStatement {
 
 /** The cases of a `switch`, appended to `cases`. */
 export function parseCases(p: ParseState, opener: number, cases: SwitchCase[]): void {
-  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
+  const own = indentAt(p, opener);
+  while (p.token !== Token.BraceClose && standsNext(p, opener, own) === "more") {
     const from = p.start;
-    const { braces } = p;
+    const { braces, brackets } = p;
     let test: Expression | null = null;
     if (p.token === Token.Default) {
       if (cases.some((one) => one.test === null)) {
@@ -471,23 +479,19 @@ export function parseCases(p: ParseState, opener: number, cases: SwitchCase[]): 
     if (p.prevEnd > from) expect(p, Token.Colon, test === null ? "`default`" : "`case`");
     const consequent: Statement[] = [];
     parseCaseBody(p, opener, consequent);
-    take(p, cases, new SwitchCase(from, p.prevEnd, test, consequent), braces);
+    take(p, cases, new SwitchCase(from, p.prevEnd, test, consequent), braces, brackets);
     if (enough(p, cases)) break;
   }
 }
 
 /** The statements of a case, appended to `body`. */
 export function parseCaseBody(p: ParseState, opener: number, body: Statement[]): void {
-  while (
-    p.token !== Token.BraceClose &&
-    p.token !== Token.Case &&
-    p.token !== Token.Default &&
-    p.token !== Token.End &&
-    !endsByIndent(p, opener)
-  ) {
-    if (p.closesNothing !== null && staysOpen(p)) throw new Unclosed();
-    const { braces } = p;
-    take(p, body, parseStatement(p, true), braces);
+  const own = indentAt(p, opener);
+  while (p.token !== Token.Case && p.token !== Token.Default) {
+    const what = standsNext(p, opener, own);
+    if (what === "end") break;
+    const { braces, brackets } = p;
+    take(p, body, what === "stray" ? passStray(p) : parseStatement(p, true), braces, brackets);
     if (enough(p, body)) break;
   }
 }
@@ -499,6 +503,13 @@ function parseWith(p: ParseState): WithStatement {
   const object = parseHead(p, "`with`");
   const body = parseGoverned(p, false);
   return new WithStatement(start, p.prevEnd, object, body);
+}
+
+/** Passes over a closer that belongs to nothing, as its indentation tells. */
+export function passStray(p: ParseState): Skipped {
+  const stray = skipStray(p);
+  noteEnd(p, "closer");
+  return stray;
 }
 
 /** Passes over tokens that begin no statement. A run of them on one line is one problem. */

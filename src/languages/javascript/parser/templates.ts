@@ -38,7 +38,10 @@ export function parseTemplate(p: ParseState, tagged: boolean): TemplateLiteral {
     }
     const hole = { at: p.end - 2, text: "${" };
     next(p);
+    const { fence } = p;
+    p.fence = start;
     expressions.push(parseExpressionWithIn(p, parseExpression));
+    p.fence = fence;
     if (p.token !== Token.BraceClose) {
       reportForm(
         p,

@@ -12,7 +12,8 @@ import {
 import { enough, take } from "./elements.js";
 import { parseTypeParameterList } from "./functions.js";
 import { parsePropertyKey } from "./objects.js";
-import { eat, endsByIndent, expectCloser, here, openerHere, reportForm } from "./recovery.js";
+import { indentAt, standsNext } from "./indentation.js";
+import { eat, expectCloser, here, openerHere, reportForm } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
 import { lookAhead } from "./speculate.js";
 import { at, type ParseState } from "./state.js";
@@ -38,11 +39,12 @@ export function parseObjectType(p: ParseState): ObjectType {
 
 /** Members of an object type or interface, appended to `members`. */
 export function parseTypeMembers(p: ParseState, opener: number, members: TypeMember[]): void {
-  while (p.token !== Token.BraceClose && p.token !== Token.End && !endsByIndent(p, opener)) {
-    const { start, braces } = p;
+  const own = indentAt(p, opener);
+  while (standsNext(p, opener, own) === "more") {
+    const { start, braces, brackets } = p;
     const member = parseTypeMember(p);
     if (member === undefined || p.start === start) break;
-    take(p, members, member, braces);
+    take(p, members, member, braces, brackets);
     if (enough(p, members)) break;
   }
 }

@@ -1,0 +1,104 @@
+/** Whether what was read anew can stand in the place of what was there without anything around it being read otherwise. */
+import type { Node } from "../../../syntax/node.js";
+import type { JavaScriptNode, Statement } from "../nodes/index.js";
+import type { ParsedText } from "../parser/index.js";
+import type { ParseState } from "../parser/state.js";
+import type { Container } from "./container.js";
+import { isStrict } from "./context.js";
+import type { Damage } from "./damage.js";
+
+/** Openers minus closers: of braces, and of the other brackets. */
+export interface Open {
+  readonly braces: number;
+  readonly brackets: number;
+}
+
+/** How much stays open in elements of a list. */
+export function openIn(tree: ParsedText, elements: readonly Node[]): Open {
+  let braces = 0;
+  let brackets = 0;
+  for (const element of elements) {
+    const note = tree.notes.get(element);
+    if (note === undefined) continue;
+    braces += note.braces;
+    brackets += note.brackets;
+  }
+  return { braces, brackets };
+}
+
+/** Whether what was read in the place of `removed` fits in as a fresh parse would have it, as far as elements of a list depend on each other. */
+export function fitsIn({ node, directives }: Container, first: number, removed: readonly Node[], fresh: readonly Node[]): boolean {
+  if (first === 0 && directives && (isStrict(removed as Statement[]) || isStrict(fresh as Statement[]))) return false;
+  // Of some elements there can be only one.
+  if (node.type === "ClassBody") {
+    return count(removed, isConstructorLike) === 0 && count(fresh, isConstructorLike) === 0;
+  }
+  if (node.type === "ObjectExpression") return count(removed, isPrototype) === 0 && count(fresh, isPrototype) === 0;
+  if (node.type === "SwitchStatement") return count(removed, isDefault) === 0 && count(fresh, isDefault) === 0;
+  return true;
+}
+
+const count = (nodes: readonly Node[], test: (node: JavaScriptNode) => boolean): number =>
+  nodes.filter((node) => test(node as JavaScriptNode)).length;
+const isConstructorLike = (node: JavaScriptNode): boolean =>
+  node.type === "MethodDefinition" && node.kind === "constructor";
+const isDefault = (node: JavaScriptNode): boolean => node.type === "SwitchCase" && node.test === null;
+const isPrototype = (node: JavaScriptNode): boolean => node.type === "Property" &&
+  (
+    (node.key.type === "Identifier" && node.key.name === "__proto__") ||
+    (node.key.type === "Literal" && node.key.value === "__proto__")
+  );
+
+/** Whether what indentation told, or was not asked, in the items around those that were read again would be so again. */
+export function itemsStay(tree: ParsedText, p: ParseState, removed: readonly Node[], { from, to }: Damage): boolean {
+  const gone = new Set(removed);
+  const left = (items: ReadonlySet<Node>): Node[] => [...items].filter((item) => !gone.has(item));
+  const hasGone = (items: ReadonlySet<Node>): boolean => removed.some((item) => items.has(item));
+  const isOpenBefore = left(tree.unclosed).some((item) => item.startInParent < from);
+  if (isOpenBefore && (p.overclosed.size > 0 || hasGone(tree.overclosed))) return false;
+  const isClosedBehind = left(tree.overclosed).some((item) => item.startInParent >= to);
+  return !isClosedBehind || (p.unclosed.size + p.loose.size === 0 && !hasGone(tree.unclosed) && !hasGone(tree.loose));
+}
+
+/**
+ * Whether a part deep in an item that was read straight, or with `guided` by its indentation, would be read in the same way if the whole text was. `open` is how
+ * much more the part leaves open than it did; `guesses` what indentation told in the rest of the item. `"give up"` where other items have to be read again.
+ */
+export function itemStays(
+  tree: ParsedText,
+  item: Node,
+  p: ParseState,
+  { guided, open, guesses, isTroubled }: {
+    readonly guided: boolean;
+    readonly open: Open;
+    readonly guesses: ParsedText["guesses"];
+    /** Whether something is wrong in the item, as it is now. */
+    readonly isTroubled: boolean;
+  },
+): boolean | "give up" {
+  const others = (items: ReadonlySet<Node>): boolean => items.size > (items.has(item) ? 1 : 0);
+  if (!guided) {
+    if (p.straySpots > 0 && others(tree.overclosed)) return "give up";
+    if (open.braces !== 0 || open.brackets !== 0 || p.leastBraces < 0) return false;
+    return !isTroubled || (p.softSpots === 0 && !tree.softlyLoose.has(item));
+  }
+  const all = [...guesses, ...p.guesses];
+  const before = tree.notes.get(item) ?? { braces: 0, brackets: 0 };
+  const net = before.braces + open.braces;
+  const isEven = net === 0 && before.brackets + open.brackets === 0;
+  const isOther = open.braces !== 0 || open.brackets !== 0;
+  // What closes more than it opens could close what stands before it.
+  const passed = p.guesses.filter(({ kind }) => kind === "closer").length;
+  if (-p.leastBraces > passed) return false;
+  const isBrace = ({ kind }: { readonly kind: string }): boolean => kind === "block" || kind === "closer";
+  if ((isEven && all.some(isBrace)) || (isOther && guesses.some(isBrace))) return false;
+  const isClosed = Math.max(net, before.braces) > 0 && others(tree.overclosed);
+  if (isClosed || (Math.min(net, before.braces) < 0 && others(tree.unclosed))) return "give up";
+  const templates = tree.guesses.filter((guess) => guess.kind === "template" && !isIn(item, guess.at)).length +
+    all.filter(({ kind }) => kind === "template").length;
+  return templates === 0 || templates % 2 === 1 ? true : "give up";
+}
+
+function isIn(item: Node, at: number): boolean {
+  return at > item.startInParent && at <= item.startInParent + item.length;
+}

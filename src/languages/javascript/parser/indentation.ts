@@ -1,0 +1,117 @@
+/**
+ * What indentation tells where brackets do not balance. An item of the text is read straight first; indentation is only noted. When its braces prove
+ * not to balance, or something is wrong with it and a text or tag in it seems to lack its end, it is read again, guided by its indentation.
+ * A valid text is never read that way.
+ */
+import type { SourceText } from "../../../text/text.js";
+import { lookAhead } from "./speculate.js";
+import { next } from "./scanner.js";
+import { at, noFence, Unclosed, type ParseState } from "./state.js";
+import { Token } from "./token.js";
+
+/** The column of the first character of the line that holds `offset`, tabs counted as one. */
+export function indentAt(p: ParseState, offset: number): number {
+  const { source, outer, base } = p;
+  let start = offset;
+  while (start > 0 && !isBreak(source.charCodeAt(start - 1))) start -= 1;
+  if (start <= 0 && base > 0) return lineIndent(outer!, base + offset);
+  let at = start;
+  while (source.charCodeAt(at) === 32 || source.charCodeAt(at) === 9) at += 1;
+  return at - start;
+}
+
+const isBreak = (unit: number): boolean => unit === 10 || unit === 13;
+
+/** As `indentAt`, in any text. */
+export function lineIndent(text: SourceText, offset: number): number {
+  for (let size = 256; ; size *= 4) {
+    const from = Math.max(0, offset - size);
+    const before = text.slice(from, offset);
+    const start = Math.max(before.lastIndexOf("\n"), before.lastIndexOf("\r")) + 1;
+    if (start === 0 && from > 0) continue;
+    const line = from + start;
+    return /^[ \t]*/.exec(text.slice(line, line + 256))![0].length;
+  }
+}
+
+/** Whether the line on which a block is opened is indented as what stands around the block: it is not where it closes brackets of earlier lines, as at the end of parameters that go over lines. */
+function isIndented(p: ParseState, opener: number): boolean {
+  let open = 0;
+  let at = opener - 1;
+  const unitAt = (offset: number): number => (offset >= 0 || p.outer === null ? p.source.charCodeAt(offset) : p.outer.slice(p.base + offset, p.base + offset + 1).charCodeAt(0));
+  for (; at + p.base >= 0 && !isBreak(unitAt(at)); at -= 1) {
+    const unit = unitAt(at);
+    if (unit === 41 || unit === 93) open += 1;
+    else if ((unit === 40 || unit === 91) && open > 0) open -= 1;
+  }
+  // `})` and the like at the head of a line stand where the line that they close does.
+  return open === 0 || /[\])}]/.test(String.fromCharCode(unitAt(at + 1 + indentAt(p, opener))));
+}
+
+/** Whether the current token, by its indentation, says that the block opened at `opener`, whose line begins in the column `line`, has ended although no closer was found. */
+export function endsByIndent(p: ParseState, opener: number, line?: number): boolean {
+  if (!p.newline || p.token === Token.End) return false;
+  const column = indentAt(p, p.start);
+  const own = line ?? indentAt(p, opener);
+  if (p.token === Token.BraceClose ? column >= own : column > own) return false;
+  if (!isIndented(p, opener)) return false;
+  if (p.guided) noteEnd(p, "block");
+  else p.spots += 1;
+  return p.guided;
+}
+
+/** Whether the current `}`, by its indentation, closes nothing: it stands alone further in than the line of the block that is open, and that goes on behind it. */
+function isStray(p: ParseState, opener: number, own: number): boolean {
+  if (!p.newline || indentAt(p, p.start) <= own || !isIndented(p, opener)) return false;
+  const goesOn = lookAhead(p, () => {
+    next(p);
+    if (!p.newline || at(p, Token.End)) return false;
+    const column = indentAt(p, p.start);
+    return at(p, Token.BraceClose) ? column >= own : column > own;
+  });
+  if (!goesOn) return false;
+  if (!p.guided) {
+    p.spots += 1;
+    p.straySpots += 1;
+  }
+  return p.guided;
+}
+
+/** Whether the current token, first on its line, stands no further in than the list or hole that is open, so that the value that is to stand here is most likely missing. */
+export function isBehindFence(p: ParseState): boolean {
+  const { fence } = p;
+  if (fence === noFence || indentAt(p, p.start) > indentAt(p, fence) || !isIndented(p, fence)) return false;
+  if (!p.guided) {
+    p.spots += 1;
+    p.softSpots += 1;
+  }
+  return p.guided;
+}
+
+/** What stands next in a list in braces: something that belongs to it, a closer that belongs to nothing, or what ends the list. */
+export function standsNext(p: ParseState, opener: number, own: number): "more" | "stray" | "end" {
+  if (p.token === Token.BraceClose && isStray(p, opener, own)) return "stray";
+  if (endsByIndent(p, opener, own) || p.token === Token.BraceClose || p.token === Token.End) return "end";
+  if (p.closesNothing !== null && staysOpen(p)) throw new Unclosed();
+  return "more";
+}
+
+/** Whether a list that goes on at the current token is known to lack its closer. */
+function staysOpen(p: ParseState): boolean {
+  return p.newline && p.braces > p.itemBraces && p.closesNothing!(p.start);
+}
+
+/** Notes how what stands before the current token ended without a closer. */
+export function noteEnd(p: ParseState, kind: Guess["kind"], reach = p.end): void {
+  p.guesses.push({ kind, at: p.prevEnd, reach });
+}
+
+/** Something that indentation told, or a closer that was found missing without it. Offsets are as in the state; later, of the text. */
+export interface Guess {
+  /** A block that ended, a closer that belongs to nothing, a template or a tag that ended; or what lacks its closer. */
+  readonly kind: "block" | "closer" | "template" | "tag" | "missing";
+  /** End of what it is about. */
+  readonly at: number;
+  /** How far it was looked to tell. */
+  readonly reach: number;
+}
