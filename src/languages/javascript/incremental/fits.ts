@@ -50,7 +50,13 @@ const isPrototype = (node: JavaScriptNode): boolean => node.type === "Property" 
   );
 
 /** Whether what indentation told, or was not asked, in the items around those that were read again would be so again. */
-export function itemsStay(tree: ParsedText, p: ParseState, removed: readonly Node[], { from, to }: Damage): boolean {
+export function itemsStay(tree: ParsedText, p: ParseState, removed: readonly Node[], damage: Damage): boolean {
+  const { from, to, end, source } = damage;
+  // Which of several texts lacks its end is told by all of them.
+  const isText = (text: string): boolean => text.includes("`");
+  if (p.softlyLoose.size + tree.softlyLoose.size > 0 && (isText(source.slice(from, end)) || isText(tree.source.slice(from, to)))) {
+    return false;
+  }
   const gone = new Set(removed);
   const left = (items: ReadonlySet<Node>): Node[] => [...items].filter((item) => !gone.has(item));
   const hasGone = (items: ReadonlySet<Node>): boolean => removed.some((item) => items.has(item));
@@ -91,6 +97,7 @@ export function itemStays(
   const passed = p.guesses.filter(({ kind }) => kind === "closer").length;
   if (-p.leastBraces > passed) return false;
   const isBrace = ({ kind }: { readonly kind: string }): boolean => kind === "block" || kind === "closer";
+  if (isEven && isOther && all.some(({ kind }) => kind !== "missing")) return false;
   if ((isEven && all.some(isBrace)) || (isOther && guesses.some(isBrace))) return false;
   const isClosed = Math.max(net, before.braces) > 0 && others(tree.overclosed);
   if (isClosed || (Math.min(net, before.braces) < 0 && others(tree.unclosed))) return "give up";

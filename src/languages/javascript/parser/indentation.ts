@@ -81,10 +81,16 @@ function isStray(p: ParseState, opener: number, own: number): boolean {
 export function isBehindFence(p: ParseState): boolean {
   const { fence } = p;
   if (fence === noFence || indentAt(p, p.start) > indentAt(p, fence) || !isIndented(p, fence)) return false;
-  if (!p.guided) {
-    p.spots += 1;
-    p.softSpots += 1;
-  }
+  if (p.guided) noteEnd(p, "block");
+  else p.spots += 1;
+  return p.guided;
+}
+
+/** Whether the hole of a template that begins at `start` has nothing in it, as what follows it stands no further in than the template's line. */
+export function isEmptyHole(p: ParseState, start: number): boolean {
+  if (!p.newline || p.token === Token.BraceClose || indentAt(p, p.start) > indentAt(p, start)) return false;
+  if (p.guided) noteEnd(p, "tag");
+  else p.softSpots += 1;
   return p.guided;
 }
 

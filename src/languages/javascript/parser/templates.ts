@@ -1,5 +1,7 @@
 import { TemplateElement, TemplateLiteral, type Expression } from "../nodes/index.js";
 import { parseExpressionWithIn, parseExpression } from "./expressions.js";
+import { isEmptyHole } from "./indentation.js";
+import { missing } from "./names.js";
 import { here, report, reportForm } from "./recovery.js";
 import { next, rescanTemplate, textToKeep } from "./scanner.js";
 import type { ParseState } from "./state.js";
@@ -38,10 +40,11 @@ export function parseTemplate(p: ParseState, tagged: boolean): TemplateLiteral {
     }
     const hole = { at: p.end - 2, text: "${" };
     next(p);
-    const { fence } = p;
-    p.fence = start;
-    expressions.push(parseExpressionWithIn(p, parseExpression));
-    p.fence = fence;
+    expressions.push(
+      isEmptyHole(p, start)
+        ? missing(p, `A value is missing before ${here(p)}`)
+        : parseExpressionWithIn(p, parseExpression),
+    );
     if (p.token !== Token.BraceClose) {
       reportForm(
         p,
