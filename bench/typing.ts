@@ -2,7 +2,7 @@
  * From keystroke to alerts: people's typing – keys, deletions, pastes, brackets, quotes and comments that are opened and later closed – at the
  * beginning, in the middle and at the end of files of every shape, at three lengths, with the kit `sound` and with everything on.
  * Printed are times of single keys in milliseconds, where they go, and the ratio of the longest files to the shortest.
- * `npm run bench typing [SHAPE] [LINES…]`: SHAPE is a part of its name.
+ * `npm run bench typing [SHAPE] [sound|everything] [LINES…]`: SHAPE is a part of its name.
  */
 import { createWorkspace, Meter, type Settings } from "../src/index.js";
 import { javascript } from "../src/languages/javascript/index.js";
@@ -55,10 +55,12 @@ function type(shape: Shape, text: string, settings: Settings, meter: Meter): { k
   return { keys, cold, alerts };
 }
 
-const [wanted = "", ...lengths] = process.argv.slice(2);
-const sizes = lengths.length > 0 ? lengths.map(Number) : [600, 6_000, 60_000];
+const given = process.argv.slice(2);
+const lengths = given.filter((word) => /^\d+$/.test(word)).map(Number);
+const sizes = lengths.length > 0 ? lengths : [600, 6_000, 60_000];
 for (const [kits, settings] of [["sound", {}], ["everything", everyKit]] as const) {
-  for (const shape of shapes.filter(({ name }) => name.includes(wanted))) {
+  if (given.includes(kits === "sound" ? "everything" : "sound")) continue;
+  for (const shape of shapes.filter(({ name }) => given.every((word) => /^\d+$|^sound$|^everything$/.test(word) || name.includes(word)))) {
     const p95s: number[] = [];
     for (const size of sizes) {
       const meter = new Meter(() => performance.now());

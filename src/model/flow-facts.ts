@@ -29,48 +29,99 @@ export function forward<State>(
   return states;
 }
 
-/** A set of a graph's followed names. */
-class NameSet {
-  constructor(private readonly words: Uint32Array) {}
+/** Beyond this many blocks on the way nothing is said of a name. */
+const farthest = 20_000;
 
-  static of(count: number): NameSet {
-    return new NameSet(new Uint32Array((count + 31) >> 5));
-  }
-
-  has(index: number): boolean {
-    return (this.words[index >> 5]! & (1 << (index & 31))) !== 0;
-  }
-
-  add(index: number): void {
-    this.words[index >> 5]! |= 1 << (index & 31);
-  }
-
-  remove(index: number): void {
-    this.words[index >> 5]! &= ~(1 << (index & 31));
-  }
-
-  copy(): NameSet {
-    return new NameSet(this.words.slice());
-  }
-
-  /** Takes in all of another set; tells whether that changed this one. */
-  addAll(other: NameSet): boolean {
-    let changed = false;
-    for (let i = 0; i < this.words.length; i += 1) {
-      const now = (this.words[i]! | other.words[i]!) >>> 0;
-      if (now !== this.words[i]!) changed = true;
-      this.words[i] = now;
-    }
-    return changed;
-  }
-
-  equals(other: NameSet): boolean {
-    return this.words.every((word, index) => word === other.words[index]);
-  }
+/** Where in a graph a name is read, and where it is given a value or loses it: indexes of steps, by block. */
+interface Places {
+  readonly reads: Map<Block, number[]>;
+  readonly changes: Map<Block, number[]>;
 }
 
-function indexOf(flow: FlowGraph): Map<Binding, number> {
-  return new Map(flow.tracked.map((binding, index) => [binding, index]));
+/** Where the steps of a graph stand that concern each name, so that questions about one name look at little else. */
+class FlowIndex {
+  private readonly places = new Map<Binding, Places>();
+  private readonly before = new Map<Block, Block[]>();
+
+  private constructor(private readonly flow: FlowGraph) {
+    for (const block of flow.blocks) {
+      for (const { to } of block.next) {
+        const list = this.before.get(to);
+        if (list === undefined) this.before.set(to, [block]);
+        else list.push(block);
+      }
+      block.steps.forEach((step, index) => {
+        if (step.does !== "read" && step.does !== "write" && step.does !== "declare") return;
+        let places = this.places.get(step.binding);
+        if (places === undefined) {
+          this.places.set(step.binding, (places = { reads: new Map(), changes: new Map() }));
+        }
+        const lists = step.does === "read" ? places.reads : places.changes;
+        const list = lists.get(block);
+        if (list === undefined) lists.set(block, [index]);
+        else list.push(index);
+      });
+    }
+  }
+
+  private static readonly made = new WeakMap<FlowGraph, FlowIndex>();
+
+  static of(flow: FlowGraph): FlowIndex {
+    let index = FlowIndex.made.get(flow);
+    if (index === undefined) FlowIndex.made.set(flow, (index = new FlowIndex(flow)));
+    return index;
+  }
+
+  /** Whether a name may still be read behind the step of a block with an index, before it gets another value: liveness, asked for one name. */
+  isLive(binding: Binding, block: Block, at: number): boolean {
+    const { reads, changes } = this.places.get(binding)!;
+    if (reads.size === 0) return false;
+    const isRead = (inner: Block, from: number): boolean | undefined => {
+      const read = reads.get(inner)?.find((index) => index > from);
+      const change = changes.get(inner)?.find((index) => index > from);
+      return read !== undefined && (change === undefined || read <= change) ? true : change === undefined ? undefined : false;
+    };
+    const here = isRead(block, at);
+    if (here !== undefined) return here;
+    const seen = new Set<Block>();
+    const list = block.next.map(({ to }) => to);
+    for (let inner = list.pop(); inner !== undefined; inner = list.pop()) {
+      if (seen.has(inner)) continue;
+      seen.add(inner);
+      const found = isRead(inner, -1);
+      if (found === true || seen.size > farthest) return true;
+      if (found === undefined) for (const { to } of inner.next) list.push(to);
+    }
+    return false;
+  }
+
+  /**
+   * The steps that may have given a name what it holds before the step of a block with an index (its reaching definitions); `undefined` among them stands for none, on a
+   * way from the beginning. Nothing is given where that is too far to tell.
+   */
+  reaching(binding: Binding, block: Block, at: number): ReadonlySet<Step | undefined> | undefined {
+    const { changes } = this.places.get(binding)!;
+    const found = new Set<Step | undefined>();
+    const here = changes.get(block)?.findLast((index) => index < at);
+    if (here !== undefined) return found.add(block.steps[here]);
+    const seen = new Set<Block>([block]);
+    const list = [block];
+    let again = false;
+    for (let inner = list.pop(); inner !== undefined; inner = list.pop()) {
+      if (inner === this.flow.blocks[0]) found.add(undefined);
+      for (const earlier of this.before.get(inner) ?? []) {
+        // Control may come back to the block itself.
+        if (earlier === block ? again : seen.has(earlier)) continue;
+        if (earlier === block) again = true;
+        seen.add(earlier);
+        const last = changes.get(earlier)?.at(-1);
+        if (last !== undefined) found.add(earlier.steps[last]);
+        else if (earlier !== block) list.push(earlier);
+      }
+      if (seen.size > farthest) return undefined;
+    }
+    return found;
+  }
 }
 
 /** Calls `visit` for every write after which the value may still be read (`read` is true) or is surely not. */
@@ -78,57 +129,24 @@ export function eachWrite(
   flow: FlowGraph,
   visit: (step: Extract<Step, { does: "write" }>, read: boolean) => void,
 ): void {
-  const index = indexOf(flow);
-  const live = new Map<Block, NameSet>(flow.blocks.map((block) => [block, NameSet.of(index.size)]));
-  const back = (block: Block, at?: (step: Step, state: NameSet) => void): NameSet => {
-    const state = NameSet.of(index.size);
-    for (const { to } of block.next) {
-      const known = live.get(to);
-      if (known !== undefined) state.addAll(known);
-    }
-    for (let i = block.steps.length - 1; i >= 0; i -= 1) {
-      const step = block.steps[i]!;
-      at?.(step, state);
-      if (step.does === "read") state.add(index.get(step.binding)!);
-      else if (step.does === "write" || step.does === "declare") state.remove(index.get(step.binding)!);
-    }
-    return state;
-  };
-  for (let changed = true; changed; ) {
-    changed = false;
-    for (let i = flow.blocks.length - 1; i >= 0; i -= 1) {
-      const block = flow.blocks[i]!;
-      if (block.reached && live.get(block)!.addAll(back(block))) changed = true;
-    }
-  }
+  const index = FlowIndex.of(flow);
   for (const block of flow.blocks) {
-    if (block.reached) {
-      back(block, (step, state) => step.does === "write" && visit(step, state.has(index.get(step.binding)!)));
-    }
+    if (!block.reached) continue;
+    block.steps.forEach((step, at) => {
+      if (step.does === "write") visit(step, index.isLive(step.binding, block, at));
+    });
   }
 }
 
 /** Calls `visit` for every read that no value can have reached: on no way to it was the name given one. */
 export function eachUnsetRead(flow: FlowGraph, visit: (step: Extract<Step, { does: "read" }>) => void): void {
-  const index = indexOf(flow);
-  const apply = (state: NameSet, block: Block, at?: (step: Step, state: NameSet) => void): NameSet => {
-    const now = state.copy();
-    for (const step of block.steps) {
-      at?.(step, now);
-      if (step.does === "write") now.add(index.get(step.binding)!);
-      else if (step.does === "declare") now.remove(index.get(step.binding)!);
-    }
-    return now;
-  };
-  const join = (a: NameSet, b: NameSet): NameSet => {
-    const both = a.copy();
-    both.addAll(b);
-    return both;
-  };
-  const states = forward(flow, NameSet.of(index.size), join, apply, (a, b) => a.equals(b));
-  for (const [block, state] of states) {
-    apply(state, block, (step, now) => {
-      if (step.does === "read" && !now.has(index.get(step.binding)!)) visit(step);
+  const index = FlowIndex.of(flow);
+  for (const block of flow.blocks) {
+    if (!block.reached) continue;
+    block.steps.forEach((step, at) => {
+      if (step.does !== "read") return;
+      const sources = index.reaching(step.binding, block, at);
+      if (sources !== undefined && ![...sources].some((source) => source?.does === "write")) visit(step);
     });
   }
 }
@@ -163,66 +181,42 @@ export class Surely {
 /** What is known of a name's value: the same literal on every way, or that it can be several things. */
 export type KnownValue = { readonly literal: string | number | boolean | null | undefined } | "open";
 
-/** By the index of a name, what is known of it; nothing where it has got no value on any way. */
-type State = readonly (KnownValue | undefined)[];
-
 /** The values names are known to have when a condition is asked. */
 export class Values {
-  private readonly states: Map<Block, State>;
-  private readonly index: ReadonlyMap<Binding, number>;
+  private readonly index: FlowIndex;
 
   constructor(
     flow: FlowGraph,
     /** The names to be looked at. */
-    names: ReadonlySet<Binding>,
+    private readonly names: ReadonlySet<Binding>,
     /** The value an expression gives by itself. */
     private readonly valueOf: (step: Extract<Step, { does: "write" }>) => KnownValue,
   ) {
-    this.index = new Map([...names].map((binding, index) => [binding, index]));
-    this.states = forward<State>(
-      flow,
-      new Array<undefined>(names.size).fill(undefined),
-      meet,
-      (state, block) => this.apply(state, block, block.steps.length),
-      sameStates,
-    );
+    this.index = FlowIndex.of(flow);
   }
 
-  /** What is known of a name before the step of a block with an index. */
-  at(block: Block, index: number): (binding: Binding) => KnownValue | undefined {
-    const state = this.states.get(block);
-    const now = state === undefined ? [] : this.apply(state, block, index);
-    return (binding) => now[this.index.get(binding) ?? -1];
-  }
-
-  private apply(state: State, block: Block, count: number): State {
-    let now: (KnownValue | undefined)[] | undefined;
-    for (let i = 0; i < count; i += 1) {
-      const step = block.steps[i]!;
-      if (step.does !== "write" && step.does !== "declare") continue;
-      const index = this.index.get(step.binding);
-      if (index === undefined) continue;
-      now ??= [...state];
-      now[index] = step.does === "declare" ? nothing : this.valueOf(step);
-    }
-    return now ?? state;
+  /** What is known of a name before the step of a block with an index; nothing where it has got no value on any way. */
+  at(block: Block, at: number): (binding: Binding) => KnownValue | undefined {
+    return (binding) => {
+      if (!this.names.has(binding) || !block.reached) return undefined;
+      const sources = this.index.reaching(binding, block, at);
+      if (sources === undefined) return "open";
+      let known: KnownValue | undefined;
+      let isFirst = true;
+      for (const step of sources) {
+        const value = step?.does === "write" ? this.valueOf(step) : step === undefined ? undefined : nothing;
+        // What only one way gives a value has none yet on the other.
+        if (!isFirst && !sameValue(known, value)) return "open";
+        known = value;
+        isFirst = false;
+      }
+      return known;
+    };
   }
 }
 
 const nothing: KnownValue = { literal: undefined };
 
-function meet(a: State, b: State): State {
-  // What only one way gives a value has none yet on the other.
-  return a.map((one, index) => {
-    const other = b[index];
-    return one === other || (one !== undefined && other !== undefined && sameValue(one, other)) ? one : "open";
-  });
-}
-
 function sameValue(a: KnownValue | undefined, b: KnownValue | undefined): boolean {
   return a === b || (typeof a === "object" && typeof b === "object" && Object.is(a.literal, b.literal));
-}
-
-function sameStates(a: State, b: State): boolean {
-  return a.every((value, index) => sameValue(value, b[index]));
 }

@@ -213,7 +213,8 @@ function askedNames({ tests, tracked, blocks }: FlowGraph): Set<Binding> {
       }
     }
   }
-  for (const binding of found) if (!tracked.includes(binding)) found.delete(binding);
+  const followed = new Set(tracked);
+  for (const binding of found) if (!followed.has(binding)) found.delete(binding);
   return found;
 }
 
