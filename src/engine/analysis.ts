@@ -13,6 +13,7 @@ import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
 import { BrokenWatch } from "./broken-watch.js";
+import { Frontier } from "./frontier.js";
 import { findHushes, findKnown, hushUses, isHushed, type Hush } from "./hush.js";
 import type { Meter } from "./meter.js";
 import { RecordStore } from "./record-store.js";
@@ -30,6 +31,8 @@ export interface AnalysisInput {
   readonly today: string;
   readonly meter?: Meter | undefined;
   readonly limits?: RuleLimits | undefined;
+  /** After how many steps – visits of nodes, mostly – it is asked whether to stop for now. */
+  readonly stepsAtATime?: number | undefined;
 }
 
 /** What rules are called for. */
@@ -38,11 +41,11 @@ type Unit = Node | Binding | Reference;
 /** With more edits than this behind, the text is read anew. */
 const mostBehind = 200;
 
-/** After this many visits the analysis asks whether it should stop for now. */
-const visitsBetweenPauses = 200;
+/** After this many steps the analysis asks whether it should stop for now. */
+const usualSteps = 200;
 
-/** Up to this many parts are visited from the last edit outward. */
-const mostSorted = 4000;
+/** About how many characters a node has. */
+const lengthOfStep = 20;
 
 const trackedKinds = new Set(["variable", "changeable", "fixed", "parameter", "caught"]);
 
@@ -71,8 +74,9 @@ export class DocumentAnalysis {
   private ofFile: AlertRecord[] = [];
 
   // What is to be done.
-  private readonly parts = new Set<Node>();
-  private readonly subtrees = new Set<Node>();
+  /** What has names that have not been taken in. */
+  private readonly unnamed = new Frontier();
+  private readonly unvisited = new Frontier();
   private readonly touched = new Set<Node>();
   private readonly dirtyBindings = new Set<Binding>();
   private readonly dirtyUses = new Set<Reference>();
@@ -84,6 +88,10 @@ export class DocumentAnalysis {
   private lastEdit = 0;
   /** Rules that were switched on or tuned when all else had been looked at, and are to look at all. */
   private readonly late = new Set<string>();
+  /** What they have not been given yet. */
+  private readonly lateNodes = new Frontier();
+  private readonly lateBindings = new Set<Binding>();
+  private readonly lateUses = new Set<Reference>();
 
   // What rules asked that depends on names elsewhere.
   private readonly suggested = new SpellingWatch<Reference>();
@@ -103,7 +111,10 @@ export class DocumentAnalysis {
   private store: RecordStore | undefined;
   private base: Node | undefined;
 
+  private readonly stepsAtATime: number;
+
   constructor(private readonly input: AnalysisInput) {
+    this.stepsAtATime = input.stepsAtATime ?? usualSteps;
     this.language = input.language;
     this.settings = input.settings;
     this.info = input.info;
@@ -182,6 +193,16 @@ export class DocumentAnalysis {
     const gone = new Set(before.active.map(({ rule }) => rule.id).filter((id) => !unchanged.has(id)));
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.dropRules(gone);
     for (const { rule } of settings.active) if (!unchanged.has(rule.id)) this.late.add(rule.id);
+    if (this.late.size > 0) this.beginLate();
+  }
+
+  /** Notes that the rules that are late have been given nothing yet. */
+  private beginLate(): void {
+    const { names } = this.keeper!;
+    this.lateNodes.clear();
+    this.lateNodes.add(this.tree!.root);
+    for (const binding of names.all()) this.lateBindings.add(binding);
+    for (const use of names.unresolvedUses()) this.lateUses.add(use);
   }
 
   /**
@@ -287,15 +308,18 @@ export class DocumentAnalysis {
     this.tree = tree;
     this.keeper = this.language.names(tree);
     this.arrange();
-    this.parts.clear();
-    tree.root.each((child) => void this.parts.add(child));
+    this.unnamed.clear();
+    this.unnamed.addChildren(tree.root);
     this.startOver();
   }
 
   /** Gives all to all rules again. */
   private startOver(): void {
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.clear();
-    for (const set of [this.subtrees, this.touched, this.dirtyBindings, this.dirtyUses, this.dirtyFlows]) set.clear();
+    for (const frontier of [this.unvisited, this.lateNodes]) frontier.clear();
+    for (const set of [this.touched, this.dirtyBindings, this.dirtyUses, this.dirtyFlows, this.lateBindings, this.lateUses]) {
+      set.clear();
+    }
     this.suggested.clear();
     this.missed.clear();
     this.outerAsked.clear();
@@ -303,7 +327,7 @@ export class DocumentAnalysis {
     this.late.clear();
     this.everything = this.fresh = true;
     const { root } = this.tree!;
-    root.each((child) => void this.subtrees.add(child));
+    this.unvisited.addChildren(root);
     this.touched.add(root);
     this.dirtyFlows.add(root);
     const { names } = this.keeper!;
@@ -315,8 +339,10 @@ export class DocumentAnalysis {
   private follow({ path, removed, added }: TreeChange): void {
     for (const part of removed) this.forget(part);
     const holder = path.at(-1)!;
-    if (!isWithin(holder, this.parts)) for (const part of added) this.parts.add(part);
-    if (!isWithin(holder, this.subtrees)) for (const part of added) this.subtrees.add(part);
+    for (const frontier of [this.unnamed, this.unvisited]) {
+      if (frontier.covers(holder)) continue;
+      for (const part of [...added].reverse()) frontier.add(part);
+    }
     for (const node of path) this.touch(node);
     let root = holder;
     while (!this.language.isFlowRoot(root)) root = root.parent!;
@@ -340,8 +366,7 @@ export class DocumentAnalysis {
     walk(part, (node) => {
       this.drop(this.visits, node);
       this.drop(this.flows, node);
-      this.subtrees.delete(node);
-      this.parts.delete(node);
+      for (const frontier of [this.unnamed, this.unvisited, this.lateNodes]) frontier.delete(node);
       this.touched.delete(node);
       this.dirtyFlows.delete(node);
       this.broken.withdraw(node);
@@ -355,31 +380,18 @@ export class DocumentAnalysis {
 
   private *work(): Generator<void> {
     const keeper = this.keeper!;
-    for (const part of this.extent === "all" ? this.parts : []) {
-      this.staged("names", () => keeper.add(part));
-      this.parts.delete(part);
+    if (this.extent !== "all") this.unnamed.clear();
+    while (!this.unnamed.isEmpty) {
+      this.staged("names", () => this.takeNames(keeper));
       yield;
     }
     this.staged("names", () => this.settleNames(keeper.names));
     if (this.brokenIn !== this.tree) this.checkBroken();
     this.brokenIn = this.tree;
-    yield;
     yield* this.visitAll();
-    for (const binding of this.dirtyBindings) {
-      this.lookAtBinding(binding);
-      this.dirtyBindings.delete(binding);
-      yield;
-    }
-    for (const use of this.dirtyUses) {
-      this.lookAtUse(use);
-      this.dirtyUses.delete(use);
-      yield;
-    }
-    for (const root of this.dirtyFlows) {
-      this.lookAtFlow(root, keeper.names);
-      this.dirtyFlows.delete(root);
-      yield;
-    }
+    yield* this.each(this.dirtyBindings, (binding) => this.lookAtBinding(binding));
+    yield* this.each(this.dirtyUses, (use) => this.lookAtUse(use));
+    yield* this.each(this.dirtyFlows, (root) => this.lookAtFlow(root, keeper.names));
     if (this.late.size > 0) yield* this.catchUp(keeper.names);
     this.ofFile = [];
     this.unit = this.store = undefined;
@@ -387,7 +399,33 @@ export class DocumentAnalysis {
     for (const call of this.calls.byFile) this.call(call, undefined);
   }
 
-  /** Gives all to the rules that are late. What they found of it already is replaced, so that it does no harm to begin again. */
+  /** Looks at what is in a set and takes it out; what is looked at is not looked at again. */
+  private *each<One>(set: Set<One>, look: (one: One) => void): Generator<void> {
+    for (const one of set) {
+      look(one);
+      set.delete(one);
+      yield;
+    }
+  }
+
+  /** Takes in the names of some nodes: of small ones with all below them, of others one by one. */
+  private takeNames(keeper: NameKeeper): void {
+    const most = this.stepsAtATime * lengthOfStep;
+    for (let length = 0; length < most; ) {
+      const node = this.unnamed.take();
+      if (node === undefined) return;
+      if (node.length < most) {
+        keeper.add(node);
+        length += node.length;
+      } else {
+        keeper.enter(node);
+        this.unnamed.addChildren(node);
+      }
+      length += lengthOfStep;
+    }
+  }
+
+  /** Gives all that they have not seen to the rules that are late. */
   private *catchUp(names: Names): Generator<void> {
     const isLate = ({ rule }: Call): boolean => this.late.has(rule.id);
     const look = (calls: readonly Call[], store: RecordStore, unit: Unit, base: Node, given: unknown = unit): void => {
@@ -403,30 +441,25 @@ export class DocumentAnalysis {
         .filter(([, calls]) => calls.length > 0),
     );
     const byFlow = this.calls.byFlow.filter(isLate);
-    const stack: Node[] = [this.tree!.root];
-    for (let count = 1; stack.length > 0; count += 1) {
-      const node = stack.pop()!;
+    for (let count = 1, node = this.lateNodes.take(); node !== undefined; count += 1, node = this.lateNodes.take()) {
       const calls = byNode.get(node.type);
       if (calls !== undefined) look(calls, this.visits, node, node);
       if (byFlow.length > 0 && this.language.isFlowRoot(node)) {
         look(byFlow, this.flows, node, node, this.language.flow(node, names));
       }
-      node.each((child) => void stack.push(child));
-      if (count % visitsBetweenPauses === 0) yield;
+      this.lateNodes.addChildren(node);
+      if (count % this.stepsAtATime === 0) yield;
     }
     const byBinding = this.calls.byBinding.filter(isLate);
-    if (byBinding.length > 0) {
-      for (const binding of names.all()) {
-        if (binding.isDeclared) look(byBinding, this.bindings, binding, binding.declarations[0]!.owner);
-      }
-    }
-    yield;
+    if (byBinding.length === 0) this.lateBindings.clear();
+    yield* this.each(this.lateBindings, (binding) => {
+      if (binding.isDeclared) look(byBinding, this.bindings, binding, binding.declarations[0]!.owner);
+    });
     const byUse = this.calls.byUse.filter(isLate);
-    if (byUse.length > 0) {
-      for (const use of names.unresolvedUses()) {
-        if (use.binding === undefined && use.at >= 0) look(byUse, this.uses, use, use.node);
-      }
-    }
+    if (byUse.length === 0) this.lateUses.clear();
+    yield* this.each(this.lateUses, (use) => {
+      if (use.binding === undefined && use.at >= 0) look(byUse, this.uses, use, use.node);
+    });
     this.late.clear();
   }
 
@@ -503,7 +536,7 @@ export class DocumentAnalysis {
       if (use.at < 0) continue;
       if (use.binding === undefined || this.uses.has(use)) this.dirtyUses.add(use);
       if (this.fresh) continue;
-      if (!isWithin(use.node, this.subtrees)) {
+      if (!this.unvisited.covers(use.node)) {
         for (let node: Node | null = use.node; node !== null && !this.touched.has(node); node = node.parent) {
           this.touched.add(node);
         }
@@ -524,37 +557,16 @@ export class DocumentAnalysis {
   /** Visits what is new, nearest to the last edit first, and what has other contents. */
   private *visitAll(): Generator<void> {
     this.fresh = false;
-    for (const node of this.touched) {
-      this.visit(node);
-      this.touched.delete(node);
-    }
+    yield* this.each(this.touched, (node) => this.visit(node));
     // Where nobody wants to see a node, none is looked at.
-    if (this.calls.byNode.size === 0 && this.calls.byFlow.length === 0) this.subtrees.clear();
-    const parts = this.nearestFirst();
-    let count = 0;
-    const stack: Node[] = [];
-    const below: Node[] = [];
-    const collect = (child: Node): void => void below.push(child);
-    for (const part of parts) {
-      stack.push(part);
-      while (stack.length > 0) {
-        const node = stack.pop()!;
-        this.visit(node);
-        if (this.language.isFlowRoot(node)) this.dirtyFlows.add(node);
-        node.each(collect);
-        while (below.length > 0) stack.push(below.pop()!);
-        count += 1;
-        if (count % visitsBetweenPauses === 0) yield;
-      }
-      this.subtrees.delete(part);
+    if (this.calls.byNode.size === 0 && this.calls.byFlow.length === 0) this.unvisited.clear();
+    if (!this.everything || this.lastEdit > 0) this.unvisited.sort(this.lastEdit);
+    for (let count = 1, node = this.unvisited.take(); node !== undefined; count += 1, node = this.unvisited.take()) {
+      this.visit(node);
+      if (this.language.isFlowRoot(node)) this.dirtyFlows.add(node);
+      this.unvisited.addChildren(node);
+      if (count % this.stepsAtATime === 0) yield;
     }
-  }
-
-  /** What is to be visited. Of very much the order does not matter that much, as this is asked each time the work goes on. */
-  private nearestFirst(): Iterable<Node> {
-    if ((this.everything && this.lastEdit === 0) || this.subtrees.size > mostSorted) return this.subtrees;
-    const distance = new Map([...this.subtrees].map((part) => [part, Math.abs(part.start - this.lastEdit)]));
-    return [...this.subtrees].sort((a, b) => distance.get(a)! - distance.get(b)!);
   }
 
   private visit(node: Node): void {
@@ -752,11 +764,4 @@ export class DocumentAnalysis {
 /** What beside rules decides about alerts. */
 function surroundingsOf({ language, runtime, known }: ResolvedSettings): string {
   return JSON.stringify([language.edition, runtime, known]);
-}
-
-/** Whether a node or one around it is in a set. */
-function isWithin(node: Node, set: ReadonlySet<Node>): boolean {
-  if (set.size === 0) return false;
-  for (let up: Node | null = node; up !== null; up = up.parent) if (set.has(up)) return true;
-  return false;
 }

@@ -57,6 +57,8 @@ export interface WorkspaceOptions {
   readonly meter?: Meter;
   /** Cuts off rules that are not the package's own when they take longer than `mostRuleTime`. Without it they may take what they want. */
   readonly cutOff?: CutOff;
+  /** After how many steps of an analysis, visits of nodes mostly, `work` asks whether to stop; 200 without it. */
+  readonly stepsAtATime?: number;
   /** Milliseconds that rules may take at a stretch; 3000 without it. */
   readonly mostRuleTime?: number;
 }
@@ -449,7 +451,7 @@ export class Workspace {
     text: Text,
     settings: ResolvedSettings,
   ): AnalysisInput {
-    const { today = "", meter } = this.options;
+    const { today = "", meter, stepsAtATime } = this.options;
     return {
       text,
       language,
@@ -458,6 +460,7 @@ export class Workspace {
       today,
       meter,
       limits: this.limits,
+      stepsAtATime,
     };
   }
 

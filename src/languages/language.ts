@@ -45,6 +45,8 @@ export interface NameKeeper {
   readonly names: Names;
   /** Takes in a part of the tree, with all below it. The parts around it have been taken in, or have nothing of their own. */
   add(part: Node): void;
+  /** Takes in a node without what is below it. What stands around it has been taken in, and what stands before it in the same part. */
+  enter(node: Node): void;
   /** Forgets a part that is no more in the tree. */
   remove(part: Node): void;
 }

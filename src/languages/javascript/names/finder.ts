@@ -24,6 +24,10 @@ export class NameFinder implements NameKeeper {
     this.names = new Names(rootScope(program), outlineOf);
   }
 
+  enter(node: Node): void {
+    this.takeIn(node as JavaScriptNode, scopeAround(this.names, node));
+  }
+
   add(part: Node): void {
     const nodes: Node[] = [part];
     const scopes: Scope[] = [scopeAround(this.names, part)];
@@ -32,7 +36,7 @@ export class NameFinder implements NameKeeper {
     while (nodes.length > 0) {
       const node = nodes.pop()! as JavaScriptNode;
       const scope = scopes.pop()!;
-      const inner = this.enter(node, scope);
+      const inner = this.takeIn(node, scope);
       // In the order of the text: what a `var` of a body is depends on the parameters before it.
       node.each(collect);
       for (let i = children.length - 1; i >= 0; i -= 1) {
@@ -54,7 +58,7 @@ export class NameFinder implements NameKeeper {
   }
 
   /** Takes in a node that stands in `scope`; gives the scope it opens, or else the same. */
-  private enter(node: JavaScriptNode, scope: Scope): Scope {
+  private takeIn(node: JavaScriptNode, scope: Scope): Scope {
     switch (node.type) {
       case "Identifier":
         node.fact = this.identifier(node, scope);
