@@ -1,17 +1,9 @@
 #!/usr/bin/env node
-/** The command line. Exit codes: 0 nothing at or above the failing level; 1 something; 2 the command could not do its work. */
+/** The command line. Each command loads what it needs when it runs. Exit codes: 0 nothing at or above the failing level; 1 something; 2 the command could not do its work. */
 import { Command, CommanderError, InvalidArgumentError, Option } from "commander";
 import { levels } from "../rules/rule.js";
-import { serveIpc, serveSocket, serveStdio } from "../server/node.js";
-import { SettingsError } from "../settings/issue.js";
 import { version } from "../version.js";
-import { explainCommand, rulesCommand } from "./catalogue.js";
-import { demoCommand } from "./demo/index.js";
-import { mendCommand } from "./mend.js";
 import { complain } from "./output.js";
-import { reviewCommand } from "./review.js";
-import { setupCommand } from "./setup.js";
-import { traceFile, traceFlow } from "./trace.js";
 
 function port(text: string): number {
   const number = Number(text);
@@ -44,6 +36,7 @@ program
   .option("--no-baseline", "write none")
   .option("--overwrite", "write the settings file anew if there is one")
   .action(async (options) => {
+    const { setupCommand } = await import("./setup.js");
     process.exitCode = await setupCommand(options);
   });
 
@@ -61,6 +54,7 @@ program
   .option("--where <json>", "conditions on the holes of the pattern, as `{\"b\":{\"atLeast\":2}}`")
   .option("--rewrite <code>", "what the pattern's code would become")
   .action(async (paths, options) => {
+    const { reviewCommand } = await import("./review.js");
     process.exitCode = await reviewCommand(paths, options);
   });
 
@@ -73,6 +67,7 @@ program
   .option("--dry-run", "write nothing, and show what would change")
   .option("--since <revision>", "only lines that have changed since a revision of git")
   .action(async (paths, options) => {
+    const { mendCommand } = await import("./mend.js");
     process.exitCode = await mendCommand(paths, options);
   });
 
@@ -84,7 +79,8 @@ program
   .option("--pipe <name>", "connect to a named pipe")
   .option("--node-ipc", "talk over the channel to the process that forked this one")
   .option("--clientProcessId <id>", "passed by some editors; not needed, as `initialize` says it too")
-  .action((options) => {
+  .action(async (options) => {
+    const { serveIpc, serveSocket, serveStdio } = await import("../server/node.js");
     if (options.nodeIpc) serveIpc();
     else if (options.socket !== undefined) serveSocket({ port: options.socket });
     else if (options.pipe !== undefined) serveSocket({ path: options.pipe });
@@ -102,6 +98,7 @@ program
   .option("--profile <name>", "with a profile of the settings")
   .option("--flow <place>", "instead, the flow graph of the function around a line, given as FILE:LINE")
   .action(async (file, { flow, profile }) => {
+    const { traceFile, traceFlow } = await import("./trace.js");
     if (flow !== undefined) process.exitCode = traceFlow(flow);
     else if (file !== undefined) process.exitCode = await traceFile(file, { profile });
     else {
@@ -119,7 +116,8 @@ program
   .addOption(new Option("--language <name>", "only those for what is written in").choices(["javascript", "settings"]))
   .option("--has-remedy", "only those that offer a remedy")
   .addOption(new Option("--format <form>", "how to list").choices(["text", "json"]).default("text"))
-  .action((options) => {
+  .action(async (options) => {
+    const { rulesCommand } = await import("./catalogue.js");
     process.exitCode = rulesCommand(options);
   });
 
@@ -128,6 +126,7 @@ program
   .description("show what a rule finds and why")
   .argument("<rule>", "the id of a rule")
   .action(async (rule) => {
+    const { explainCommand } = await import("./catalogue.js");
     process.exitCode = await explainCommand(rule);
   });
 
@@ -136,6 +135,7 @@ program
   .description("play an editing session on the sample project")
   .option("--fast", "without the pauses that let one follow")
   .action(async (options) => {
+    const { demoCommand } = await import("./demo/index.js");
     process.exitCode = await demoCommand(options);
   });
 
@@ -143,7 +143,7 @@ try {
   await program.parseAsync();
 } catch (error) {
   if (error instanceof CommanderError) process.exitCode = error.exitCode === 0 ? 0 : 2;
-  else if (error instanceof SettingsError) {
+  else if (error instanceof Error && error.name === "SettingsError") {
     complain(error.message);
     process.exitCode = 2;
   } else {

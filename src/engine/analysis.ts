@@ -228,9 +228,12 @@ export class DocumentAnalysis {
       for (const _ of this.work()) if ((isPaused = stop())) return;
     };
     if (limits?.areNeeded(this.settings.active) !== true) work();
-    else if (!limits.within(work)) {
-      this.cutOff(limits);
-      return this.run(stop);
+    else {
+      const outcome = limits.within(work);
+      if (outcome !== "done") {
+        this.cutOff(outcome === "stuck" ? limits : undefined);
+        return this.run(stop);
+      }
     }
     if (isPaused) return false;
     this.done = true;
@@ -238,10 +241,10 @@ export class DocumentAnalysis {
     return true;
   }
 
-  /** Notes which rule was running when the time was up. What was done may be half done: all is begun anew, without that rule. */
-  private cutOff(limits: RuleLimits): void {
+  /** Notes which rule was running when its time was up, given `limits`. What was done may be half done: all is begun anew. */
+  private cutOff(limits: RuleLimits | undefined): void {
     const { running } = this;
-    if (running !== undefined) limits.stop(running);
+    if (running !== undefined) limits?.stop(running);
     this.running = undefined;
     this.tree = undefined;
     this.behind = [];
@@ -714,9 +717,13 @@ export class DocumentAnalysis {
       const work = (): void => void (offers = remedies());
       if (limits?.areNeeded([{ rule }]) !== true) work();
       else if (limits.stuck.has(rule)) return [];
-      else if (!limits.within(work)) {
-        limits.stop(rule);
-        this.failed.set(rule, limits.stuck.get(rule)!);
+      else {
+        let outcome = limits.within(work);
+        while (outcome === "busy") outcome = limits.within(work);
+        if (outcome === "stuck") {
+          limits.stop(rule);
+          this.failed.set(rule, limits.stuck.get(rule)!);
+        }
       }
     } catch (error) {
       this.failed.set(rule, { rule: rule.id, error });

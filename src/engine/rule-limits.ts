@@ -11,13 +11,16 @@ export class RuleTookTooLong extends Error {
 }
 
 /**
- * Runs something and cuts it off, wherever it is, after some milliseconds; tells whether it came to its end. Only the platform can do that.
+ * Runs something and cuts it off, wherever it is, after some milliseconds; tells whether it came to its end (`done`), and if not, whether it had its time (`stuck`) or the
+ * machine was busy with something else. Only the platform can do that.
  */
-export type CutOff = (work: () => void, milliseconds: number) => boolean;
+export type CutOff = (work: () => void, milliseconds: number) => "done" | "stuck" | "busy";
 
 /** The limit for rules that are not the package's own, and those that have gone beyond it. */
 export class RuleLimits {
   readonly stuck = new Map<Rule, RuleFailure>();
+  /** How many times as long by the clock as in processor time rules may take. */
+  private patience = 1;
 
   constructor(
     private readonly own: ReadonlySet<Rule>,
@@ -34,7 +37,10 @@ export class RuleLimits {
     this.stuck.set(rule, { rule: rule.id, error: new RuleTookTooLong(this.milliseconds) });
   }
 
-  within(work: () => void): boolean {
-    return this.cutOff(work, this.milliseconds);
+  /** Runs work under the limit; each time that the machine proves busy it has twice as long by the clock from then on. */
+  within(work: () => void): "done" | "stuck" | "busy" {
+    const outcome = this.cutOff(work, this.milliseconds * this.patience);
+    if (outcome === "busy") this.patience *= 2;
+    return outcome;
   }
 }

@@ -2,6 +2,7 @@
 import type { Binding, Reference } from "../model/binding.js";
 import { VALUE } from "../model/binding.js";
 import type { Names } from "../model/names.js";
+import type { Scope } from "../model/scope.js";
 import { best, distanceOf, isNear, mostEdits, type Candidate } from "../model/spelling.js";
 import type { Beside, FileView, Finding, Place, Rule } from "../rules/rule.js";
 import type { KnownNames } from "../settings/ready-made.js";
@@ -52,6 +53,7 @@ class LiveText implements SourceText {
 export function sharedView(source: ViewSource) {
   const isKnown = (name: string): boolean =>
     source.builtIn.names.has(name) || source.known.has(name) || source.told.has(name);
+  const suggestions = new Suggestions();
   return {
     get problems(): readonly SyntaxProblem[] {
       return source.problems;
@@ -76,7 +78,7 @@ export function sharedView(source: ViewSource) {
     isBroken: (node: Node): boolean => source.isBroken(node),
     suggest(use: Reference): readonly string[] {
       source.noteSuggestion(use);
-      return best([...candidates(use, source)], 3);
+      return suggestions.of(use, source);
     },
     isMissed(binding: Binding): boolean {
       source.noteMissed(binding);
@@ -89,6 +91,27 @@ export function sharedView(source: ViewSource) {
       return false;
     },
   };
+}
+
+/** What was suggested for names, as long as no name comes or goes. */
+class Suggestions {
+  private names: Names | undefined;
+  private told: ReadonlySet<string> | undefined;
+  private version = -1;
+  private readonly found = new Map<string, Map<Scope, readonly string[]>>();
+
+  of(use: Reference, source: ViewSource): readonly string[] {
+    const { names, told } = source;
+    if (this.names !== names || this.told !== told || this.version !== names.spelling.version) {
+      this.found.clear();
+      Object.assign(this, { names, told, version: names.spelling.version });
+    }
+    let ofName = this.found.get(use.name);
+    if (ofName === undefined) this.found.set(use.name, (ofName = new Map()));
+    let suggested = ofName.get(use.scope);
+    if (suggested === undefined) ofName.set(use.scope, (suggested = best([...candidates(use, source)], 3)));
+    return suggested;
+  }
 }
 
 /** Names that a use may be a misspelling of: those of the nearest scopes come before those from elsewhere. */

@@ -30,6 +30,9 @@ export interface OpenDocument {
   readonly settings?: Settings | ResolvedSettings;
 }
 
+/** An edit that depends on the text it is made in; nothing where that is as it is to be. */
+export type EditOf = (text: Text) => Edit | undefined;
+
 /** A way to settle an alert, with the alert it settles. */
 export interface Remedy {
   readonly title: string;
@@ -144,10 +147,10 @@ export class Workspace {
   }
 
   /**
-   * Changes a document. The edits are applied in the order given, each to the result of the one before.
+   * Changes a document. The edits are applied in the order given, each to the result of the one before; one may be given as what it is for that text, or nothing.
    * Throws a `WorkspaceError`, with nothing changed, when the document is not open, a range is outside the text or the version is not newer.
    */
-  edit(uri: string, version: number, edits: readonly Edit[]): void {
+  edit(uri: string, version: number, edits: readonly (Edit | EditOf)[]): void {
     const document = this.document(uri);
     if (!(version > document.version)) {
       throw new WorkspaceError(
@@ -157,7 +160,9 @@ export class Workspace {
     }
     let { text } = document.analysis;
     const steps: { edit: Edit; text: Text }[] = [];
-    for (const edit of edits) {
+    for (const given of edits) {
+      const edit = typeof given === "function" ? given(text) : given;
+      if (edit === undefined) continue;
       try {
         text = text.apply(edit);
         steps.push({ edit, text });

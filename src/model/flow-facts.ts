@@ -36,6 +36,15 @@ const farthest = 20_000;
 interface Places {
   readonly reads: Map<Block, number[]>;
   readonly changes: Map<Block, number[]>;
+  live?: ReadonlySet<Block>;
+}
+
+/** Whether the first thing that happens to a name behind the step of a block with an index is that it is read; `undefined` where nothing does. */
+function readNext({ reads, changes }: Places, block: Block, at: number): boolean | undefined {
+  const read = reads.get(block)?.find((index) => index > at);
+  const change = changes.get(block)?.find((index) => index > at);
+  if (read === undefined) return change === undefined ? undefined : false;
+  return change === undefined || read <= change;
 }
 
 /** Where the steps of a graph stand that concern each name, so that questions about one name look at little else. */
@@ -74,25 +83,25 @@ class FlowIndex {
 
   /** Whether a name may still be read behind the step of a block with an index, before it gets another value: liveness, asked for one name. */
   isLive(binding: Binding, block: Block, at: number): boolean {
-    const { reads, changes } = this.places.get(binding)!;
-    if (reads.size === 0) return false;
-    const isRead = (inner: Block, from: number): boolean | undefined => {
-      const read = reads.get(inner)?.find((index) => index > from);
-      const change = changes.get(inner)?.find((index) => index > from);
-      return read !== undefined && (change === undefined || read <= change) ? true : change === undefined ? undefined : false;
-    };
-    const here = isRead(block, at);
-    if (here !== undefined) return here;
-    const seen = new Set<Block>();
-    const list = block.next.map(({ to }) => to);
-    for (let inner = list.pop(); inner !== undefined; inner = list.pop()) {
-      if (seen.has(inner)) continue;
-      seen.add(inner);
-      const found = isRead(inner, -1);
-      if (found === true || seen.size > farthest) return true;
-      if (found === undefined) for (const { to } of inner.next) list.push(to);
+    const places = this.places.get(binding)!;
+    if (places.reads.size === 0) return false;
+    return readNext(places, block, at) ?? this.liveAtEnd(places).has(block);
+  }
+
+  /** The blocks at whose end a name is live: worked out backward from where it is read, so that only where it is live is looked at. */
+  private liveAtEnd(places: Places): ReadonlySet<Block> {
+    if (places.live !== undefined) return places.live;
+    const live = new Set<Block>();
+    const list = [...places.reads.keys()].filter((block) => readNext(places, block, -1) === true);
+    for (let block = list.pop(); block !== undefined; block = list.pop()) {
+      for (const earlier of this.before.get(block) ?? []) {
+        if (live.has(earlier)) continue;
+        live.add(earlier);
+        if (readNext(places, earlier, -1) === undefined) list.push(earlier);
+      }
     }
-    return false;
+    places.live = live;
+    return live;
   }
 
   /**

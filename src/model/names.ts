@@ -25,6 +25,8 @@ export class Names {
   readonly exports: Scope;
   private readonly scopes = new Map<Node, Scope>();
   private readonly unresolved = new Map<string, Reference[]>();
+  /** How many uses ask whether a name without a meaning exists. */
+  private readonly asked = new Map<string, number>();
   /** Bindings with changes that have not been settled. */
   private unsettledBindings: Binding[] = [];
   private pending: Reference[] = [];
@@ -120,7 +122,18 @@ export class Names {
 
   /** Whether a use asks for an undeclared name to exist. */
   isAsked(name: string): boolean {
-    return this.unresolved.get(name)?.some((use) => use.probing && use.wants === VALUE) === true;
+    return this.asked.has(name);
+  }
+
+  /** Counts uses that ask whether an undeclared name exists; when the first comes or the last goes, all that use it look again. */
+  private countAsking({ name, probing, wants }: Reference, by: 1 | -1): void {
+    if (!probing || wants !== VALUE) return;
+    const count = (this.asked.get(name) ?? 0) + by;
+    if (count > 0) this.asked.set(name, count);
+    else this.asked.delete(name);
+    if (count === 0 || (count === 1 && by === 1)) {
+      for (const other of this.unresolved.get(name) ?? []) this.references.push(other);
+    }
   }
 
   unresolvedNames(): Iterable<string> {
@@ -223,7 +236,7 @@ export class Names {
     }
     const uses = this.unresolved.get(use.name)!;
     takeOut(uses, use);
-    if (use.probing && use.wants === VALUE) for (const other of uses) this.references.push(other);
+    this.countAsking(use, -1);
     if (uses.length > 0) return;
     this.unresolved.delete(use.name);
     this.unknown.add(use.name);
@@ -237,6 +250,6 @@ export class Names {
     }
     use.at = uses.length;
     uses.push(use);
-    if (use.probing && use.wants === VALUE) for (const other of uses) this.references.push(other);
+    this.countAsking(use, 1);
   }
 }

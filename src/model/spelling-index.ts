@@ -4,6 +4,9 @@ import { distanceOf, lettersOf, lettersDiffer, mostEdits } from "./spelling.js";
 export class SpellingIndex {
   private readonly byLength = new Map<number, Map<string, { letters: number; count: number }>>();
 
+  /** Another number whenever a word came or went. */
+  version = 0;
+
   static of(words: Iterable<string>): SpellingIndex {
     const index = new SpellingIndex();
     for (const word of words) index.add(word);
@@ -11,6 +14,7 @@ export class SpellingIndex {
   }
 
   add(word: string): void {
+    this.version += 1;
     let words = this.byLength.get(word.length);
     if (words === undefined) this.byLength.set(word.length, (words = new Map()));
     const entry = words.get(word);
@@ -20,6 +24,7 @@ export class SpellingIndex {
 
   /** Takes a word out as often as it was put in. */
   remove(word: string): void {
+    this.version += 1;
     const words = this.byLength.get(word.length);
     const entry = words?.get(word);
     if (words === undefined || entry === undefined) return;

@@ -1,5 +1,6 @@
 /** The documents that are open, and what is known of each. */
 import type { Alert } from "../engine/alert.js";
+import type { EditOf } from "../engine/workspace.js";
 import { WorkspaceError } from "../engine/errors.js";
 import { difference, moved, type Edit, type Span } from "../text/edit.js";
 import { offsetAt } from "../text/position.js";
@@ -8,6 +9,7 @@ import type { DocumentSettings } from "./host.js";
 import { alertsInCell, Notebook, type Cell } from "./notebook.js";
 import { Place } from "./place.js";
 import type { Session } from "./session.js";
+import { wholeText } from "./whole-text.js";
 
 export interface GivenDocument {
   readonly uri: string;
@@ -85,8 +87,7 @@ export class Documents {
   change(uri: string, version: number, changes: readonly ContentChange[]): string | undefined {
     const settings = this.settingsFiles.get(uri);
     if (settings !== undefined) {
-      const edits = this.editsFor(settings.text, changes);
-      this.settingsFiles.set(uri, { text: edits.reduce((text, edit) => text.apply(edit), settings.text), version });
+      this.settingsFiles.set(uri, { text: this.changed(settings.text, changes), version });
       return undefined;
     }
     const { workspace } = this.session;
@@ -96,7 +97,17 @@ export class Documents {
       if (whole < 0) return undefined;
       this.lost.delete(uri);
     }
-    const edits = this.editsFor(workspace.text(uri), changes);
+    const made: Edit[] = [];
+    const note = (edit: Edit): Edit => {
+      made.push(edit);
+      return edit;
+    };
+    const edits: EditOf[] = [];
+    // What came before a whole new text does not matter.
+    for (const change of changes.slice(Math.max(0, whole))) {
+      if (change.range !== undefined) edits.push((text) => note(this.editFor(text, change)));
+      else for (const edit of wholeText(workspace.text(uri), change.text)) edits.push(() => note(edit));
+    }
     try {
       workspace.edit(uri, version, edits);
     } catch (error) {
@@ -110,23 +121,23 @@ export class Documents {
       }
       throw error;
     }
-    for (const edit of edits) this.noteTyped(uri, edit);
+    for (const edit of made) this.noteTyped(uri, edit);
     this.unsaved.add(uri);
     return uri;
   }
 
-  /** Edits as the client says them, each of the text that the one before left. */
-  private editsFor(before: Text, changes: readonly ContentChange[]): Edit[] {
-    let text = before;
-    return changes.map(({ range, text: insert }, index) => {
-      const edit = {
-        from: range === undefined ? 0 : offsetAt(text, range.start, this.encoding),
-        to: range === undefined ? text.length : offsetAt(text, range.end, this.encoding),
-        insert,
-      };
-      if (index < changes.length - 1 && edit.from <= edit.to) text = text.apply(edit);
-      return edit;
-    });
+  /** A change of a text as the client says it. */
+  private editFor(text: Text, { range, text: insert }: ContentChange): Edit {
+    return {
+      from: range === undefined ? 0 : offsetAt(text, range.start, this.encoding),
+      to: range === undefined ? text.length : offsetAt(text, range.end, this.encoding),
+      insert,
+    };
+  }
+
+  /** A text after the changes that the client says, each of what the one before left. */
+  private changed(before: Text, changes: readonly ContentChange[]): Text {
+    return changes.reduce((text, change) => text.apply(this.editFor(text, change)), before);
   }
 
   private noteTyped(uri: string, edit: Edit): void {
@@ -208,7 +219,7 @@ export class Documents {
     return {
       ...cell,
       version,
-      text: this.editsFor(cell.text, changes).reduce((text, edit) => text.apply(edit), cell.text),
+      text: this.changed(cell.text, changes),
     };
   }
 

@@ -2,12 +2,9 @@
 import type { CancellationToken } from "vscode-jsonrpc";
 import type { Session } from "./session.js";
 
-/** Milliseconds of work at a time, and those after which a first part of the alerts of a large file is shown. */
+/** Milliseconds of work at a time, and those after which a first part of the alerts is shown. */
 const slice = 5;
 const patience = 150;
-
-/** The length from which on a file is large, in UTF-16 code units. */
-const large = 100_000;
 
 type Waiter = (ready: boolean) => void;
 
@@ -19,11 +16,26 @@ export interface AnalysisEvents {
   partly(home: string): void;
 }
 
+/** A document whose turn has come, with when its analysis began and whether a part of it has been shown. */
+interface Turn {
+  readonly began: number;
+  shown: boolean;
+}
+
+/**
+ * Documents whose pause is over stand in a queue. A slice of work goes to one that a request waits for, if there is one, or else to the one that was edited last; the others,
+ * as those of a session that has just been restored, come in the order in which they were opened.
+ */
 export class Scheduler {
+  /** Documents that wait for the end of a pause. */
   private readonly timers = new Map<string, ReturnType<typeof setTimeout>>();
+  private readonly queue = new Map<string, Turn>();
+  /** Documents that were edited, the last one last. */
+  private readonly edited = new Set<string>();
   private readonly waiting = new Map<string, Set<Waiter>>();
   private readonly whenIdle = new Set<() => void>();
   private events: AnalysisEvents | undefined;
+  private next: ReturnType<typeof setTimeout> | undefined;
 
   constructor(private readonly session: Session) {}
 
@@ -31,26 +43,25 @@ export class Scheduler {
     this.events = events;
   }
 
-  /** Analyses a document after a pause. What of an older version is not done yet is abandoned. */
+  /** Analyses a document after a pause, or at once where a request waits for it. */
   schedule(home: string, pause = this.session.editor.pause): void {
-    clearTimeout(this.timers.get(home));
-    this.timers.set(home, setTimeout(() => this.analyse(home, performance.now(), false), pause));
+    this.leave(home);
+    if (pause === 0 || this.waiting.has(home)) this.enqueue(home);
+    else this.timers.set(home, setTimeout(() => this.enqueue(home), pause));
   }
 
-  /** Leaves off analysing a document that is another now, unless somebody waits for it. */
+  /** Leaves off analysing a document that is another now, unless somebody waits for it. It comes before those that are only open. */
   abandon(home: string): void {
-    this.drop(home);
-    if (this.waiting.has(home)) this.schedule(home, 0);
-  }
-
-  private drop(home: string): void {
-    clearTimeout(this.timers.get(home));
-    this.timers.delete(home);
+    this.edited.delete(home);
+    this.edited.add(home);
+    this.leave(home);
+    if (this.waiting.has(home)) this.enqueue(home);
   }
 
   /** A document is gone. */
   forget(home: string): void {
-    this.drop(home);
+    this.leave(home);
+    this.edited.delete(home);
     this.release(home, false);
     this.tellIdle();
   }
@@ -69,20 +80,55 @@ export class Scheduler {
       };
       const cancelled = token.onCancellationRequested(() => waiter(false));
       waiting.add(waiter);
-      this.schedule(home, 0);
+      if (!this.queue.has(home)) this.schedule(home, 0);
     });
   }
 
   /** Resolves when no document is to be analysed. */
   idle(): Promise<void> {
-    return this.timers.size === 0 ? Promise.resolve() : new Promise((resolve) => void this.whenIdle.add(resolve));
+    return this.isIdle ? Promise.resolve() : new Promise((resolve) => void this.whenIdle.add(resolve));
   }
 
   stop(): void {
     for (const timer of this.timers.values()) clearTimeout(timer);
     this.timers.clear();
+    this.queue.clear();
     for (const home of this.waiting.keys()) this.release(home, false);
     this.tellIdle();
+  }
+
+  private get isIdle(): boolean {
+    return this.timers.size === 0 && this.queue.size === 0;
+  }
+
+  /** Takes a document out of the queue, or ends its pause. */
+  private leave(home: string): void {
+    clearTimeout(this.timers.get(home));
+    this.timers.delete(home);
+    this.queue.delete(home);
+  }
+
+  private enqueue(home: string): void {
+    this.timers.delete(home);
+    this.queue.set(home, { began: performance.now(), shown: false });
+    this.goOn();
+  }
+
+  private goOn(): void {
+    if (this.next !== undefined || this.queue.size === 0) return;
+    this.next = setTimeout(() => {
+      this.next = undefined;
+      const home = this.first();
+      if (home !== undefined) this.analyse(home, this.queue.get(home)!);
+      this.goOn();
+    }, 0);
+  }
+
+  /** The document of the queue whose turn it is. */
+  private first(): string | undefined {
+    for (const home of this.waiting.keys()) if (this.queue.has(home)) return home;
+    const edited = [...this.edited].findLast((home) => this.queue.has(home));
+    return edited ?? this.queue.keys().next().value;
   }
 
   private release(home: string, ready: boolean): void {
@@ -91,37 +137,38 @@ export class Scheduler {
   }
 
   private tellIdle(): void {
-    if (this.timers.size > 0) return;
+    if (!this.isIdle) return;
     const told = [...this.whenIdle];
     this.whenIdle.clear();
     for (const tell of told) tell();
   }
 
-  private analyse(home: string, began: number, shown: boolean): void {
-    this.timers.delete(home);
+  private analyse(home: string, turn: Turn): void {
     const { workspace } = this.session;
     const until = performance.now() + slice;
     try {
-      if (workspace.work(home, () => performance.now() > until)) {
-        this.events?.ready(home, performance.now() - began);
-        this.release(home, true);
-        this.tellIdle();
+      if (!workspace.work(home, () => performance.now() > until)) {
+        this.events?.working(home);
+        // What has been found so far is shown once.
+        if (!turn.shown && performance.now() - turn.began > patience) {
+          turn.shown = true;
+          this.events?.partly(home);
+        }
         return;
       }
+      this.leave(home);
+      this.edited.delete(home);
+      this.events?.ready(home, performance.now() - turn.began);
+      this.release(home, true);
     } catch (error) {
       // A fault of ours costs this report, not the session.
       this.session.log(
         1,
         `${home} could not be analysed at version ${workspace.version(home)}: ${error instanceof Error ? error.stack : String(error)}`,
       );
+      this.leave(home);
       this.release(home, false);
-      this.tellIdle();
-      return;
     }
-    this.events?.working(home);
-    // In a large file that has just been opened, what has been found so far is shown once.
-    const partly = !shown && workspace.text(home).length > large && performance.now() - began > patience;
-    if (partly) this.events?.partly(home);
-    this.timers.set(home, setTimeout(() => this.analyse(home, began, shown || partly), 0));
+    this.tellIdle();
   }
 }

@@ -21,6 +21,11 @@ export class StatusLine {
     this.send({ uri, state, text });
   }
 
+  /** Tells that a document is being analysed, unless something more exact of that was told. */
+  working(uri: string): void {
+    if (this.last.get(uri)?.startsWith("working ") !== true) this.tell(uri, "working", "Working …");
+  }
+
   forget(uri: string): void {
     this.last.delete(uri);
   }

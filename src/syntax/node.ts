@@ -4,6 +4,39 @@ export type Visit = (child: Node) => void;
 /** Written in parentheses of its own, which belong to no node. */
 export const PARENTHESIZED = 1;
 
+/** After this many nodes on the way up it is remembered where they begin. */
+const longWay = 64;
+
+/** Where nodes begin that stand deep in a tree, as long as no tree changes. */
+class DeepStarts {
+  private known = new WeakMap<Node, number>();
+
+  of(node: Node): number {
+    const path: Node[] = [];
+    let start: number | undefined;
+    for (let up: Node | null = node; up !== null; up = up.parent) {
+      if ((start = this.known.get(up)) !== undefined) break;
+      path.push(up);
+    }
+    for (let at = path.pop(); at !== undefined; at = path.pop()) {
+      start = (start ?? 0) + at.startInParent;
+      this.known.set(at, start);
+    }
+    return start!;
+  }
+
+  clear(): void {
+    this.known = new WeakMap();
+  }
+}
+
+const deepStarts = new DeepStarts();
+
+/** To be called when a tree has been made, or changed in place. */
+export function treeChanged(): void {
+  deepStarts.clear();
+}
+
 /**
  * A node of the tree that every language shares.
  *
@@ -43,10 +76,13 @@ export abstract class Node {
   /** Offset of the node's first code unit in the document. */
   get start(): number {
     let start = 0;
+    let hops = 0;
     let node: Node = this;
     while (node.parent !== null) {
       start += node.offset >= 0 ? node.offset : node.parent.length - ~node.offset;
       node = node.parent;
+      // In chains of thousands of operators the way up is long, and the same for all of them.
+      if ((hops += 1) === longWay) return start + deepStarts.of(node);
     }
     return start + node.offset;
   }

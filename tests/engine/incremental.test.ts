@@ -1,4 +1,4 @@
-/** After every edit the alerts and remedies are those of a fresh workspace, field for field, with every rule on. The long version is `npm run fuzz`. */
+/** After every edit the alerts and remedies are those of a fresh workspace, field for field, with every rule on. The long version is `npm run soak`. */
 import path from "node:path";
 import { describe, expect, test, vi } from "vitest";
 import { everything, fuzzAnalysis } from "../../bench/fuzz-analysis.js";

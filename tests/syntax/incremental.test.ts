@@ -1,4 +1,4 @@
-/** Reading again after an edit gives what a fresh parse gives, to the last position. The long version is `npm run fuzz`. */
+/** Reading again after an edit gives what a fresh parse gives, to the last position. The long version is `npm run soak`. */
 import path from "node:path";
 import { describe, expect, test } from "vitest";
 import { fuzz } from "../../bench/fuzz-incremental.js";

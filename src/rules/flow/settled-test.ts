@@ -71,6 +71,9 @@ function written(value: Node | null): KnownValue {
   return found === undefined ? "open" : { literal: found[0] };
 }
 
+/** Of longer conditions, in characters, nobody can tell what they come to. */
+const longest = 2000;
+
 /** Things that count as true whatever they hold. */
 function isThing(test: Expression): boolean {
   return [
@@ -174,7 +177,7 @@ export const settledTest = defineRule({
     const values = new Values(flow, asked, ({ value }) => written(value));
     const told: Node[] = [];
     for (const { node, block, at } of flow.tests) {
-      if (!block.reached || isBroken(node)) continue;
+      if (!block.reached || node.length > longest || isBroken(node)) continue;
       const used = new Set<Binding>();
       const value = valueOf(node, values.at(block, at), used);
       if (value === undefined || used.size === 0 || [...used].some(isSwitch)) continue;
@@ -198,8 +201,12 @@ function askedNames({ tests, tracked, blocks }: FlowGraph): Set<Binding> {
   const found = new Set<Binding>();
   if (tests.length === 0 || tracked.length === 0) return found;
   const inTests = new Set<Binding>();
+  // The parts of a condition are conditions too.
+  const seen = new Set<Node>();
   for (const { node } of tests) {
     walk(node, (inner) => {
+      if (seen.has(inner)) return false;
+      seen.add(inner);
       const binding = inner.type === "Identifier" ? bindingOf(inner) : undefined;
       if (binding !== undefined) inTests.add(binding);
       return !inner.type.includes("Function") && inner.type !== "CallExpression" && inner.type !== "MemberExpression";

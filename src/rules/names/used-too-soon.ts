@@ -1,6 +1,5 @@
 import type { Scope } from "../../model/scope.js";
 import type { Node } from "../../syntax/node.js";
-import { isInside } from "../../syntax/walk.js";
 import { defineRule } from "../rule.js";
 
 /** Whether a use runs when control comes to it: no function lies between it and the declaration's scope. */
@@ -19,10 +18,12 @@ function isAmbient(owner: Node): boolean {
   return declare === true || modifiers?.includes("declare") === true;
 }
 
-/** The declaration whose value is being worked out around a use, if any. */
-function isOwnValue(use: Node, owner: Node): boolean {
+/** Whether a use stands in the value that a declaration gives. */
+function isOwnValue(at: number, owner: Node): boolean {
   const { init } = owner as { init?: Node | null };
-  return init != null && isInside(use, init);
+  if (init == null) return false;
+  const from = init.start;
+  return at >= from && at < from + init.length;
 }
 
 export const usedTooSoon = defineRule({
@@ -52,8 +53,9 @@ export const usedTooSoon = defineRule({
     const declared = node.start;
     for (const use of binding.references) {
       if (use.probing || use.exporting || !runsAtOnce(use.scope, binding.scope)) continue;
-      const early = use.node.start < declared;
-      if (!early && !isOwnValue(use.node, owner)) continue;
+      const at = use.node.start;
+      const early = at < declared;
+      if (!early && !isOwnValue(at, owner)) continue;
       alert(use.node, {
         message: `\`${binding.name}\` has no value yet here: it is declared ${early ? "further down" : "by this very statement"}`,
         related: [{ at: node, message: `\`${binding.name}\` is declared here` }],

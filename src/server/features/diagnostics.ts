@@ -36,10 +36,12 @@ export function diagnosticsFeature(session: Session, publisher: Publisher): Feat
       }
       meter.clear();
     },
-    working: (home) => status.tell(home, "working", "Working …"),
+    working: (home) => status.working(home),
     partly(home) {
       const soFar = workspace.alertsSoFar(home);
-      if (soFar !== undefined && soFar.length > 0) publisher.document(home, soFar);
+      if (soFar === undefined || soFar.length === 0) return;
+      publisher.document(home, soFar);
+      status.tell(home, "working", "Working … partly shown");
     },
   });
 

@@ -74,12 +74,14 @@ export function itemStays(
   tree: ParsedText,
   item: Node,
   p: ParseState,
-  { guided, open, guesses, isTroubled }: {
+  { guided, open, guesses, isTroubled, isTroubledHere }: {
     readonly guided: boolean;
     readonly open: Open;
     readonly guesses: ParsedText["guesses"];
     /** Whether something is wrong in the item, as it is now. */
     readonly isTroubled: boolean;
+    /** Whether as much is wrong in the part as was. */
+    readonly isTroubledHere: boolean;
   },
 ): boolean | "give up" {
   const others = (items: ReadonlySet<Node>): boolean => items.size > (items.has(item) ? 1 : 0);
@@ -97,6 +99,8 @@ export function itemStays(
   const passed = p.guesses.filter(({ kind }) => kind === "closer").length;
   if (-p.leastBraces > passed) return false;
   const isBrace = ({ kind }: { readonly kind: string }): boolean => kind === "block" || kind === "closer";
+  // Where only tags were told to end, it is what was wrong in the item that had them told.
+  if (!isTroubledHere && guesses.some(({ kind }) => kind === "tag")) return false;
   if (isEven && isOther && all.some(({ kind }) => kind !== "missing")) return false;
   if ((isEven && all.some(isBrace)) || (isOther && guesses.some(isBrace))) return false;
   const isClosed = Math.max(net, before.braces) > 0 && others(tree.overclosed);

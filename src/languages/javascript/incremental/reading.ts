@@ -193,7 +193,7 @@ function closesNothing(
 }
 
 /** Index of the old element behind the damage that begins at the current token in the same state; -1 if there is none. */
-function syncIndex({ tree, container, damage: { end, delta, source }, first }: Place, p: ParseState): number {
+function syncIndex({ tree, container, damage: { from, to, end, delta, source }, first }: Place, p: ParseState): number {
   const here = p.start + p.base;
   if (here <= end || p.coverInit >= 0) return -1;
   const { list, start } = container;
@@ -202,7 +202,10 @@ function syncIndex({ tree, container, damage: { end, delta, source }, first }: P
   if (index < first || list[index]!.startInParent !== old - start) return -1;
   if (index === 0 || p.calm !== isCalm(tree, list[index - 1]!)) return -1;
   // Where something is wrong, an element's end may depend on how its line is indented.
-  if (!/[\n\r]/.test(source.slice(end, here)) && lineIndent(source, here) !== lineIndent(tree.source, old)) return -1;
+  if (!/[\n\r]/.test(source.slice(end, here))) {
+    if (lineIndent(source, here) !== lineIndent(tree.source, old)) return -1;
+    if (/[()[\]]/.test(source.slice(from, end) + tree.source.slice(from, to))) return -1;
+  }
   const oldEnd = start + list[index - 1]!.startInParent + list[index - 1]!.length;
   if (p.prevEnd + p.base <= end) {
     // The gap itself was damaged: what stands behind it must not depend on it.

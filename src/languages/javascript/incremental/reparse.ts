@@ -103,8 +103,8 @@ function readAgain(place: Place, guided: boolean): ParsedText | "give up" | unde
   );
   if (isLeftBehind) return undefined;
   const found = openIn(tree, fresh);
-  const before = openIn(tree, removed);
-  const open = { braces: found.braces - before.braces, brackets: found.brackets - before.brackets };
+  const gone = openIn(tree, removed);
+  const open = { braces: found.braces - gone.braces, brackets: found.brackets - gone.brackets };
   // Brackets between the elements belong to none of them.
   if (p.braces !== found.braces || p.brackets !== found.brackets || (item !== undefined && hasBracketsBetween(place, removed, from, to))) return undefined;
   if (item === undefined) {
@@ -115,7 +115,9 @@ function readAgain(place: Place, guided: boolean): ParsedText | "give up" | unde
     const guesses = tree.guesses.filter(({ at }) => at > ends[0] && at <= ends[1] && isOutside(at));
     const isTroubled = p.problems.length + p.echoes > 0 ||
       tree.problems.some(({ from: at, seen }) => at >= ends[0] && at <= ends[1] && (seen < from || seen > to));
-    const stays = itemStays(tree, item, p, { guided, open, guesses, isTroubled });
+    const before = tree.problems.filter(({ seen }) => seen >= from && seen <= to).length;
+    const isTroubledHere = p.problems.length >= before;
+    const stays = itemStays(tree, item, p, { guided, open, guesses, isTroubled, isTroubledHere });
     if (stays === "give up") return stays;
     if (!stays) return undefined;
   }

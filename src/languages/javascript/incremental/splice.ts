@@ -1,7 +1,7 @@
 /** Putting what was read anew into a tree. */
 import { placeAround, placeList, type Gaps } from "../../../syntax/anchor.js";
 import { forget } from "../../../syntax/memo.js";
-import type { Node } from "../../../syntax/node.js";
+import { treeChanged, type Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import type { Guess } from "../parser/indentation.js";
 import { inOrder, type ParsedText } from "../parser/index.js";
@@ -58,6 +58,7 @@ export function splice(
   }
   for (const outer of path) outer.length += delta;
   forget(path);
+  treeChanged();
   noteItems(tree, p, path, open);
 
   if (

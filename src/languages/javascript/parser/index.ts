@@ -1,5 +1,5 @@
 /** The parser's way in: text to tree. */
-import type { Node } from "../../../syntax/node.js";
+import { treeChanged, type Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import type { SourceText } from "../../../text/text.js";
 import type { TreeChange } from "../../language.js";
@@ -57,6 +57,7 @@ function parseAs(
   parseDirectives(p, body as Statement[]);
   parseItems(p, body);
   const root = new Program(0, source.length, body, module, options.typescript);
+  treeChanged();
   return {
     result: {
       root,

@@ -1,8 +1,11 @@
-/** The long differential runs, of the syntax and of the whole analysis: `npm run fuzz [EDITS] [SEED]`. */
+/** The long differential runs, of the syntax and of the whole analysis: `npm run soak [EDITS] [SEED]`. */
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import { root, run } from "./prepare.mjs";
+import { install, root, run } from "./prepare.mjs";
 
+install();
+run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "tsconfig.bench.json"]);
+const { shapes } = await import(`${root}/node_modules/.cache/bench/tests/support/shapes.js`);
 const [edits = "20000", seed = "1"] = process.argv.slice(2);
 const below = (folder, name) => readdirSync(path.join(root, folder), { recursive: true, withFileTypes: true })
   .filter((entry) => entry.isFile() && name.test(entry.name))
@@ -23,6 +26,12 @@ for (const [name, copies] of [["large.ts", 20], ["huge.ts", 130]]) {
   )).join("\n");
   writeFileSync(path.join(folder, name), grown);
   files.push(path.join(folder, name));
+}
+// Programs of every shape.
+for (const { name, ending, make } of shapes) {
+  const file = path.join(folder, `${name}.${ending}`);
+  writeFileSync(file, make(400));
+  files.push(file);
 }
 // Well-kept sources of others, as far as they are installed.
 const installed = [

@@ -1,0 +1,45 @@
+/** Long files of every shape through the real server: whatever is typed, the marks come, all of them, and those of a library call. */
+import { expect, test } from "vitest";
+import { createWorkspace } from "../../src/index.js";
+import { javascript } from "../../src/languages/javascript/index.js";
+import { placesIn, shapes } from "../support/shapes.js";
+import { inFolder } from "../support/session.js";
+
+const languageIds = { js: "javascript", ts: "typescript", tsx: "typescriptreact" } as const;
+const settings = { kits: ["sound", "tidy", "thorough"] };
+
+function expected(uri: string, languageId: string, text: string): string[] {
+  const workspace = createWorkspace({ languages: [javascript()], settings });
+  workspace.open({ uri, languageId, version: 1, text });
+  return workspace.alerts(uri).map(({ rule }) => rule).sort();
+}
+
+test.each(shapes)("$name, 5,000 lines with every kit", { timeout: 120_000 }, async (shape) => {
+  const file = `long.${shape.ending}`;
+  const languageId = languageIds[shape.ending];
+  await inFolder({ "alert-quill.jsonc": JSON.stringify(settings) }, async ({ client, uri }) => {
+    await client.initialize();
+    const text = shape.make(5000);
+    client.open(uri(file), text, 1, languageId);
+    const pull = async (): Promise<string[]> =>
+      (await client.request("textDocument/diagnostic", { textDocument: { uri: uri(file) } })).result.items
+        .map(({ code }: { code: string }) => code)
+        .sort();
+    expect(await pull()).toEqual(expected(uri(file), languageId, text));
+    const { at, indent } = placesIn(shape, text)[1]!;
+    let now = text;
+    let version = 1;
+    // An opener stays open; then a whole text takes it back, as some editors send it.
+    for (const typed of ["\n", indent, "{"]) {
+      const offset = at + now.length - text.length;
+      const line = now.slice(0, offset).split("\n").length - 1;
+      const character = offset - (now.lastIndexOf("\n", offset - 1) + 1);
+      now = now.slice(0, offset) + typed + now.slice(offset);
+      const position = { line, character };
+      client.change(uri(file), (version += 1), { range: { start: position, end: position }, text: typed });
+      expect(await pull()).toEqual(expected(uri(file), languageId, now));
+    }
+    client.change(uri(file), (version += 1), { text });
+    expect(await pull()).toEqual(expected(uri(file), languageId, text));
+  });
+});
