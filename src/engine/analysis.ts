@@ -12,6 +12,7 @@ import { nodesTouching, walk } from "../syntax/walk.js";
 import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
+import { AlertList } from "./alert-list.js";
 import { BrokenWatch } from "./broken-watch.js";
 import { Frontier } from "./frontier.js";
 import { findHushes, findKnown, hushUses, isHushed, type Hush } from "./hush.js";
@@ -72,6 +73,7 @@ export class DocumentAnalysis {
   private readonly bindings = new RecordStore();
   private readonly uses = new RecordStore();
   private ofFile: AlertRecord[] = [];
+  private readonly list = new AlertList([this.visits, this.flows, this.bindings, this.uses]);
 
   // What is to be done.
   /** What has names that have not been taken in. */
@@ -176,6 +178,7 @@ export class DocumentAnalysis {
     // What counts as a module decides how the text is read.
     if (info.modules !== this.info.modules) this.tree = undefined;
     Object.assign(this.info, info);
+    this.list.forget();
     this.settings = settings;
     this.done = false;
     this.result = undefined;
@@ -296,6 +299,7 @@ export class DocumentAnalysis {
       let before = tree;
       let whole = false;
       for (const { edit, text } of behind) {
+        this.list.edit(edit);
         const next = language.reparse!(before, edit, text);
         if (next.change === undefined || next.root !== before.root) whole = true;
         else if (!whole) this.follow(next.change);
@@ -318,6 +322,7 @@ export class DocumentAnalysis {
 
   /** Gives all to all rules again. */
   private startOver(): void {
+    this.list.forget();
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.clear();
     for (const frontier of [this.unvisited, this.lateNodes]) frontier.clear();
     for (const set of [this.touched, this.dirtyBindings, this.dirtyUses, this.dirtyFlows, this.lateBindings, this.lateUses]) {
@@ -732,14 +737,21 @@ export class DocumentAnalysis {
   }
 
   /** The alerts with their places, in order, without those that are silenced. */
-  private collect(): FoundAlert[] {
+  private collect(): readonly FoundAlert[] {
     const hushes = findHushes(this.current, this.tree!, this.language);
     const failed = new Set([...this.failed.keys()].map(({ id }) => id));
+    const levelOf = (rule: string): ActiveRule => this.active.get(rule)!;
+    if (hushes.length === 0 && failed.size === 0) {
+      const list = this.list.update(levelOf);
+      if (this.ofFile.length === 0) return list;
+      return [...list, ...this.ofFile.map((record) => resolve(record, levelOf(record.rule)))].sort(inDocumentOrder);
+    }
+    this.list.forget();
     const found: FoundAlert[] = [];
     const take = (record: AlertRecord): void => {
       if (failed.has(record.rule)) return;
-      const one = resolve(record, this.active.get(record.rule)!);
-      if (hushes.length === 0 || !isHushed(hushes, record.rule, one.alert.from, this.input.today)) found.push(one);
+      const one = resolve(record, levelOf(record.rule));
+      if (!isHushed(hushes, record.rule, one.alert.from, this.input.today)) found.push(one);
     };
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) {
       for (const record of store.all()) take(record);

@@ -31,10 +31,10 @@ function joined(name: string): string {
 
 /** The name put right everywhere in the file, where nobody else knows it. */
 function rename(binding: Binding, pattern: RegExp, { keepsToItself }: FileView): RemedyOffer[] {
-  const { name, scope, exported, declarations, references } = binding;
+  const { name, scope, exported, declarations } = binding;
   const better = joined(name);
   const top = scope.parent === null && !keepsToItself;
-  const nodes = [...declarations.map(({ node }) => node), ...references.map(({ node }) => node)];
+  const nodes = [...declarations.map(({ node }) => node), ...binding.inOrder().map(({ node }) => node)];
   const short = nodes.some(
     ({ parent }) => (parent as { shorthand?: boolean } | null)?.shorthand === true ||
       parent?.type === "ExportSpecifier" ||

@@ -87,6 +87,7 @@ export function itemStays(
   const others = (items: ReadonlySet<Node>): boolean => items.size > (items.has(item) ? 1 : 0);
   if (!guided) {
     if (p.straySpots > 0 && others(tree.overclosed)) return "give up";
+    if (guesses.some(({ kind }) => kind !== "missing")) return false;
     if (open.braces !== 0 || open.brackets !== 0 || p.leastBraces < 0) return false;
     return !isTroubled || (p.softSpots === 0 && !tree.softlyLoose.has(item));
   }

@@ -62,18 +62,18 @@ function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): Par
   const [, item] = path;
   // The items of the text are read straight or by their indentation one by one.
   if (item === undefined) return readAgain(place, false);
-  if (!isGuided(tree, item)) {
+  if (!isUneven(tree, item)) {
     const straight = readAgain(place, false);
     if (straight !== undefined) return straight;
   }
   return tree.loose.has(item) || tree.softlyLoose.has(item) ? undefined : readAgain(place, true);
 }
 
-/** Whether an item was read by its indentation. */
-function isGuided({ unclosed, overclosed, guesses, notes }: ParsedText, item: Node): boolean {
+/** Whether the brackets of an item do not balance, so that it was read by its indentation. */
+function isUneven({ unclosed, overclosed, guesses, notes }: ParsedText, item: Node): boolean {
   if (unclosed.has(item) || overclosed.has(item) || (notes.get(item)?.brackets ?? 0) !== 0) return true;
   return guesses.some(
-    ({ kind, at }) => kind !== "missing" && at > item.startInParent && at <= item.startInParent + item.length,
+    ({ kind, at }) => (kind === "block" || kind === "closer") && at > item.startInParent && at <= item.startInParent + item.length,
   );
 }
 
