@@ -65,7 +65,8 @@ function notesDiffer(a: ParsedText, b: ParsedText): string | undefined {
       return `${which} items at ${[...mine!].join(" ")} instead of ${[...theirs!].join(" ")}`;
     }
   }
-  const places = ({ guesses }: ParsedText): string => JSON.stringify([...new Set(guesses.map(({ kind, at }) => `${kind} ${at}`))].sort());
+  const places = ({ guesses }: ParsedText): string =>
+    JSON.stringify([...new Set(guesses.map(({ kind, at }) => `${kind} ${at}`))].sort());
   return places(a) === places(b) ? undefined : `guesses ${places(a)} instead of ${places(b)}`;
 }
 

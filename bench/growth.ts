@@ -20,12 +20,17 @@ const programs: Readonly<Record<string, (count: number) => string>> = {
   "a text joined": (n) => `export const f = (a) => ${repeat(n, () => "'a'", " + ")};\n`,
   "a chain of calls": (n) => `export const f = (a) => a${repeat(n, () => "\n  .b(1)")};\n`,
   "else if": (n) => `export function f(a) {\n  ${repeat(n, (i) => `if (a === ${i}) return ${i};\n`, "  else ")}}\n`,
-  "cases": (n) => `export function f(a) {\n  switch (a) {\n${repeat(n, (i) => `    case ${i}:\n      return ${i};\n`)}  }\n}\n`,
-  "cases that run on": (n) => `export function f(a) {\n  switch (a) {\n${repeat(n, (i) => `    case ${i}:\n      f(${i});\n`)}  }\n}\n`,
-  "conditions in one function": (n) => `export function f(a) {\n  let b = 0;\n${repeat(n, () => "  if (a()) b = a();\n")}  return b;\n}\n`,
+  "cases": (n) =>
+    `export function f(a) {\n  switch (a) {\n${repeat(n, (i) => `    case ${i}:\n      return ${i};\n`)}  }\n}\n`,
+  "cases that run on": (n) =>
+    `export function f(a) {\n  switch (a) {\n${repeat(n, (i) => `    case ${i}:\n      f(${i});\n`)}  }\n}\n`,
+  "conditions in one function": (n) =>
+    `export function f(a) {\n  let b = 0;\n${repeat(n, () => "  if (a()) b = a();\n")}  return b;\n}\n`,
   "names in one function": (n) => `export function f(a) {\n${repeat(n, (i) => `  let b${i} = a();\n  if (a()) b${i} += 1;\n`)}${repeat(n, (i) => `  a(b${i});\n`)}}\n`,
-  "loops in one function": (n) => `export function f(a) {\n${repeat(n, () => "  for (let i = 0; i < a; i += 1) f(i);\n")}}\n`,
-  "attempts in one function": (n) => `export function f(a) {\n${repeat(n, () => "  try {\n    f(a);\n  } catch {\n    a = 1;\n  }\n")}}\n`,
+  "loops in one function": (n) =>
+    `export function f(a) {\n${repeat(n, () => "  for (let i = 0; i < a; i += 1) f(i);\n")}}\n`,
+  "attempts in one function": (n) =>
+    `export function f(a) {\n${repeat(n, () => "  try {\n    f(a);\n  } catch {\n    a = 1;\n  }\n")}}\n`,
   "elements": (n) => `export const a = [${repeat(n, (i) => `${i}`, ", ")}];\n`,
   "elements over lines": (n) => `export const a = [\n${repeat(n, (i) => `  ${i},\n`)}];\n`,
   "properties": (n) => `export const a = {\n${repeat(n, (i) => `  a${i}: ${i},\n`)}};\n`,
@@ -35,7 +40,8 @@ const programs: Readonly<Record<string, (count: number) => string>> = {
   "private members": (n) => `export class A {\n${repeat(n, (i) => `  #m${i} = 1;\n`)}}\n`,
   "imports": (n) => repeat(n, (i) => `import { a${i} } from "./m${i}.js";\n`),
   "imported names": (n) => `import { ${repeat(n, (i) => `a${i}`, ", ")} } from "./m.js";\n`,
-  "functions in a function": (n) => `export function f() {\n${repeat(n, (i) => `  function g${i}(a) {\n    return a;\n  }\n  g${i}();\n`)}}\n`,
+  "functions in a function": (n) =>
+    `export function f() {\n${repeat(n, (i) => `  function g${i}(a) {\n    return a;\n  }\n  g${i}();\n`)}}\n`,
   "arrows in arrows": (n) => `export const f = ${repeat(Math.min(n, 90), () => "() => ")}1;\n`,
   "blocks in blocks": (n) => `${repeat(Math.min(n, 200), () => "{\n")}${repeat(Math.min(n, 200), () => "}\n")}`,
   "comments": (n) => `${repeat(n, () => "// tide\n")}export {};\n`,
@@ -61,7 +67,9 @@ for (const [name, make] of Object.entries(programs).filter(([key]) => key.includ
     const [most] = [...meter.rules, ...meter.stages].sort((a, b) => b[1] - a[1]);
     const keys = Array.from({ length: 6 }, (_, index) => timed(() => {
       const at = text.indexOf("\n", text.length >> 1);
-      workspace.edit(uri, index + 1, [index % 2 === 0 ? { from: at, to: at, insert: " " } : { from: at, to: at + 1, insert: "" }]);
+      workspace.edit(uri, index + 1, [
+        index % 2 === 0 ? { from: at, to: at, insert: " " } : { from: at, to: at + 1, insert: "" },
+      ]);
       workspace.alerts(uri);
     })).sort((a, b) => a - b);
     return { open, key: keys[2]!, most: `${most![0]} ${Math.round((100 * most![1]) / open)} %` };

@@ -2,8 +2,26 @@
 import type { Settings } from "../src/index.js";
 
 const words = [
-  "harbour", "pier", "tide", "berth", "crew", "kiosk", "fare", "sailing", "ticket", "beacon",
-  "gangway", "quay", "wake", "marina", "anchor", "buoy", "deck", "ferry", "lighthouse", "rudder",
+  "harbour",
+  "pier",
+  "tide",
+  "berth",
+  "crew",
+  "kiosk",
+  "fare",
+  "sailing",
+  "ticket",
+  "beacon",
+  "gangway",
+  "quay",
+  "wake",
+  "marina",
+  "anchor",
+  "buoy",
+  "deck",
+  "ferry",
+  "lighthouse",
+  "rudder",
 ];
 
 export const everyKit: Settings = {

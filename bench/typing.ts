@@ -18,7 +18,12 @@ interface Key {
 const languageIds = { js: "javascript", ts: "typescript", tsx: "typescriptreact" } as const;
 
 /** Types at the places of a file and takes it back, key by key. */
-function type(shape: Shape, text: string, settings: Settings, meter: Meter): { keys: Key[]; cold: number; alerts: number } {
+function type(
+  shape: Shape,
+  text: string,
+  settings: Settings,
+  meter: Meter,
+): { keys: Key[]; cold: number; alerts: number } {
   const workspace = createWorkspace({ languages: [javascript()], settings, meter });
   const uri = `file:///bench.${shape.ending}`;
   const cold = timed(() => {
@@ -60,7 +65,9 @@ const lengths = given.filter((word) => /^\d+$/.test(word)).map(Number);
 const sizes = lengths.length > 0 ? lengths : [600, 6_000, 60_000];
 for (const [kits, settings] of [["sound", {}], ["everything", everyKit]] as const) {
   if (given.includes(kits === "sound" ? "everything" : "sound")) continue;
-  for (const shape of shapes.filter(({ name }) => given.every((word) => /^\d+$|^sound$|^everything$/.test(word) || name.includes(word)))) {
+  for (const shape of shapes.filter(({ name }) => given.every(
+    (word) => /^\d+$|^sound$|^everything$/.test(word) || name.includes(word),
+  ))) {
     const p95s: number[] = [];
     for (const size of sizes) {
       const meter = new Meter(() => performance.now());

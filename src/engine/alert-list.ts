@@ -65,29 +65,36 @@ function byPlace(a: Entry, b: Entry): number {
   return inDocumentOrder(a.found, b.found);
 }
 
+/** How far an edit moves a place; `NaN` where it touches it. */
+function shift(from: number, to: number, edit: Edit): number {
+  return to < edit.from ? 0 : from > edit.to ? edit.insert.length - (edit.to - edit.from) : NaN;
+}
+
 /** An entry after edits that do not touch any of its places; `undefined` where one does. */
-function moved({ record, found }: Entry, edits: readonly Edit[]): Entry | undefined {
-  let { from, to } = found.alert;
-  let related = found.alert.related;
+function moved(entry: Entry, edits: readonly Edit[]): Entry | undefined {
+  const { alert, remedies } = entry.found;
+  let { from, to, related } = alert;
   for (const edit of edits) {
-    const delta = edit.insert.length - (edit.to - edit.from);
-    const shift = (start: number, end: number): number => (end < edit.from ? 0 : start > edit.to ? delta : NaN);
-    const by = shift(from, to);
+    const by = shift(from, to, edit);
     if (Number.isNaN(by)) return undefined;
     from += by;
     to += by;
     if (related.length === 0) continue;
-    const places: (typeof related)[number][] = [];
-    for (const place of related) {
-      const far = shift(place.from, place.to);
-      if (Number.isNaN(far)) return undefined;
-      places.push(far === 0 ? place : { ...place, from: place.from + far, to: place.to + far });
-    }
-    related = places;
+    const shifts = related.map((place) => shift(place.from, place.to, edit));
+    if (shifts.some(Number.isNaN)) return undefined;
+    if (shifts.every((one) => one === 0)) continue;
+    related = related.map((place, index) => ({
+      from: place.from + shifts[index]!,
+      to: place.to + shifts[index]!,
+      message: place.message,
+    }));
   }
-  const { alert, remedies } = found;
-  if (from === alert.from && related.every((place, index) => place === alert.related[index])) return { record, found };
-  return { record, found: { alert: { ...alert, from, to, related }, remedies } };
+  if (from === alert.from && related === alert.related) return entry;
+  const { rule, level, ownLevel, message, labels } = alert;
+  const now = ownLevel === undefined
+    ? { rule, level, message, from, to, labels, related }
+    : { rule, level, ownLevel, message, from, to, labels, related };
+  return { record: entry.record, found: { alert: now, remedies } };
 }
 
 function merged(a: readonly Entry[], b: readonly Entry[]): Entry[] {

@@ -11,8 +11,8 @@ import type { SyntaxProblem } from "../syntax/problem.js";
 import { nodesTouching, walk } from "../syntax/walk.js";
 import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
-import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
 import { AlertList } from "./alert-list.js";
+import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
 import { BrokenWatch } from "./broken-watch.js";
 import { Frontier } from "./frontier.js";
 import { findHushes, findKnown, hushUses, isHushed, type Hush } from "./hush.js";
@@ -325,7 +325,14 @@ export class DocumentAnalysis {
     this.list.forget();
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.clear();
     for (const frontier of [this.unvisited, this.lateNodes]) frontier.clear();
-    for (const set of [this.touched, this.dirtyBindings, this.dirtyUses, this.dirtyFlows, this.lateBindings, this.lateUses]) {
+    for (const set of [
+      this.touched,
+      this.dirtyBindings,
+      this.dirtyUses,
+      this.dirtyFlows,
+      this.lateBindings,
+      this.lateUses,
+    ]) {
       set.clear();
     }
     this.suggested.clear();

@@ -1,7 +1,7 @@
 /** The documents that are open, and what is known of each. */
 import type { Alert } from "../engine/alert.js";
-import type { EditOf } from "../engine/workspace.js";
 import { WorkspaceError } from "../engine/errors.js";
+import type { EditOf } from "../engine/workspace.js";
 import { difference, moved, type Edit, type Span } from "../text/edit.js";
 import { offsetAt } from "../text/position.js";
 import { Text } from "../text/text.js";

@@ -7,7 +7,12 @@ import { javascript } from "../../src/languages/javascript/index.js";
 import { filesBelow, read, root } from "../support/files.js";
 import { shapes } from "../support/shapes.js";
 
-const languageIds: Readonly<Record<string, string>> = { js: "javascript", jsx: "javascriptreact", ts: "typescript", tsx: "typescriptreact" };
+const languageIds: Readonly<Record<string, string>> = {
+  js: "javascript",
+  jsx: "javascriptreact",
+  ts: "typescript",
+  tsx: "typescriptreact",
+};
 
 /** A workspace with a document, and how many nodes of the commonest kind a rule has been called for. */
 function opened(name: string, text: string, settings: Settings, stepsAtATime: number) {
@@ -29,7 +34,10 @@ function opened(name: string, text: string, settings: Settings, stepsAtATime: nu
 
 const programs = [
   ...shapes.map(({ name, ending, make }) => ({ name: `${name}.${ending}`, text: make(600) })),
-  { name: "a call with four thousand arguments.js", text: `f([1${", 1".repeat(4000)}]);\nf(${"a, ".repeat(4000)}a);\n` },
+  {
+    name: "a call with four thousand arguments.js",
+    text: `f([1${", 1".repeat(4000)}]);\nf(${"a, ".repeat(4000)}a);\n`,
+  },
   { name: "four thousand statements.js", text: "export function f(a) {\n" + "  a();\n".repeat(4000) + "}\n" },
   ...[
     ...filesBelow(path.join(root, "examples/harbour"), /\.(?:[cm]?js|[jt]sx?)$/),
@@ -51,7 +59,9 @@ test.each(programs)("$name", { timeout: 60_000 }, ({ name, text }) => {
     const off = opened(name, text, { ...settings, levels: { "dead.*": "off" } }, 1);
     off.workspace.alerts(off.uri);
     off.workspace.configure(settings);
-    for (let turn = 0; !off.workspace.work(off.uri, () => true); turn += 1) expect(turn).toBeLessThan(text.length * 4 + 100);
+    for (let turn = 0; !off.workspace.work(off.uri, () => true); turn += 1) {
+      expect(turn).toBeLessThan(text.length * 4 + 100);
+    }
     expect(off.workspace.alerts(off.uri)).toEqual(expected);
   }
 });

@@ -2,8 +2,8 @@
 import { expect, test } from "vitest";
 import { createWorkspace } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
-import { placesIn, shapes } from "../support/shapes.js";
 import { inFolder } from "../support/session.js";
+import { placesIn, shapes } from "../support/shapes.js";
 
 const languageIds = { js: "javascript", ts: "typescript", tsx: "typescriptreact" } as const;
 const settings = { kits: ["sound", "tidy", "thorough"] };
@@ -21,10 +21,11 @@ test.each(shapes)("$name, 5,000 lines with every kit", { timeout: 120_000 }, asy
     await client.initialize();
     const text = shape.make(5000);
     client.open(uri(file), text, 1, languageId);
-    const pull = async (): Promise<string[]> =>
-      (await client.request("textDocument/diagnostic", { textDocument: { uri: uri(file) } })).result.items
-        .map(({ code }: { code: string }) => code)
-        .sort();
+    const pull = async (): Promise<string[]> => (await client.request("textDocument/diagnostic", {
+      textDocument: { uri: uri(file) },
+    })).result.items
+      .map(({ code }: { code: string }) => code)
+      .sort();
     expect(await pull()).toEqual(expected(uri(file), languageId, text));
     const { at, indent } = placesIn(shape, text)[1]!;
     let now = text;

@@ -40,22 +40,59 @@ function statements(draw: Draw, indent: string, count: number, name: string): st
         put(`const ${one} = ${draw.number(900)} + ${name}.length;`, `report(${one}, "${draw.of(piers)}");`);
         break;
       case 1:
-        put(`for (const ${one} of ${name}) {`, `  if (${one} === undefined) continue;`, `  report(${one}, \`\${${one}}: ${draw.of(piers)}\`);`, "}");
+        put(
+          `for (const ${one} of ${name}) {`,
+          `  if (${one} === undefined) continue;`,
+          `  report(${one}, \`\${${one}}: ${draw.of(piers)}\`);`,
+          "}",
+        );
         break;
       case 2:
-        put(`let ${one} = 0;`, `while (${one} < ${draw.number(20)}) {`, `  ${one} += 2;`, "}", `report(${one}, ${name}[${one}]);`);
+        put(
+          `let ${one} = 0;`,
+          `while (${one} < ${draw.number(20)}) {`,
+          `  ${one} += 2;`,
+          "}",
+          `report(${one}, ${name}[${one}]);`,
+        );
         break;
       case 3:
-        put(`if (${name}.length > ${draw.number(9)} && ready(${name})) {`, `  report("${one}", { pier: "${draw.of(piers)}", at: [1, 2, ${draw.number(9)}] });`, "} else {", `  report("${one}", null);`, "}");
+        put(
+          `if (${name}.length > ${draw.number(9)} && ready(${name})) {`,
+          `  report("${one}", { pier: "${draw.of(piers)}", at: [1, 2, ${draw.number(9)}] });`,
+          "} else {",
+          `  report("${one}", null);`,
+          "}",
+        );
         break;
       case 4:
-        put(`// The ${draw.of(things)} of the ${draw.of(piers)} pier.`, `const ${one} = ${name}.map((entry) => entry.${draw.of(things)} ?? ${draw.number(7)});`, `${one}.forEach((entry) => {`, "  report(entry, /\\d+[a-z]{2}/.test(entry));", "});");
+        put(
+          `// The ${draw.of(things)} of the ${draw.of(piers)} pier.`,
+          `const ${one} = ${name}.map((entry) => entry.${draw.of(things)} ?? ${draw.number(7)});`,
+          `${one}.forEach((entry) => {`,
+          "  report(entry, /\\d+[a-z]{2}/.test(entry));",
+          "});",
+        );
         break;
       case 5:
-        put("try {", `  report(${name}, await_(${draw.number(50)}));`, "} catch (error) {", "  report(error, String(error));", "}");
+        put(
+          "try {",
+          `  report(${name}, await_(${draw.number(50)}));`,
+          "} catch (error) {",
+          "  report(error, String(error));",
+          "}",
+        );
         break;
       case 6:
-        put(`switch (${name}.length) {`, "  case 0:", `    report("${draw.of(piers)}", 0);`, "    break;", "  default:", `    report("${draw.of(piers)}", 1);`, "}");
+        put(
+          `switch (${name}.length) {`,
+          "  case 0:",
+          `    report("${draw.of(piers)}", 0);`,
+          "    break;",
+          "  default:",
+          `    report("${draw.of(piers)}", 1);`,
+          "}",
+        );
         break;
       default:
         put(`report(${name}, {`, `  ${draw.of(things)}: ${draw.number(99)},`, `  ${one}: (a, b) => a - b,`, "});");
@@ -65,7 +102,12 @@ function statements(draw: Draw, indent: string, count: number, name: string): st
 }
 
 /** Calls `part` until there are enough lines. */
-function filled(lines: number, head: readonly string[], part: (index: number, draw: Draw) => string[], tail: readonly string[]): string {
+function filled(
+  lines: number,
+  head: readonly string[],
+  part: (index: number, draw: Draw) => string[],
+  tail: readonly string[],
+): string {
   const draw = new Draw(17);
   const all = [...head];
   for (let index = 0; all.length + tail.length < lines; index += 1) all.push(...part(index, draw));
@@ -120,7 +162,18 @@ export const shapes: readonly Shape[] = [
     ending: "ts",
     make: (lines) => filled(
       lines,
-      [used, ...helpers.map((line) => line.replace(/\((\w+), (\w+)\) \{/, "($1: unknown, $2: unknown): void {").replace("(list)", "(list: unknown): boolean").replace("(time)", "(time: number): number").replace("log = []", "log: unknown[] = []")), "export class Harbour {", "  #open = true;"],
+      [
+        used,
+        ...helpers.map(
+          (line) => line
+            .replace(/\((\w+), (\w+)\) \{/, "($1: unknown, $2: unknown): void {")
+            .replace("(list)", "(list: unknown): boolean")
+            .replace("(time)", "(time: number): number")
+            .replace("log = []", "log: unknown[] = []"),
+        ),
+        "export class Harbour {",
+        "  #open = true;",
+      ],
       (index, draw) => [
         `  ${draw.of(things)}${index}(list: any[]): boolean {`,
         ...statements(draw, "    ", 2 + draw.number(4), "list"),
@@ -236,7 +289,17 @@ export function typingsFor(shape: Shape, indent: string): Typing[] {
     { name: "a comment", keys: plain(`\n${indent}/** Of the tides. */\n${indent}// done`) },
     { name: "a paste", keys: [body] },
     // Pairs as an editor puts them.
-    { name: "pairs", keys: [`\n${indent}`, ...(shape.name === "one class of methods" ? plain("open") : plain("if ")), "()", "\b", "\b", "(list) {}"] },
+    {
+      name: "pairs",
+      keys: [
+        `\n${indent}`,
+        ...(shape.name === "one class of methods" ? plain("open") : plain("if ")),
+        "()",
+        "\b",
+        "\b",
+        "(list) {}",
+      ],
+    },
   ];
 }
 
@@ -244,7 +307,11 @@ export function typingsFor(shape: Shape, indent: string): Typing[] {
 export function placesIn(shape: Shape, text: string): { at: number; indent: string }[] {
   const form = shape.name === "a tree of markup"
     ? /^( +)<\/Row>$/gm
-    : shape.name === "one array of objects" ? /^( +)\},$/gm : shape.name === "one test callback three levels deep" ? /^( {6})\}\);$/gm : shape.name === "many small items" ? /^()\}$/gm : /^( {2})\}$/gm;
+    : shape.name === "one array of objects"
+      ? /^( +)\},$/gm
+      : shape.name === "one test callback three levels deep"
+        ? /^( {6})\}\);$/gm
+        : shape.name === "many small items" ? /^()\}$/gm : /^( {2})\}$/gm;
   const all = [...text.matchAll(form)].map((match) => ({ at: match.index + match[0].length, indent: match[1]! }));
   return [all[1]!, all[all.length >> 1]!, all.at(-2)!];
 }

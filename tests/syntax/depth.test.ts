@@ -55,15 +55,26 @@ test("random edits of every shape", { timeout: 120_000 }, () => {
 });
 
 describe("what lacks its counterpart is marked where it stands, and the rest goes on being read", () => {
-  const around = (inner: string): string => `(function () {\n  first();\n${inner}\n  function sail() {\n    return tide;\n  }\n  last();\n})();\n`;
+  const around = (inner: string): string =>
+    `(function () {\n  first();\n${inner}\n  function sail() {\n    return tide;\n  }\n  last();\n})();\n`;
   test.each<[string, string, RegExp, number]>([
     ["a block that is open", around("  if (tide) {\n    moor();"), /^`\}` is missing to close/, 1],
     ["a function and a block in it", around("  function count() {\n    if (tide) {"), /^`\}` is missing to close/, 1],
-    ["a closer whose opener was deleted", around("    moor();\n  }\n  go();").replace("  }\n  go", "    }\n  go"), /closes nothing/, 1],
+    [
+      "a closer whose opener was deleted",
+      around("    moor();\n  }\n  go();").replace("  }\n  go", "    }\n  go"),
+      /closes nothing/,
+      1,
+    ],
     ["an object in an argument", around("  moor({ tide: 1"), /is missing to close/, 1],
     ["a list", around("  const a = [1, 2"), /is missing to close the list/, 1],
     ["a comment", around("  /* of the tides"), /^This comment has no end/, 1],
-    ["a template, with others behind it", `${around("  moor(\`of the")}sail(\`\${tide} high\`);\n`, /^This text has no end: put a backtick/, 2],
+    [
+      "a template, with others behind it",
+      `${around("  moor(\`of the")}sail(\`\${tide} high\`);\n`,
+      /^This text has no end: put a backtick/,
+      2,
+    ],
     ["a template, the only one", around("  const a = `of"), /^This text has no end: put a backtick/, 1],
   ])("%s", (_, code, message, most) => {
     const { root, problems } = parse(code, parseOptionsFor({ uri: "a.js", languageId: "", modules: "detect" }));
@@ -71,7 +82,9 @@ describe("what lacks its counterpart is marked where it stands, and the rest goe
     expect(problems.length).toBeLessThanOrEqual(most);
     const calls: string[] = [];
     walk(root, (node) => {
-      if (node.type === "CallExpression" && node.parent?.parent?.parent?.parent?.type === "FunctionExpression") calls.push(code.slice(node.start, node.end));
+      if (node.type === "CallExpression" && node.parent?.parent?.parent?.parent?.type === "FunctionExpression") {
+        calls.push(code.slice(node.start, node.end));
+      }
       if (node.type === "FunctionDeclaration") calls.push("function");
     });
     expect(calls).toContain("last()");

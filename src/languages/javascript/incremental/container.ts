@@ -4,10 +4,10 @@ import type { SourceText } from "../../../text/text.js";
 import type { JavaScriptNode } from "../nodes/index.js";
 import { parseMembers } from "../parser/classes.js";
 import { parseArgumentList, parseElements } from "../parser/expressions.js";
+import type { ParsedText } from "../parser/index.js";
 import { parseItems, parseNamespaceItems, parseStatements } from "../parser/items.js";
 import { parseChildList } from "../parser/jsx.js";
 import { parseProperties } from "../parser/objects.js";
-import type { ParsedText } from "../parser/index.js";
 import type { ParseState } from "../parser/state.js";
 import { parseCaseBody, parseCases } from "../parser/statements.js";
 import { Token } from "../parser/token.js";
@@ -74,15 +74,20 @@ function find(source: SourceText, mark: string, from: number): number {
 }
 
 /** What a node's list is as a container; `undefined` where it has none, or its closer is not where it should be. */
-export function containerOf(node: Node, start: number, { source, problems, guesses }: ParsedText): Container | undefined {
+export function containerOf(
+  node: Node,
+  start: number,
+  { source, problems, guesses }: ParsedText,
+): Container | undefined {
   const one = node as JavaScriptNode;
   const list = listOf(node);
   if (list === undefined) return undefined;
   const end = start + node.length;
-  const isOpen = one.type !== "Program" && (
-    guesses.some(({ at }) => at === end) ||
-    problems.some(({ from, to, code }) => code === "missing-closer" && (to === end || (from < end && to >= end - 1)))
-  );
+  const isOpen = one.type !== "Program" &&
+    (
+      guesses.some(({ at }) => at === end) ||
+      problems.some(({ from, to, code }) => code === "missing-closer" && (to === end || (from < end && to >= end - 1)))
+    );
   const closed = (mark: string): boolean => isOpen || (node.length > 1 && source.slice(end - 1, end) === mark);
   const plain = { node, start, list, isOpen, commas: false, jsx: false, directives: false };
   const inner = isOpen ? end : end - 1;

@@ -70,4 +70,3 @@ export function lastBefore(list: readonly (Node | null)[], offset: number): numb
 function linearLastBefore(list: readonly (Node | null)[], offset: number): number {
   return list.findLastIndex((node) => node !== null && node.startInParent < offset);
 }
-

@@ -27,7 +27,12 @@ export function openIn(tree: ParsedText, elements: readonly Node[]): Open {
 }
 
 /** Whether what was read in the place of `removed` fits in as a fresh parse would have it, as far as elements of a list depend on each other. */
-export function fitsIn({ node, directives }: Container, first: number, removed: readonly Node[], fresh: readonly Node[]): boolean {
+export function fitsIn(
+  { node, directives }: Container,
+  first: number,
+  removed: readonly Node[],
+  fresh: readonly Node[],
+): boolean {
   if (first === 0 && directives && (isStrict(removed as Statement[]) || isStrict(fresh as Statement[]))) return false;
   // Of some elements there can be only one.
   if (node.type === "ClassBody") {
@@ -54,7 +59,10 @@ export function itemsStay(tree: ParsedText, p: ParseState, removed: readonly Nod
   const { from, to, end, source } = damage;
   // Which of several texts lacks its end is told by all of them.
   const isText = (text: string): boolean => text.includes("`");
-  if (p.softlyLoose.size + tree.softlyLoose.size > 0 && (isText(source.slice(from, end)) || isText(tree.source.slice(from, to)))) {
+  if (
+    p.softlyLoose.size + tree.softlyLoose.size > 0 &&
+    (isText(source.slice(from, end)) || isText(tree.source.slice(from, to)))
+  ) {
     return false;
   }
   const gone = new Set(removed);

@@ -176,8 +176,7 @@ function closesNothing(
   if (item !== undefined) {
     const itemStart = item.startInParent;
     const isOdd = tree.problems.some(
-      (problem) =>
-        (problem.code === "missing-closer" || problem.code === "unexpected") &&
+      (problem) => (problem.code === "missing-closer" || problem.code === "unexpected") &&
         problem.from >= itemStart &&
         problem.from <= itemStart + item.length,
     );
@@ -247,4 +246,3 @@ export function endsAsBefore({ tree, container, damage: { end, delta } }: Place,
         : !isTroubled(tree, container, container.list.length)
     );
 }
-

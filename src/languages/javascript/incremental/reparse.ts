@@ -48,7 +48,6 @@ function touchesModuleWords(tree: ParsedText, { from, end, source }: Damage): bo
   return /\b(?:import|export)\b/.test(source.slice(Math.max(0, from - 8), end + 8));
 }
 
-
 /** Reads a part of the list of the path's last node again. `undefined` sends outward; `"give up"` says that only a fresh parse will do. */
 function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): ParsedText | "give up" | undefined {
   const node = path.at(-1)!;
@@ -73,7 +72,8 @@ function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): Par
 function isUneven({ unclosed, overclosed, guesses, notes }: ParsedText, item: Node): boolean {
   if (unclosed.has(item) || overclosed.has(item) || (notes.get(item)?.brackets ?? 0) !== 0) return true;
   return guesses.some(
-    ({ kind, at }) => (kind === "block" || kind === "closer") && at > item.startInParent && at <= item.startInParent + item.length,
+    ({ kind, at }) =>
+      (kind === "block" || kind === "closer") && at > item.startInParent && at <= item.startInParent + item.length,
   );
 }
 
@@ -106,7 +106,11 @@ function readAgain(place: Place, guided: boolean): ParsedText | "give up" | unde
   const gone = openIn(tree, removed);
   const open = { braces: found.braces - gone.braces, brackets: found.brackets - gone.brackets };
   // Brackets between the elements belong to none of them.
-  if (p.braces !== found.braces || p.brackets !== found.brackets || (item !== undefined && hasBracketsBetween(place, removed, from, to))) return undefined;
+  if (
+    p.braces !== found.braces ||
+    p.brackets !== found.brackets ||
+    (item !== undefined && hasBracketsBetween(place, removed, from, to))
+  ) return undefined;
   if (item === undefined) {
     if (!itemsStay(tree, p, removed, damage)) return "give up";
   } else {

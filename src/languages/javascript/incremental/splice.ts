@@ -40,7 +40,9 @@ export function splice(
   const closing = closingElement ?? closingFragment;
   if (closing && closing.offset >= 0) closing.offset = ~(node.length - closing.offset);
   for (const element of path.length === 1 ? list.slice(first, last) : []) {
-    for (const items of [tree.overclosed, tree.unclosed, tree.loose, tree.softlyLoose, tree.fragile]) items.delete(element!);
+    for (const items of [tree.overclosed, tree.unclosed, tree.loose, tree.softlyLoose, tree.fragile]) {
+      items.delete(element!);
+    }
   }
   for (const element of fresh) {
     element.parent = node;
@@ -68,9 +70,11 @@ export function splice(
   ) return "give up";
   const found = p.problems.map((problem) => moved(problem, (offset) => offset + p.base));
   const move = (offset: number): number => (offset >= to ? offset + delta : offset);
-  const guesses: Guess[] = tree.guesses
-    .filter(({ at }) => at <= from || at > to)
-    .map(({ kind, at, reach }) => ({ kind, at: move(at), reach: move(reach) }));
+  const guesses: Guess[] = tree.guesses.filter(({ at }) => at <= from || at > to).map(({ kind, at, reach }) => ({
+    kind,
+    at: move(at),
+    reach: move(reach),
+  }));
   for (const { kind, at, reach } of p.guesses) guesses.push({ kind, at: at + p.base, reach: reach + p.base });
   return {
     ...tree,

@@ -20,9 +20,9 @@ import {
 import { enough, take } from "./elements.js";
 import { parseAssignment, parseLeftHandSide } from "./expressions.js";
 import { parseMethod } from "./functions.js";
+import { indentAt, standsNext } from "./indentation.js";
 import { parseStatements } from "./items.js";
 import { parseBindingName } from "./names.js";
-import { indentAt, standsNext } from "./indentation.js";
 import { endsMemberName, parsePropertyKey } from "./objects.js";
 import { eat, endOf, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";

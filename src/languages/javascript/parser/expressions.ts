@@ -32,12 +32,12 @@ import { parseClassExpression, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { enough, take } from "./elements.js";
 import { parseArrowHead, parseArrowRest, parseFunctionExpression } from "./functions.js";
+import { endsByIndent, indentAt, isBehindFence } from "./indentation.js";
 import { parseJsx } from "./jsx.js";
 import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js";
 import { checkReserved, missing, parseIdentifier, parsePrivateName, parseWord } from "./names.js";
 import { parseObject } from "./objects.js";
 import { checkSimpleTarget, parseRest, toPattern } from "./patterns.js";
-import { endsByIndent, indentAt, isBehindFence } from "./indentation.js";
 import {
   endOf,
   expect,

@@ -18,11 +18,11 @@ import {
 } from "../nodes/index.js";
 import { parseDecorators } from "./classes.js";
 import { parseAssignment } from "./expressions.js";
+import { endsByIndent, indentAt, isBehindFence } from "./indentation.js";
 import { parseDirectives, parseStatements } from "./items.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, parseBindingName } from "./names.js";
 import { annotated, parseBinding, parseBindingWithDefault, parseRest, withDefault } from "./patterns.js";
-import { endsByIndent, indentAt, isBehindFence } from "./indentation.js";
 import { eat, endOf, expect, expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";

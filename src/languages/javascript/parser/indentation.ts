@@ -4,8 +4,8 @@
  * A valid text is never read that way.
  */
 import type { SourceText } from "../../../text/text.js";
-import { lookAhead } from "./speculate.js";
 import { next } from "./scanner.js";
+import { lookAhead } from "./speculate.js";
 import { at, noFence, Unclosed, type ParseState } from "./state.js";
 import { Token } from "./token.js";
 
@@ -38,7 +38,11 @@ export function lineIndent(text: SourceText, offset: number): number {
 function isIndented(p: ParseState, opener: number): boolean {
   let open = 0;
   let at = opener - 1;
-  const unitAt = (offset: number): number => (offset >= 0 || p.outer === null ? p.source.charCodeAt(offset) : p.outer.slice(p.base + offset, p.base + offset + 1).charCodeAt(0));
+  const unitAt = (offset: number): number => (
+    offset >= 0 || p.outer === null
+      ? p.source.charCodeAt(offset)
+      : p.outer.slice(p.base + offset, p.base + offset + 1).charCodeAt(0)
+  );
   for (; at + p.base >= 0 && !isBreak(unitAt(at)); at -= 1) {
     const unit = unitAt(at);
     if (unit === 41 || unit === 93) open += 1;

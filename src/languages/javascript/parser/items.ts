@@ -1,8 +1,8 @@
 /** Lists of statements: what stands at the top of a text, in blocks and in modules. */
 import { ExpressionStatement, type ModuleItem, type Statement } from "../nodes/index.js";
 import { enough, take } from "./elements.js";
-import { parseExport, parseImport } from "./modules.js";
 import { indentAt, standsNext } from "./indentation.js";
+import { parseExport, parseImport } from "./modules.js";
 import { report } from "./recovery.js";
 import { peek, rescanTemplate } from "./scanner.js";
 import { Context, has, noFence, Overrun, Unclosed, type ParseState } from "./state.js";
@@ -68,12 +68,48 @@ export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): voi
 
 /** All that can be other than it was when an item has been read in vain; gives what puts it back. */
 function snapshot(p: ParseState): () => void {
-  const { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, brackets, sawModuleItem, missingComma } = p;
+  const {
+    token,
+    start,
+    end,
+    newline,
+    escaped,
+    word,
+    prevEnd,
+    context,
+    calm,
+    braces,
+    brackets,
+    sawModuleItem,
+    missingComma,
+  } = p;
   const reported = p.problems.length;
   const guessed = p.guesses.length;
   return () => {
-    Object.assign(p, { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, brackets, sawModuleItem, missingComma });
-    Object.assign(p, { labels: [], coverInit: -1, depth: p.itemDepth, fence: noFence, noConditionalType: false, colonAfterArrow: false, reach: end });
+    Object.assign(p, {
+      token,
+      start,
+      end,
+      newline,
+      escaped,
+      word,
+      prevEnd,
+      context,
+      calm,
+      braces,
+      brackets,
+      sawModuleItem,
+      missingComma,
+    });
+    Object.assign(p, {
+      labels: [],
+      coverInit: -1,
+      depth: p.itemDepth,
+      fence: noFence,
+      noConditionalType: false,
+      colonAfterArrow: false,
+      reach: end,
+    });
     p.problems.length = reported;
     p.guesses.length = Math.min(p.guesses.length, guessed);
     p.tags.length = 0;
@@ -103,7 +139,12 @@ function parseClosedItem(p: ParseState, guided: boolean): Statement | ModuleItem
   const item = parseItem(p);
   p.guided = false;
   p.closesNothing = closesNothing;
-  if (p.braces === braces && p.leastBraces === braces && p.brackets === brackets && p.guesses.some(({ kind, at }) => (kind === "block" || kind === "closer") && at > item.offset && at <= p.prevEnd)) {
+  if (
+    p.braces === braces &&
+    p.leastBraces === braces &&
+    p.brackets === brackets &&
+    p.guesses.some(({ kind, at }) => (kind === "block" || kind === "closer") && at > item.offset && at <= p.prevEnd)
+  ) {
     p.fragile.add(item);
   }
   return noted(p, item, braces);

@@ -25,8 +25,8 @@ import {
 import { deeper, skipTooDeep } from "./depth.js";
 import { enough, take } from "./elements.js";
 import { parseAssignment, parseExpression, parseExpressionWithIn } from "./expressions.js";
-import { missing } from "./names.js";
 import { endsByIndent, indentAt, noteEnd } from "./indentation.js";
+import { missing } from "./names.js";
 import { expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { next, nextJsxChild, nextJsxValue, rescanJsxName, textToKeep } from "./scanner.js";
 import { at, Unclosed, type ParseState } from "./state.js";
@@ -158,7 +158,12 @@ function closeTag(p: ParseState, move: Move): void {
  * Children up to the closing tag. The current token is the `>` of the opening one. When the closing tag is this element's,
  * `closed` is where its `<` stands and the current token is the one behind `</`; else it is -1 and the element lacks its closer.
  */
-function parseChildren(p: ParseState, start: number, tag: string, move: Move): { children: JSXChild[]; closed: number } {
+function parseChildren(
+  p: ParseState,
+  start: number,
+  tag: string,
+  move: Move,
+): { children: JSXChild[]; closed: number } {
   const children: JSXChild[] = [];
   nextJsxChild(p);
   const ended = parseChildList(p, start, children);

@@ -11,9 +11,9 @@ import {
 import { enough, take } from "./elements.js";
 import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseMethod } from "./functions.js";
+import { indentAt, standsNext } from "./indentation.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parsePrivateName, parseWord } from "./names.js";
-import { indentAt, standsNext } from "./indentation.js";
 import { expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { Context, has, type ParseState } from "./state.js";

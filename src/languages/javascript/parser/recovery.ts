@@ -79,7 +79,8 @@ export function eat(p: ParseState, token: Token): boolean {
 
 /** Moves past the closer of a construct; reports it as missing, with its opener, where it is not there. */
 export function expectCloser(p: ParseState, token: Token, opener: Opener, construct: string): boolean {
-  const ended = (token === Token.BraceClose || (token === Token.BracketClose && p.token !== token)) && endsByIndent(p, opener.at);
+  const ended = (token === Token.BraceClose || (token === Token.BracketClose && p.token !== token)) &&
+    endsByIndent(p, opener.at);
   if (p.token === token && !ended) {
     next(p);
     return true;

@@ -11,8 +11,8 @@ import {
 } from "../nodes/index.js";
 import { enough, take } from "./elements.js";
 import { parseTypeParameterList } from "./functions.js";
-import { parsePropertyKey } from "./objects.js";
 import { indentAt, standsNext } from "./indentation.js";
+import { parsePropertyKey } from "./objects.js";
 import { eat, expectCloser, here, openerHere, reportForm } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
 import { lookAhead } from "./speculate.js";
