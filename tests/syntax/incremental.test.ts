@@ -29,7 +29,7 @@ test("random edits of real files", { timeout: 120_000 }, () => {
   }
   console.log(`${edits} edits, ${((100 * incremental) / edits).toFixed(1)} % without a fresh parse`);
   // Most of these texts are broken in several ways at once; of typing as people do it, `depth.test.ts` asks more.
-  expect(incremental / edits).toBeGreaterThan(0.85);
+  expect(incremental / edits).toBeGreaterThan(0.82);
 });
 
 test("random edits of a file of many thousand lines", { timeout: 120_000 }, () => {

@@ -33,13 +33,11 @@ export function reparse(tree: ParsedText, edit: Edit, source: SourceText): Parse
   return { ...parse(source instanceof Text ? source.value : source.slice(0), tree.options), source };
 }
 
-/** Whether a brace that is open where an edit is made may be closed behind it, by a closer that was taken to close nothing: then much may be read otherwise. */
-function isMixed({ unclosed, overclosed, notes }: ParsedText, { from }: Edit): boolean {
-  if (unclosed.size === 0 || ![...overclosed].some((item) => item.startInParent >= from)) return false;
-  const before = [...new Set([...unclosed, ...overclosed])]
-    .filter((item) => item.startInParent <= from)
-    .sort((a, b) => a.startInParent - b.startInParent);
-  return before.reduce((open, item) => Math.max(0, open + (notes.get(item)?.braces ?? 0)), 0) > 0;
+/** Whether a brace that is open before an edit stands before a closer that closes nothing: read straight they may be a pair, and what the edit changes may decide that. */
+function isMixed({ unclosed, overclosed }: ParsedText, { from }: Edit): boolean {
+  if (unclosed.size === 0 || overclosed.size === 0) return false;
+  const first = Math.min(...[...unclosed].map((item) => item.startInParent));
+  return first <= from && [...overclosed].some((item) => item.startInParent >= first);
 }
 
 /** Whether an edit at the head of a text without imports could make it a module by a guess from its words alone. */
