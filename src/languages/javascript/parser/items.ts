@@ -5,6 +5,7 @@ import { indentAt, standsNext } from "./indentation.js";
 import { parseExport, parseImport } from "./modules.js";
 import { report } from "./recovery.js";
 import { peek, rescanTemplate } from "./scanner.js";
+import { moment } from "./speculate.js";
 import { Context, has, noFence, Overrun, Unclosed, type ParseState } from "./state.js";
 import { parseStatement, passStray } from "./statements.js";
 import { Token } from "./token.js";
@@ -58,7 +59,7 @@ export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): voi
     }
     const { braces, brackets } = p;
     const doubtful: Doubtful = { index: body.length, restore: snapshot(p) };
-    const item = parseClosedItem(p, again !== undefined);
+    const item = parseClosedItem(p, again !== undefined, doubtful.restore);
     if (p.straySpots > 0) closers.push(doubtful);
     if (p.softlyLoose.has(item)) texts.push(doubtful);
     take(p, body, item, braces, brackets);
@@ -68,47 +69,18 @@ export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): voi
 
 /** All that can be other than it was when an item has been read in vain; gives what puts it back. */
 function snapshot(p: ParseState): () => void {
-  const {
-    token,
-    start,
-    end,
-    newline,
-    escaped,
-    word,
-    prevEnd,
-    context,
-    calm,
-    braces,
-    brackets,
-    sawModuleItem,
-    missingComma,
-  } = p;
+  const before = moment(p);
   const reported = p.problems.length;
   const guessed = p.guesses.length;
   return () => {
-    Object.assign(p, {
-      token,
-      start,
-      end,
-      newline,
-      escaped,
-      word,
-      prevEnd,
-      context,
-      calm,
-      braces,
-      brackets,
-      sawModuleItem,
-      missingComma,
-    });
-    Object.assign(p, {
+    Object.assign(p, before, {
       labels: [],
       coverInit: -1,
       depth: p.itemDepth,
       fence: noFence,
       noConditionalType: false,
       colonAfterArrow: false,
-      reach: end,
+      reach: before.end,
     });
     p.problems.length = reported;
     p.guesses.length = Math.min(p.guesses.length, guessed);
@@ -116,11 +88,10 @@ function snapshot(p: ParseState): () => void {
   };
 }
 
-/** An item of the text: read straight, and if that shows that brackets do not balance, once more by its indentation. With `guided` only that. */
-function parseClosedItem(p: ParseState, guided: boolean): Statement | ModuleItem {
+/** An item of the text: read straight, and if that shows that brackets do not balance, once more by its indentation. With `guided` only that; `restore` takes the parser back to its beginning. */
+function parseClosedItem(p: ParseState, guided: boolean, restore: () => void): Statement | ModuleItem {
   const { braces, brackets, echoes } = p;
   const reported = p.problems.length;
-  const restore = snapshot(p);
   if (!guided) {
     const item = parseStraight(p);
     if (item !== undefined) {

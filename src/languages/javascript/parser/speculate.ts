@@ -3,9 +3,11 @@ import { next, peek, rescanTemplate } from "./scanner.js";
 import type { ParseState } from "./state.js";
 import { Token } from "./token.js";
 
-/** Runs `attempt`; when it gives `undefined` or reports a problem, everything is as it was before and `undefined` is given. */
-export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | undefined {
-  const {
+/** What the parser knows at a moment, as far as moving on changes it; `Object.assign` puts it back. */
+export function moment(p: ParseState) {
+  const { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, brackets } = p;
+  const { sawModuleItem, missingComma } = p;
+  return {
     token,
     start,
     end,
@@ -14,17 +16,18 @@ export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | un
     word,
     prevEnd,
     context,
-    labels,
-    coverInit,
-    depth,
     calm,
-    missingComma,
     braces,
     brackets,
-    fence,
-    leastBraces,
     sawModuleItem,
-  } = p;
+    missingComma,
+  };
+}
+
+/** Runs `attempt`; when it gives `undefined` or reports a problem, everything is as it was before and `undefined` is given. */
+export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | undefined {
+  const before = moment(p);
+  const { labels, coverInit, depth, fence, leastBraces } = p;
   const reported = p.problems.length;
   const guessed = p.guesses.length;
   const tags = p.tags.length;
@@ -32,33 +35,14 @@ export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | un
   p.calm = false;
   const result = attempt();
   if (result !== undefined && p.problems.length === reported) {
-    p.calm = calm && !p.newline;
+    p.calm = before.calm && !p.newline;
     return result;
   }
   p.problems.length = reported;
   p.guesses.length = guessed;
   p.tags.length = tags;
   labels.length = labelCount;
-  Object.assign(p, {
-    token,
-    start,
-    end,
-    newline,
-    escaped,
-    word,
-    prevEnd,
-    context,
-    labels,
-    coverInit,
-    depth,
-    calm,
-    missingComma,
-    braces,
-    brackets,
-    fence,
-    leastBraces,
-    sawModuleItem,
-  });
+  Object.assign(p, before, { labels, coverInit, depth, fence, leastBraces });
   return undefined;
 }
 
