@@ -3,7 +3,8 @@
  * Stops at the first difference and shows it.
  */
 import { readFileSync } from "node:fs";
-import { createWorkspace, rules, type Edit, type Settings, type Workspace } from "../src/index.js";
+import { createWorkspace, rules, type Edit, type Language, type Settings, type Workspace } from "../src/index.js";
+import { isSegmented, segmentation } from "../src/languages/javascript/flow/segmentation.js";
 import { javascript } from "../src/languages/javascript/index.js";
 import { programEdit, randomEdit, randomFrom } from "../tests/support/edits.js";
 
@@ -28,9 +29,17 @@ const languageIds: Readonly<Record<string, string>> = {
   jsx: "javascriptreact",
 };
 
-function open(file: string, text: string): { workspace: Workspace; uri: string } {
+/** The language with all code looked at in the smallest segments there can be, and with none. */
+export const finelyCut: Language = {
+  ...javascript(),
+  isSegmented: (root) => isSegmented(root, 0),
+  segmentation: segmentation(0),
+};
+export const uncut: Language = { ...javascript(), isSegmented: () => false };
+
+function open(file: string, text: string, language: Language): { workspace: Workspace; uri: string } {
   const workspace = createWorkspace({
-    languages: [javascript()],
+    languages: [language],
     settings: everything,
     onFailure: (_, { rule, error }) => {
       throw new Error(`${rule}: ${error instanceof Error ? error.stack : String(error)}`);
@@ -50,15 +59,17 @@ function said(workspace: Workspace, uri: string): string[] {
   return lines;
 }
 
-/** Makes `count` edits of a text, undoing some of them, and compares after each. */
+/** Makes `count` edits of a text, undoing some of them, and compares after each; the fresh workspace may be of another make of the language. */
 export function fuzzAnalysis(
   file: string,
   text: string,
   count: number,
   seed: number,
+  language: Language = javascript(),
+  other: Language = language,
 ): { edits: number; fault?: AnalysisFault } {
   const random = randomFrom(seed);
-  const { workspace, uri } = open(file, text);
+  const { workspace, uri } = open(file, text, language);
   const history: string[] = [];
   let source = text;
   for (let i = 0; i < count; i += 1) {
@@ -78,7 +89,7 @@ export function fuzzAnalysis(
     source = workspace.text(uri).value;
     if (random() < 0.15) continue;
     const mine = said(workspace, uri);
-    const fresh = open(file, source);
+    const fresh = open(file, source, other);
     const theirs = said(fresh.workspace, fresh.uri);
     const differs = mine.length !== theirs.length || mine.some((line, index) => line !== theirs[index]);
     if (differs) {

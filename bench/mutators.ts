@@ -383,7 +383,7 @@ export const mutators: readonly Mutator[] = [
     rules: ["flow.silent-getter"],
     make: ({ node }) => {
       if ((node.type !== "MethodDefinition" && node.type !== "Property") || node.kind !== "get") return undefined;
-      const [only, more] = ((node.value as { body?: FunctionBody }).body as FunctionBody).body;
+      const [only, more] = ((node.value as { body?: FunctionBody } | null)?.body?.body ?? []);
       return only?.type === "ReturnStatement" && only.argument !== null && more === undefined
         ? { from: only.start, to: (only as ReturnStatement).argument!.start, insert: "" }
         : undefined;

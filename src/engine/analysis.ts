@@ -1,22 +1,29 @@
 /** The analysis of one document, kept up to date through its edits: what an edit leaves as it was is not looked at again. */
-import type { DocumentInfo, Language, NameKeeper, Tree, TreeChange } from "../languages/language.js";
+import type { DocumentInfo, Language, NameKeeper, Tree } from "../languages/language.js";
 import { Binding, Declaration, Reference } from "../model/binding.js";
+import type { FlowGraph } from "../model/flow.js";
 import type { NameChanges, Names } from "../model/names.js";
+import { Segment } from "../model/segments.js";
 import { areaOf, type Finding, type Place, type RemedyOffer, type Rule } from "../rules/rule.js";
 import { extentOf, type Extent } from "../rules/settings/over-size.js";
 import { readyMadeNames } from "../settings/ready-made.js";
 import type { ActiveRule, ResolvedSettings } from "../settings/resolve.js";
+import type { TreeChange } from "../syntax/change.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
+import { Siblings, siblingsOf } from "../syntax/siblings.js";
 import { nodesTouching, walk } from "../syntax/walk.js";
 import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { AlertList } from "./alert-list.js";
 import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
-import { BrokenWatch } from "./broken-watch.js";
+import { BrokenWatch, type Subject } from "./broken-watch.js";
+import { brokenWords } from "./broken-words.js";
+import { Flows } from "./flows.js";
 import { Frontier } from "./frontier.js";
 import { findHushes, findKnown, hushUses, isHushed, type Hush } from "./hush.js";
 import type { Meter } from "./meter.js";
+import { OuterWatch } from "./outer-watch.js";
 import { RecordStore } from "./record-store.js";
 import { RuleCalls, type Call } from "./rule-calls.js";
 import type { RuleLimits } from "./rule-limits.js";
@@ -37,7 +44,7 @@ export interface AnalysisInput {
 }
 
 /** What rules are called for. */
-type Unit = Node | Binding | Reference;
+type Unit = Node | Siblings | Binding | Reference | Segment;
 
 /** With more edits than this behind, the text is read anew. */
 const mostBehind = 200;
@@ -70,6 +77,7 @@ export class DocumentAnalysis {
   // What was found, by what the rules were called for.
   private readonly visits = new RecordStore();
   private readonly flows = new RecordStore();
+  private readonly segments: Flows;
   private readonly bindings = new RecordStore();
   private readonly uses = new RecordStore();
   private ofFile: AlertRecord[] = [];
@@ -80,9 +88,14 @@ export class DocumentAnalysis {
   private readonly unnamed = new Frontier();
   private readonly unvisited = new Frontier();
   private readonly touched = new Set<Node>();
+  /** Of nodes with very many children, the parts that have been looked at. */
+  private readonly parts = new Map<Node, ReadonlySet<Siblings>>();
+  /** Parts that are to be looked at again although nothing in them has changed. */
+  private readonly dirtyParts = new Set<Siblings>();
   private readonly dirtyBindings = new Set<Binding>();
   private readonly dirtyUses = new Set<Reference>();
   private readonly dirtyFlows = new Set<Node>();
+  private readonly dirtySegments = new Set<Segment>();
   /** All is to be looked at, so that it need not be noted what is. */
   private everything = true;
   /** Nothing has been visited since the start. */
@@ -98,13 +111,15 @@ export class DocumentAnalysis {
   // What rules asked that depends on names elsewhere.
   private readonly suggested = new SpellingWatch<Reference>();
   private readonly missed = new SpellingWatch<Binding>();
-  /** Bindings that were compared with what their name means further out, by that name. */
-  private readonly outerAsked = new Map<string, Set<Binding>>();
+  private readonly outer = new OuterWatch();
   private told: ReadonlySet<string> = new Set();
   private keepsToItself = false;
   private readonly broken = new BrokenWatch();
   /** The tree that was asked for what is broken. */
   private brokenIn: Tree | undefined;
+  /** The words on lines on which something is wrong in a tree. */
+  private words: ReadonlySet<string> = new Set();
+  private wordsIn: Tree | undefined;
 
   private calls!: RuleCalls;
   private active = new Map<string, ActiveRule>();
@@ -118,6 +133,7 @@ export class DocumentAnalysis {
   constructor(private readonly input: AnalysisInput) {
     this.stepsAtATime = input.stepsAtATime ?? usualSteps;
     this.language = input.language;
+    this.segments = new Flows(input.language);
     this.settings = input.settings;
     this.info = input.info;
     this.current = input.text;
@@ -330,14 +346,18 @@ export class DocumentAnalysis {
       this.dirtyBindings,
       this.dirtyUses,
       this.dirtyFlows,
+      this.dirtySegments,
+      this.dirtyParts,
       this.lateBindings,
       this.lateUses,
     ]) {
       set.clear();
     }
+    this.segments.clear();
+    this.parts.clear();
     this.suggested.clear();
     this.missed.clear();
-    this.outerAsked.clear();
+    this.outer.clear();
     this.broken.clear();
     this.late.clear();
     this.everything = this.fresh = true;
@@ -351,7 +371,8 @@ export class DocumentAnalysis {
   }
 
   /** Notes what is to be looked at again after an edit. */
-  private follow({ path, removed, added }: TreeChange): void {
+  private follow(change: TreeChange): void {
+    const { path, removed, added } = change;
     for (const part of removed) this.forget(part);
     const holder = path.at(-1)!;
     for (const frontier of [this.unnamed, this.unvisited]) {
@@ -359,9 +380,7 @@ export class DocumentAnalysis {
       for (const part of [...added].reverse()) frontier.add(part);
     }
     for (const node of path) this.touch(node);
-    let root = holder;
-    while (!this.language.isFlowRoot(root)) root = root.parent!;
-    this.dirtyFlows.add(root);
+    this.dirtyFlows.add(this.segments.follow(change));
   }
 
   private touch(node: Node): void {
@@ -380,7 +399,9 @@ export class DocumentAnalysis {
   private forget(part: Node): void {
     walk(part, (node) => {
       this.drop(this.visits, node);
+      this.lookAtParts(node, undefined);
       this.drop(this.flows, node);
+      for (const segment of this.segments.forget(node)) this.loseSegment(segment);
       for (const frontier of [this.unnamed, this.unvisited, this.lateNodes]) frontier.delete(node);
       this.touched.delete(node);
       this.dirtyFlows.delete(node);
@@ -406,8 +427,9 @@ export class DocumentAnalysis {
     yield* this.visitAll();
     yield* this.each(this.dirtyBindings, (binding) => this.lookAtBinding(binding));
     yield* this.each(this.dirtyUses, (use) => this.lookAtUse(use));
-    yield* this.each(this.dirtyFlows, (root) => this.lookAtFlow(root, keeper.names));
-    if (this.late.size > 0) yield* this.catchUp(keeper.names);
+    yield* this.each(this.dirtyFlows, (root) => this.lookAtFlow(root));
+    yield* this.each(this.dirtySegments, (segment) => this.lookAtGraph(segment, segment.graph));
+    if (this.late.size > 0) yield* this.catchUp();
     this.ofFile = [];
     this.unit = this.store = undefined;
     this.base = this.tree!.root;
@@ -441,26 +463,34 @@ export class DocumentAnalysis {
   }
 
   /** Gives all that they have not seen to the rules that are late. */
-  private *catchUp(names: Names): Generator<void> {
+  private *catchUp(): Generator<void> {
     const isLate = ({ rule }: Call): boolean => this.late.has(rule.id);
     const look = (calls: readonly Call[], store: RecordStore, unit: Unit, base: Node, given: unknown = unit): void => {
       store.dropRules(this.late, unit);
-      this.unit = unit;
-      this.store = store;
-      this.base = base;
-      for (const call of calls) this.call(call, given);
+      this.callFor(calls, store, unit, base, given);
     };
-    const byNode = new Map(
-      [...this.calls.byNode]
-        .map(([type, calls]) => [type, calls.filter(isLate)] as const)
-        .filter(([, calls]) => calls.length > 0),
+    const lateOf = (byKind: ReadonlyMap<string, readonly Call[]>): ReadonlyMap<string, readonly Call[]> => new Map(
+      [...byKind].map(([type, calls]) => [type, calls.filter(isLate)] as const).filter(([, calls]) => calls.length > 0),
     );
+    const byNode = lateOf(this.calls.byNode);
+    const bySiblings = lateOf(this.calls.bySiblings);
     const byFlow = this.calls.byFlow.filter(isLate);
+    const byEnds = this.calls.byEnds.filter(isLate);
     for (let count = 1, node = this.lateNodes.take(); node !== undefined; count += 1, node = this.lateNodes.take()) {
       const calls = byNode.get(node.type);
       if (calls !== undefined) look(calls, this.visits, node, node);
-      if (byFlow.length > 0 && this.language.isFlowRoot(node)) {
-        look(byFlow, this.flows, node, node, this.language.flow(node, names));
+      const amongChildren = bySiblings.get(node.type);
+      if (amongChildren !== undefined) {
+        const parts = siblingsOf(node);
+        for (const part of parts) {
+          look(amongChildren, this.visits, parts.length === 1 ? node : part, part.base, part);
+        }
+        if (parts.length > 1) this.parts.set(node, new Set(parts));
+      }
+      if (byFlow.length + byEnds.length > 0 && this.language.isFlowRoot(node)) {
+        const { graphs, ends } = this.segments.allOf(node);
+        look(byEnds, this.flows, node, node, ends);
+        for (const [unit, graph] of graphs) look(byFlow, this.flows, unit, node, graph);
       }
       this.lateNodes.addChildren(node);
       if (count % this.stepsAtATime === 0) yield;
@@ -488,8 +518,8 @@ export class DocumentAnalysis {
     for (const name of [...told, ...this.told]) {
       if (told.has(name) && this.told.has(name)) continue;
       for (const use of names.unresolvedUses(name)) this.dirtyUses.add(use);
-      for (const asker of this.suggested.concerned(new Set([name]))) this.dirtyUses.add(asker);
-      for (const asker of this.missed.concerned(new Set([name]))) this.dirtyBindings.add(asker);
+      for (const asker of this.suggested.concerned([name])) this.dirtyUses.add(asker);
+      for (const asker of this.missed.concerned([name])) this.dirtyBindings.add(asker);
     }
     this.told = told;
     const keepsToItself = this.language.keepsToItself(names);
@@ -506,10 +536,11 @@ export class DocumentAnalysis {
     for (const { from, to } of this.tree!.problems) {
       for (const node of nodesTouching(this.tree!.root, from, to)) doubtful.add(node);
     }
-    for (const node of doubtful) {
-      const answer = this.broken.answer(node);
-      if (answer === undefined || this.isBroken(node) === answer) continue;
-      for (const [store, unit] of this.broken.withdraw(node)) this.sendFor(unit as Unit, store);
+    for (const word of this.wordsOfProblems()) doubtful.add(word);
+    for (const subject of doubtful) {
+      const answer = this.broken.answer(subject);
+      if (answer === undefined || this.isBroken(subject) === answer) continue;
+      for (const [store, unit] of this.broken.withdraw(subject)) this.sendFor(unit as Unit, store);
     }
   }
 
@@ -517,21 +548,37 @@ export class DocumentAnalysis {
   private sendFor(unit: Unit, store: RecordStore): void {
     if (unit instanceof Binding) this.dirtyBindings.add(unit);
     else if (unit instanceof Reference) this.dirtyUses.add(unit);
-    else if (this.isAttached(unit)) (store === this.visits ? this.touched : this.dirtyFlows).add(unit);
+    else if (unit instanceof Siblings) {
+      if (this.parts.get(unit.node)?.has(unit) !== true) return;
+      this.dirtyParts.add(unit);
+      this.touched.add(unit.node);
+    } else if (unit instanceof Segment) {
+      if (!unit.isGone) this.dirtySegments.add(unit);
+    } else if (this.isAttached(unit)) (store === this.visits ? this.touched : this.dirtyFlows).add(unit);
   }
 
-  private isBroken(node: Node): boolean {
+  private isBroken(node: Subject): boolean {
     const { problems } = this.tree!;
     if (problems.length === 0) return false;
+    if (typeof node === "string") return this.wordsOfProblems().has(node);
     const from = node.start;
     const to = from + node.length;
     return problems.some((problem) => problem.from <= to && problem.to >= from);
   }
 
+  private wordsOfProblems(): ReadonlySet<string> {
+    const tree = this.tree!;
+    if (this.wordsIn !== tree) {
+      this.words = brokenWords(this.current, tree.problems);
+      this.wordsIn = tree;
+    }
+    return this.words;
+  }
+
   /** `isBroken` for a rule, which is run again when the answer is another one. */
-  private askBroken(node: Node): boolean {
-    const answer = this.broken.answer(node) ?? this.isBroken(node);
-    if (this.unit !== undefined) this.broken.note(node, answer, this.store!, this.unit);
+  private askBroken(subject: Subject): boolean {
+    const answer = this.broken.answer(subject) ?? this.isBroken(subject);
+    if (this.unit !== undefined) this.broken.note(subject, answer, this.store!, this.unit);
     return answer;
   }
 
@@ -543,8 +590,10 @@ export class DocumentAnalysis {
       if (!this.fresh && binding.isDeclared) {
         for (const other of this.language.together(binding)) this.dirtyBindings.add(other);
       }
-      if (!this.fresh && binding.isDeclared && trackedKinds.has(binding.kind)) {
-        this.dirtyFlows.add(this.language.flowRootOf(binding.scope));
+      if (!this.fresh && (!binding.isDeclared || trackedKinds.has(binding.kind))) {
+        const root = this.language.flowRootOf(binding.scope);
+        this.segments.bindingChanged(binding, root);
+        if (binding.isDeclared) this.dirtyFlows.add(root);
       }
     }
     for (const use of references) {
@@ -556,11 +605,17 @@ export class DocumentAnalysis {
           this.touched.add(node);
         }
       }
-      this.dirtyFlows.add(this.language.flowRootOf(use.scope));
+      const root = this.language.flowRootOf(use.scope);
+      this.segments.renew(use.node, root);
+      this.dirtyFlows.add(root);
     }
-    for (const use of this.suggested.concerned(declared)) this.dirtyUses.add(use);
-    for (const name of declared) for (const binding of this.outerAsked.get(name) ?? []) this.dirtyBindings.add(binding);
-    for (const binding of this.missed.concerned(unknown)) this.dirtyBindings.add(binding);
+    for (const use of this.suggested.concerned([...declared.keys()])) this.dirtyUses.add(use);
+    for (const [name, scopes] of declared) {
+      for (const scope of scopes) {
+        for (const asker of this.outer.concerned(name, scope)) this.dirtyBindings.add(asker);
+      }
+    }
+    for (const binding of this.missed.concerned([...unknown])) this.dirtyBindings.add(binding);
   }
 
   private loseUse(use: Reference): void {
@@ -574,7 +629,8 @@ export class DocumentAnalysis {
     this.fresh = false;
     yield* this.each(this.touched, (node) => this.visit(node));
     // Where nobody wants to see a node, none is looked at.
-    if (this.calls.byNode.size === 0 && this.calls.byFlow.length === 0) this.unvisited.clear();
+    const { byNode, bySiblings, byFlow, byEnds } = this.calls;
+    if (byNode.size + bySiblings.size === 0 && byFlow.length === 0 && byEnds.length === 0) this.unvisited.clear();
     if (!this.everything || this.lastEdit > 0) this.unvisited.sort(this.lastEdit);
     for (let count = 1, node = this.unvisited.take(); node !== undefined; count += 1, node = this.unvisited.take()) {
       this.visit(node);
@@ -587,45 +643,75 @@ export class DocumentAnalysis {
   private visit(node: Node): void {
     this.drop(this.visits, node);
     const calls = this.calls.byNode.get(node.type);
-    if (calls === undefined) return;
-    this.unit = this.base = node;
-    this.store = this.visits;
-    for (const call of calls) this.call(call, node);
+    if (calls !== undefined) this.callFor(calls, this.visits, node, node);
+    const amongChildren = this.calls.bySiblings.get(node.type);
+    if (amongChildren !== undefined) this.lookAtParts(node, amongChildren);
+  }
+
+  /** Calls rules for the children of a node: of very many for those parts that have changed. Without rules it forgets them. */
+  private lookAtParts(node: Node, calls: readonly Call[] | undefined): void {
+    const before = this.parts.get(node);
+    const now = calls === undefined ? [] : siblingsOf(node);
+    if (now.length === 1) this.callFor(calls!, this.visits, node, node, now[0]);
+    else if (calls !== undefined) {
+      for (const part of now) {
+        if (before?.has(part) === true && !this.dirtyParts.has(part)) continue;
+        this.drop(this.visits, part);
+        this.callFor(calls, this.visits, part, part.base, part);
+      }
+    }
+    if (before === undefined && now.length <= 1) return;
+    const kept = new Set(now.length > 1 ? now : []);
+    for (const part of before ?? []) {
+      if (kept.has(part)) this.dirtyParts.delete(part);
+      else {
+        this.drop(this.visits, part);
+        this.dirtyParts.delete(part);
+      }
+    }
+    if (kept.size > 0) this.parts.set(node, kept);
+    else this.parts.delete(node);
   }
 
   private lookAtBinding(binding: Binding): void {
     this.drop(this.bindings, binding);
     this.missed.forget(binding.name, binding);
-    this.forgetOuter(binding);
+    this.outer.forget(binding);
     if (!binding.isDeclared) return;
-    this.unit = binding;
-    this.store = this.bindings;
-    this.base = binding.declarations[0]!.owner;
-    for (const call of this.calls.byBinding) this.call(call, binding);
-  }
-
-  private forgetOuter(binding: Binding): void {
-    const askers = this.outerAsked.get(binding.name);
-    if (askers?.delete(binding) === true && askers.size === 0) this.outerAsked.delete(binding.name);
+    this.callFor(this.calls.byBinding, this.bindings, binding, binding.declarations[0]!.owner);
   }
 
   private lookAtUse(use: Reference): void {
     this.drop(this.uses, use);
     this.suggested.forget(use.name, use);
     if (use.binding !== undefined || use.at < 0) return;
-    this.unit = use;
-    this.store = this.uses;
-    this.base = use.node;
-    for (const call of this.calls.byUse) this.call(call, use);
+    this.callFor(this.calls.byUse, this.uses, use, use.node);
   }
 
-  private lookAtFlow(root: Node, names: Names): void {
+  private lookAtFlow(root: Node): void {
     this.drop(this.flows, root);
-    if (this.calls.byFlow.length === 0) return;
-    const graph = this.staged("flow", () => this.language.flow(root, names));
-    this.unit = this.base = root;
-    this.store = this.flows;
-    for (const call of this.calls.byFlow) this.call(call, graph);
+    const { byFlow, byEnds } = this.calls;
+    if (byFlow.length === 0 && byEnds.length === 0) return;
+    const { ends, graphs, gone } = this.staged("flow", () => this.segments.partsOf(root));
+    for (const segment of gone) this.loseSegment(segment);
+    for (const [unit, graph] of graphs) {
+      if (unit instanceof Segment) this.dirtySegments.add(unit);
+      else this.lookAtGraph(unit, graph);
+    }
+    this.callFor(byEnds, this.flows, root, root, ends);
+  }
+
+  private lookAtGraph(unit: Node | Segment, graph: FlowGraph): void {
+    if (unit instanceof Segment) {
+      this.drop(this.flows, unit);
+      if (!unit.isReached) return;
+    }
+    this.callFor(this.calls.byFlow, this.flows, unit, graph.root, graph);
+  }
+
+  private loseSegment(segment: Segment): void {
+    this.drop(this.flows, segment);
+    this.dirtySegments.delete(segment);
   }
 
   /** Drops what was found and asked for a unit. */
@@ -638,6 +724,14 @@ export class DocumentAnalysis {
     let top = node;
     while (top.parent !== null) top = top.parent;
     return top === this.tree!.root;
+  }
+
+  /** Calls rules for a unit. */
+  private callFor(calls: readonly Call[], store: RecordStore, unit: Unit, base: Node, given: unknown = unit): void {
+    this.unit = unit;
+    this.store = store;
+    this.base = base;
+    for (const call of calls) this.call(call, given);
   }
 
   private call({ rule, run, view }: Call, unit: unknown): void {
@@ -692,12 +786,9 @@ export class DocumentAnalysis {
       largest: settings.largest,
       builtIn: readyMadeNames(settings),
       known: new Set(settings.known),
-      isBroken: (node) => this.askBroken(node),
+      isBroken: (subject) => this.askBroken(subject),
       noteSuggestion: (use) => this.suggested.note(use.name, use),
-      noteOuter: (binding) => {
-        const askers = this.outerAsked.get(binding.name) ?? new Set();
-        this.outerAsked.set(binding.name, askers.add(binding));
-      },
+      noteOuter: (binding) => this.outer.note(binding),
       noteMissed: (binding) => this.missed.note(binding.name, binding),
       put: (active, at, finding) => this.put(active, at, finding),
     };

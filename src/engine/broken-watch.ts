@@ -6,57 +6,60 @@ interface Asked {
   readonly askers: Map<RecordStore, Set<object>>;
 }
 
-/** Of which nodes rules asked whether they are broken, what they were told, and for what they asked. */
+/** What rules ask about: whether a node is broken, or a name stands where something is. */
+export type Subject = Node | string;
+
+/** Of which nodes and names rules asked whether they are broken, what they were told, and for what they asked. */
 export class BrokenWatch {
-  private readonly asked = new Map<Node, Asked>();
-  private readonly asks = new Map<RecordStore, Map<object, Set<Node>>>();
-  /** The nodes that are broken, of those that were asked about. */
-  readonly broken = new Set<Node>();
+  private readonly asked = new Map<Subject, Asked>();
+  private readonly asks = new Map<RecordStore, Map<object, Set<Subject>>>();
+  /** Those that are broken, of those that were asked about. */
+  readonly broken = new Set<Subject>();
 
   /** What was answered before. */
-  answer(node: Node): boolean | undefined {
-    return this.asked.get(node)?.answer;
+  answer(subject: Subject): boolean | undefined {
+    return this.asked.get(subject)?.answer;
   }
 
   /** Notes that an answer was given for a unit of a store. */
-  note(node: Node, answer: boolean, store: RecordStore, unit: object): void {
-    let asked = this.asked.get(node);
-    if (asked === undefined) this.asked.set(node, (asked = { answer, askers: new Map() }));
-    if (answer) this.broken.add(node);
+  note(subject: Subject, answer: boolean, store: RecordStore, unit: object): void {
+    let asked = this.asked.get(subject);
+    if (asked === undefined) this.asked.set(subject, (asked = { answer, askers: new Map() }));
+    if (answer) this.broken.add(subject);
     setIn(asked.askers, store).add(unit);
     let asks = this.asks.get(store);
     if (asks === undefined) this.asks.set(store, (asks = new Map()));
-    setIn(asks, unit).add(node);
+    setIn(asks, unit).add(subject);
   }
 
   /** Forgets what was asked for a unit, as it is looked at again or is gone. */
   forget(store: RecordStore, unit: object): void {
     const asks = this.asks.get(store);
-    const nodes = asks?.get(unit);
-    if (nodes === undefined) return;
+    const subjects = asks?.get(unit);
+    if (subjects === undefined) return;
     asks!.delete(unit);
-    for (const node of nodes) {
-      const { askers } = this.asked.get(node)!;
+    for (const subject of subjects) {
+      const { askers } = this.asked.get(subject)!;
       const units = askers.get(store)!;
       units.delete(unit);
       if (units.size === 0) askers.delete(store);
-      if (askers.size === 0) this.drop(node);
+      if (askers.size === 0) this.drop(subject);
     }
   }
 
-  /** Forgets a node, and gives back for what it was asked about. */
-  withdraw(node: Node): readonly (readonly [RecordStore, object])[] {
-    const asked = this.asked.get(node);
+  /** Forgets a subject, and gives back for what it was asked about. */
+  withdraw(subject: Subject): readonly (readonly [RecordStore, object])[] {
+    const asked = this.asked.get(subject);
     if (asked === undefined) return [];
-    this.drop(node);
+    this.drop(subject);
     const found: [RecordStore, object][] = [];
     for (const [store, units] of asked.askers) {
       const asks = this.asks.get(store)!;
       for (const unit of units) {
         found.push([store, unit]);
-        const nodes = asks.get(unit)!;
-        nodes.delete(node);
-        if (nodes.size === 0) asks.delete(unit);
+        const subjects = asks.get(unit)!;
+        subjects.delete(subject);
+        if (subjects.size === 0) asks.delete(unit);
       }
     }
     return found;
@@ -68,9 +71,9 @@ export class BrokenWatch {
     this.broken.clear();
   }
 
-  private drop(node: Node): void {
-    this.asked.delete(node);
-    this.broken.delete(node);
+  private drop(subject: Subject): void {
+    this.asked.delete(subject);
+    this.broken.delete(subject);
   }
 }
 

@@ -16,9 +16,9 @@ export class SpellingWatch<Asker extends object> {
   }
 
   /** Those whose answer may be another now that the names in `changed` came or went. */
-  concerned(changed: ReadonlySet<string>): Asker[] {
+  concerned(changed: readonly string[]): Asker[] {
     const found: Asker[] = [];
-    if (changed.size === 0) return found;
+    if (changed.length === 0) return found;
     for (const [word, askers] of this.words) {
       for (const name of changed) {
         if (!isNear(word, name) && !isNear(name, word)) continue;

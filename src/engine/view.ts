@@ -3,13 +3,14 @@ import type { Binding, Reference } from "../model/binding.js";
 import { VALUE } from "../model/binding.js";
 import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
-import { best, distanceOf, isNear, mostEdits, type Candidate } from "../model/spelling.js";
+import { best, distanceOf, mostEdits, type Candidate } from "../model/spelling.js";
 import type { Beside, FileView, Finding, Place, Rule } from "../rules/rule.js";
 import type { KnownNames } from "../settings/ready-made.js";
 import type { ActiveRule } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
 import type { SourceText, Text } from "../text/text.js";
+import type { Subject } from "./broken-watch.js";
 
 /** What the views of all rules share, as it is at the moment. */
 export interface ViewSource {
@@ -25,7 +26,7 @@ export interface ViewSource {
   /** Names by comment. */
   readonly told: ReadonlySet<string>;
   readonly keepsToItself: boolean;
-  isBroken(node: Node): boolean;
+  isBroken(subject: Subject): boolean;
   noteSuggestion(use: Reference): void;
   noteOuter(binding: Binding): void;
   noteMissed(binding: Binding): void;
@@ -76,14 +77,15 @@ export function sharedView(source: ViewSource) {
     },
     isAsked: (name: string): boolean => source.names.isAsked(name),
     isBroken: (node: Node): boolean => source.isBroken(node),
+    isHalfWritten: (name: string): boolean => source.isBroken(name),
     suggest(use: Reference): readonly string[] {
       source.noteSuggestion(use);
       return suggestions.of(use, source);
     },
     isMissed(binding: Binding): boolean {
       source.noteMissed(binding);
-      for (const name of source.names.unresolvedNames()) {
-        if (!isNear(name, binding.name) || isKnown(name)) continue;
+      for (const name of source.names.unknownSpelling.meaning(binding.name)) {
+        if (isKnown(name)) continue;
         for (const use of source.names.unresolvedUses(name)) {
           if (use.scope.lookUp(binding.name, VALUE) === binding) return true;
         }

@@ -408,13 +408,13 @@ export class Workspace {
    */
   flowAt(uri: string, { from, to }: Span): FlowGraph {
     const { analysis, language } = this.document(uri);
-    const { root, names } = analysis;
+    const { root } = analysis;
     let node = nodesTouching(root, from, to).find(
       (one) => one !== root && one.start >= from && one.start < to && language.isFlowRoot(one),
     ) ??
       nodeAt(root, from);
     while (!language.isFlowRoot(node)) node = node.parent!;
-    return language.flow(node, names);
+    return language.flow(node);
   }
 
   private found(uri: string): readonly FoundAlert[] {

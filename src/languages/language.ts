@@ -3,6 +3,8 @@ import type { Binding } from "../model/binding.js";
 import type { FlowGraph } from "../model/flow.js";
 import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
+import type { Segmentation } from "../model/segments.js";
+import type { TreeChange } from "../syntax/change.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
 import type { Edit, Span } from "../text/edit.js";
@@ -14,16 +16,6 @@ export interface DocumentInfo {
   readonly languageId: string;
   /** Whether it is a module, as the settings say. */
   readonly modules: boolean | "detect";
-}
-
-/** What reading a text again left as it was, and what it did not. */
-export interface TreeChange {
-  /** The nodes that have other contents now, from the root inward; their kinds, and all of them but one list, are as before. */
-  readonly path: readonly Node[];
-  /** What is no more in the tree. */
-  readonly removed: readonly Node[];
-  /** What stands there now in its place. */
-  readonly added: readonly Node[];
 }
 
 export interface Traits {
@@ -83,7 +75,10 @@ export interface Language {
   /** The node whose flow graph holds the code that stands in a scope. */
   flowRootOf(scope: Scope): Node;
   /** The flow graph of a node's code. */
-  flow(root: Node, names: Names): FlowGraph;
+  flow(root: Node): FlowGraph;
+  /** Whether a node's code is looked at in segments. */
+  isSegmented(root: Node): boolean;
+  readonly segmentation: Segmentation;
   /** The comments that begin with `opening`, in the order of the text. */
   comments(text: Text, tree: Tree, opening: string): Comment[];
   /** The statement, member or element that begins next behind `offset`. */

@@ -37,6 +37,18 @@ interface Places {
   readonly reads: Map<Block, number[]>;
   readonly changes: Map<Block, number[]>;
   live?: ReadonlySet<Block>;
+  open?: ReadonlySet<Block>;
+  summary?: Summary;
+}
+
+/** What a graph as a whole does with a name. */
+export interface Summary {
+  /** It may be read before it gets another value. */
+  readonly exposed: boolean;
+  /** Control may pass from the beginning to the end without the name being given another value. */
+  readonly passes: boolean;
+  /** The steps that may have given it what it holds at the end. Absent where that is too far to tell. */
+  readonly last: ReadonlySet<Step> | undefined;
 }
 
 /** Whether the first thing that happens to a name behind the step of a block with an index is that it is read; `undefined` where nothing does. */
@@ -48,7 +60,7 @@ function readNext({ reads, changes }: Places, block: Block, at: number): boolean
 }
 
 /** Where the steps of a graph stand that concern each name, so that questions about one name look at little else. */
-class FlowIndex {
+export class FlowIndex {
   private readonly places = new Map<Binding, Places>();
   private readonly before = new Map<Block, Block[]>();
 
@@ -84,24 +96,58 @@ class FlowIndex {
   /** Whether a name may still be read behind the step of a block with an index, before it gets another value: liveness, asked for one name. */
   isLive(binding: Binding, block: Block, at: number): boolean {
     const places = this.places.get(binding)!;
-    if (places.reads.size === 0) return false;
-    return readNext(places, block, at) ?? this.liveAtEnd(places).has(block);
+    const { around } = this.flow;
+    if (places.reads.size === 0 && around === undefined) return false;
+    return readNext(places, block, at) ??
+      (
+        this.liveAtEnd(places).has(block) ||
+        (around !== undefined && this.openAtEnd(places).has(block) && around.isLiveBehind(binding))
+      );
   }
 
-  /** The blocks at whose end a name is live: worked out backward from where it is read, so that only where it is live is looked at. */
+  /** What the graph as a whole does with a name that occurs in it. */
+  summary(binding: Binding): Summary {
+    const places = this.places.get(binding)!;
+    if (places.summary !== undefined) return places.summary;
+    const { blocks, end } = this.flow;
+    const entry = blocks[0]!;
+    const exposed = readNext(places, entry, -1) ?? this.liveAtEnd(places).has(entry);
+    const last = end.reached ? this.comingTo(places, end, Infinity) : { steps: new Set<Step>(), fromStart: false };
+    return (places.summary = { exposed, passes: last?.fromStart ?? true, last: last?.steps });
+  }
+
+  /** The blocks at whose end a name is live by what is read in the graph: worked out backward from there, so that little else is looked at. */
   private liveAtEnd(places: Places): ReadonlySet<Block> {
-    if (places.live !== undefined) return places.live;
-    const live = new Set<Block>();
-    const list = [...places.reads.keys()].filter((block) => readNext(places, block, -1) === true);
+    return (
+      places.live ??= this.backward(
+        places,
+        [...places.reads.keys()].filter((block) => readNext(places, block, -1) === true),
+      )
+    );
+  }
+
+  /** The blocks from whose end control can come to the end of the graph without the name being read or changed. */
+  private openAtEnd(places: Places): ReadonlySet<Block> {
+    const { end } = this.flow;
+    if (places.open === undefined) {
+      places.open = end.reached
+        ? this.backward(places, readNext(places, end, -1) === undefined ? [end] : []).add(end)
+        : new Set();
+    }
+    return places.open;
+  }
+
+  /** The blocks from whose end control can come to the beginning of one in a list without the name being read or changed. */
+  private backward(places: Places, list: Block[]): Set<Block> {
+    const found = new Set<Block>();
     for (let block = list.pop(); block !== undefined; block = list.pop()) {
       for (const earlier of this.before.get(block) ?? []) {
-        if (live.has(earlier)) continue;
-        live.add(earlier);
+        if (found.has(earlier)) continue;
+        found.add(earlier);
         if (readNext(places, earlier, -1) === undefined) list.push(earlier);
       }
     }
-    places.live = live;
-    return live;
+    return found;
   }
 
   /**
@@ -109,27 +155,41 @@ class FlowIndex {
    * way from the beginning. Nothing is given where that is too far to tell.
    */
   reaching(binding: Binding, block: Block, at: number): ReadonlySet<Step | undefined> | undefined {
-    const { changes } = this.places.get(binding)!;
-    const found = new Set<Step | undefined>();
+    const inside = this.comingTo(this.places.get(binding)!, block, at);
+    if (inside === undefined || !inside.fromStart) return inside?.steps;
+    const { around } = this.flow;
+    if (around === undefined) return new Set<Step | undefined>(inside.steps).add(undefined);
+    const outside = around.before(binding);
+    return outside && new Set([...inside.steps, ...outside]);
+  }
+
+  /** The steps of the graph from which a name's value may come to the step of a block with an index, and whether it may come from before the graph. */
+  private comingTo(
+    { changes }: Places,
+    block: Block,
+    at: number,
+  ): { readonly steps: Set<Step>; readonly fromStart: boolean } | undefined {
+    const steps = new Set<Step>();
+    let fromStart = false;
     const here = changes.get(block)?.findLast((index) => index < at);
-    if (here !== undefined) return found.add(block.steps[here]);
+    if (here !== undefined) return { steps: steps.add(block.steps[here]!), fromStart };
     const seen = new Set<Block>([block]);
     const list = [block];
     let again = false;
     for (let inner = list.pop(); inner !== undefined; inner = list.pop()) {
-      if (inner === this.flow.blocks[0]) found.add(undefined);
+      if (inner === this.flow.blocks[0]) fromStart = true;
       for (const earlier of this.before.get(inner) ?? []) {
         // Control may come back to the block itself.
         if (earlier === block ? again : seen.has(earlier)) continue;
         if (earlier === block) again = true;
         seen.add(earlier);
         const last = changes.get(earlier)?.at(-1);
-        if (last !== undefined) found.add(earlier.steps[last]);
+        if (last !== undefined) steps.add(earlier.steps[last]!);
         else if (earlier !== block) list.push(earlier);
       }
       if (seen.size > farthest) return undefined;
     }
-    return found;
+    return { steps, fromStart };
   }
 }
 

@@ -59,10 +59,28 @@ export interface FlowExit {
   readonly hasValue: boolean;
 }
 
-/** The graph of one function, or of another stretch of code that runs by itself. */
+/** What is known of the code around a segment, of a function that is looked at in segments. */
+export interface Surroundings {
+  /** The node whose code the segment is. */
+  readonly node: Node;
+  /**
+   * The steps that may have given a name what it holds where the segment begins; `undefined` among them stands for none. Nothing is given
+   * where that is too far to tell.
+   */
+  before(binding: Binding): ReadonlySet<Step | undefined> | undefined;
+  /** Whether a name may be read behind the segment before it gets another value. */
+  isLiveBehind(binding: Binding): boolean;
+}
+
+/**
+ * The graph of one function, or of another stretch of code that runs by itself; of a long one, the graph of a segment: a part that control
+ * enters at one place and leaves, but for exits, at one.
+ */
 export interface FlowGraph {
-  /** The node whose code it is. */
+  /** The function, or other node, to whose code it belongs. */
   readonly root: Node;
+  /** Absent where the graph holds all the code of `root`. */
+  readonly around?: Surroundings | undefined;
   readonly blocks: readonly Block[];
   /** Control gets here when it runs off the end. */
   readonly end: Block;
@@ -74,6 +92,22 @@ export interface FlowGraph {
   readonly returns: readonly FlowExit[];
   /** Cases of a `switch` whose end control can come to, and which are not the last. */
   readonly runningOn: readonly { readonly node: Node; readonly block: Block }[];
-  /** The names whose values can be followed: declared here, and neither read nor written by code that runs at other times. */
+  /** The names that occur and whose values can be followed: declared in `root`, and neither read nor written by code that runs at other times. */
   readonly tracked: readonly Binding[];
+}
+
+/** The ways in which the code of a function, or of another node that runs by itself, comes to its end. */
+export interface FlowEnds {
+  readonly root: Node;
+  /** The exits that control can come to, in the order of the text. */
+  readonly returns: readonly FlowExit[];
+  /** Whether control can run off the end. */
+  readonly runsOff: boolean;
+  /** Where the code is looked at in segments: the node of the one that control never gets behind. */
+  readonly stuckAt: Node | undefined;
+}
+
+/** The ends of code of which there is one graph. */
+export function endsOf({ root, returns, end }: FlowGraph): FlowEnds {
+  return { root, returns: returns.filter(({ block }) => block.reached), runsOff: end.reached, stuckAt: undefined };
 }

@@ -12,8 +12,8 @@ export interface NameChanges {
   readonly references: readonly Reference[];
   /** Uses that are no more. */
   readonly gone: ReadonlySet<Reference>;
-  /** Names that some scope declares in another way than before, or no longer. */
-  readonly declared: ReadonlySet<string>;
+  /** Names that are declared in another way than before, or no longer, with the scopes in which they are. */
+  readonly declared: ReadonlyMap<string, readonly Scope[]>;
   /** Names without a meaning that were used nowhere before, or are no longer. */
   readonly unknown: ReadonlySet<string>;
 }
@@ -37,8 +37,8 @@ export class Names {
   private attached = false;
   /** How the names are spelt that some scope declares. */
   readonly spelling = new SpellingIndex();
-  /** The names of the outermost scope that can get another value. */
-  readonly changing = new Set<Binding>();
+  /** How the names are spelt that are used and have no meaning. */
+  readonly unknownSpelling = new SpellingIndex();
   /** Names came under or out of the reach of `eval`: all that was said of names must be said anew. */
   unsettled = false;
 
@@ -136,10 +136,6 @@ export class Names {
     }
   }
 
-  unresolvedNames(): Iterable<string> {
-    return this.unresolved.keys();
-  }
-
   /** Every binding, scope by scope. */
   *all(): Generator<Binding> {
     for (const scope of this.scopes.values()) yield* scope.bindings.values();
@@ -154,12 +150,14 @@ export class Names {
 
   /** Finds out what every use means now, and tells what changed since the last time. */
   settle(): NameChanges {
-    const declared = new Set<string>();
+    const declared = new Map<string, Scope[]>();
     for (const binding of this.unsettledBindings) {
       const { meaning, before } = binding;
       binding.before = -1;
       if (!binding.isDeclared) binding.scope.drop(binding);
-      declared.add(binding.name);
+      const scopes = declared.get(binding.name);
+      if (scopes === undefined) declared.set(binding.name, [binding.scope]);
+      else scopes.push(binding.scope);
       if (before === 0 && meaning !== 0) this.spelling.add(binding.name);
       else if (before !== 0 && meaning === 0) this.spelling.remove(binding.name);
       if ((before & ~meaning) !== 0) for (const use of binding.references) this.pending.push(use);
@@ -179,7 +177,6 @@ export class Names {
     }
     for (const binding of this.unsettledBindings) this.bindings.add(binding);
     for (const binding of this.bindings) {
-      if (binding.scope === this.root) this.noteChanging(binding);
       const outline = this.outline(binding);
       if (outline === binding.seen) continue;
       if (binding.seen !== "") for (const use of binding.references) this.references.push(use);
@@ -200,14 +197,6 @@ export class Names {
     this.gone = new Set();
     this.unknown = new Set();
     return changes;
-  }
-
-  private noteChanging(binding: Binding): void {
-    if (
-      binding.isDeclared &&
-      (binding.kind === "variable" || binding.kind === "changeable" || (binding.kind === "fixed" && binding.writes > 0))
-    ) this.changing.add(binding);
-    else this.changing.delete(binding);
   }
 
   private touch(binding: Binding): void {
@@ -239,6 +228,7 @@ export class Names {
     this.countAsking(use, -1);
     if (uses.length > 0) return;
     this.unresolved.delete(use.name);
+    this.unknownSpelling.remove(use.name);
     this.unknown.add(use.name);
   }
 
@@ -246,6 +236,7 @@ export class Names {
     let uses = this.unresolved.get(use.name);
     if (uses === undefined) {
       this.unresolved.set(use.name, (uses = []));
+      this.unknownSpelling.add(use.name);
       this.unknown.add(use.name);
     }
     use.at = uses.length;

@@ -32,6 +32,17 @@ export class SpellingIndex {
     if (entry.count === 0) words.delete(word);
   }
 
+  /** The words that may be a misspelling of `name`. */
+  *meaning(name: string): Generator<string> {
+    const letters = lettersOf(name);
+    for (let length = name.length - 2; length <= name.length + 2; length += 1) {
+      for (const [word, entry] of this.byLength.get(length) ?? []) {
+        const most = mostEdits(word);
+        if (!lettersDiffer(entry.letters, letters, most) && distanceOf(word, name, most) !== undefined) yield word;
+      }
+    }
+  }
+
   /** The words near enough to `word` for it to be a misspelling of them, with their distance. */
   *near(word: string): Generator<{ readonly name: string; readonly distance: number }> {
     const most = mostEdits(word);

@@ -2,9 +2,10 @@
 import type { z } from "zod";
 import type { JavaScriptNode } from "../languages/javascript/nodes/index.js";
 import type { Binding, Reference } from "../model/binding.js";
-import type { FlowGraph } from "../model/flow.js";
+import type { FlowEnds, FlowGraph } from "../model/flow.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
+import type { Siblings } from "../syntax/siblings.js";
 import type { Edit, Span } from "../text/edit.js";
 import type { SourceText } from "../text/text.js";
 
@@ -73,6 +74,8 @@ export interface FileView<Options = unknown> {
   readonly largest: number;
   /** Whether something is wrong with the form of what a node covers, so that little can be said of it for sure. */
   readonly isBroken: (node: Node) => boolean;
+  /** Whether a name stands on a line on which something is wrong with the form, so that it cannot be told yet how it is used there. */
+  readonly isHalfWritten: (name: string) => boolean;
   /** Whether a name exists although the file does not declare it: by the edition, a runtime, the settings or a comment. */
   readonly isKnown: (name: string) => boolean;
   /** Whether the language in its edition brings a name along, or a runtime does. */
@@ -172,12 +175,24 @@ export interface Rule<Options = any> {
    * and marks of the nodes around it; not their other children, which may change without the node being visited again.
    */
   readonly visit?: Visitors<Options>;
+  /**
+   * Called for the children of nodes of a kind, with what stands between them: of a node with very many, for some of them at a time. Offsets are tied to
+   * their `base`.
+   */
+  readonly siblings?: {
+    readonly [Type in JavaScriptNode["type"]]?: (siblings: Siblings, file: FileView<Options>) => void
+  };
   /** Called for each name that is declared. It may read the declarations with all below them, the uses, and the kinds of the nodes around those. */
   readonly binding?: (binding: Binding, file: FileView<Options>) => void;
   /** Called for each use of a name that nothing in the file declares. */
   readonly unresolved?: (use: Reference, file: FileView<Options>) => void;
-  /** Called for each function and other stretch of code that runs by itself. It may read what the graph tells, and the names declared in it. */
+  /**
+   * Called for the code of each function and of what else runs by itself; of a long one for its segments, one by one, each also when
+   * something changes elsewhere for a name that occurs in it. It may read what the graph and the questions of `flow-facts` tell, and the names that occur.
+   */
   readonly flow?: (flow: FlowGraph, file: FileView<Options>) => void;
+  /** Called for each function, and what else runs by itself, with the ways in which its code can end. It may read those and what is seen of the function from outside. */
+  readonly ends?: (ends: FlowEnds, file: FileView<Options>) => void;
   /** Called for each hush comment once all else has been found. It may give spans only as places. */
   readonly hush?: (hush: HushUse, file: FileView<Options>) => void;
 }

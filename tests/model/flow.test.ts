@@ -22,7 +22,7 @@ function graphOf(code: string, uri = "file:///a.js"): { flow: FlowGraph; root: N
   walk(tree.root, (node) => {
     if (node.type.startsWith("Function") && node.type !== "FunctionBody") found ??= node;
   });
-  return { flow: language.flow(found!, keeper.names), root: tree.root };
+  return { flow: language.flow(found!), root: tree.root };
 }
 
 /** Statements of a random program; numbers are filled in afterwards, so that each mark is its own. */

@@ -3,6 +3,7 @@ import { defineLanguage, type DocumentInfo, type Language } from "../language.js
 import { commentsWith, followingNode } from "./comments.js";
 import { flowOf } from "./flow/index.js";
 import { flowRootOf, isFlowRoot } from "./flow/roots.js";
+import { isSegmented, segmentation } from "./flow/segmentation.js";
 import { reparse } from "./incremental/reparse.js";
 import { NameFinder } from "./names/finder.js";
 import { keepsToItself, together } from "./names/together.js";
@@ -46,6 +47,8 @@ export function javascript(): Language {
     isFlowRoot,
     flowRootOf,
     flow: flowOf,
+    isSegmented: (root) => isSegmented(root),
+    segmentation: segmentation(),
     comments: (text, tree, opening) => commentsWith(text, tree.root, opening),
     following: (text, tree, offset) => followingNode(text, tree.root, offset),
   });

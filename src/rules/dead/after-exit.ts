@@ -22,27 +22,29 @@ const words: Partial<Record<Statement["type"], string>> = {
   ContinueStatement: "`continue`",
 };
 
+/** The list of statements that a node holds. */
+function listIn(node: Node | null): readonly Statement[] | undefined {
+  const list = node?.type === "SwitchCase"
+    ? (node as SwitchCase).consequent
+    : (node as { body?: unknown } | null)?.body;
+  return Array.isArray(list) ? (list as Statement[]) : undefined;
+}
+
 /** The lists of statements whose code a graph holds. */
 function* listsOf(flow: FlowGraph): Generator<readonly Statement[]> {
   const seen = new Set<Node>();
   for (const statement of flow.statements.keys()) {
     const parent = statement.parent!;
-    if (seen.has(parent)) continue;
+    // The statement whose code it all is stands in a list that is looked at otherwise.
+    if (statement === flow.around?.node || seen.has(parent)) continue;
     seen.add(parent);
-    const list = parent.type === "SwitchCase"
-      ? (parent as SwitchCase).consequent
-      : (parent as unknown as { body?: unknown }).body;
-    if (Array.isArray(list)) yield list as Statement[];
+    const list = listIn(parent);
+    if (list !== undefined) yield list;
   }
 }
 
-function check(statements: readonly Statement[], flow: FlowGraph, file: FileView): void {
-  const isDead = (statement: Statement): boolean => flow.statements.get(statement)?.reached === false;
-  const start = statements.findIndex(isDead);
-  // Where the whole list is out of reach, what stands around it is too.
-  if (start <= 0) return;
-  const exit = statements.slice(0, start).findLastIndex((statement) => flow.statements.has(statement));
-  if (exit < 0) return;
+/** Tells of what follows the statement of a list behind which control never gets. */
+function check(statements: readonly Statement[], exit: number, file: FileView): void {
   const dead = statements.slice(exit + 1);
   const live = dead.filter((statement) => !isInert(statement));
   const first = live[0];
@@ -113,6 +115,17 @@ export const afterExit = defineRule({
     ],
   },
   flow(flow, file) {
-    for (const statements of listsOf(flow)) check(statements, flow, file);
+    for (const statements of listsOf(flow)) {
+      const start = statements.findIndex((statement) => flow.statements.get(statement)?.reached === false);
+      // Where the whole list is out of reach, what stands around it is too.
+      if (start > 0) check(statements, start - 1, file);
+    }
+  },
+  ends({ root, stuckAt }, file) {
+    for (let node = stuckAt; node !== undefined && node !== root; node = node.parent!) {
+      const list = listIn(node.parent);
+      const exit = list?.indexOf(node as Statement) ?? -1;
+      if (exit >= 0) check(list!, exit, file);
+    }
   },
 });

@@ -1,10 +1,24 @@
 import type { Node } from "../../syntax/node.js";
+import { walk } from "../../syntax/walk.js";
 import { defineRule, type FileView } from "../rule.js";
 
 const textOf = (node: Node, { text }: FileView): string => text.slice(node.start, node.end).replaceAll(/\s+/g, " ");
 
+const isText = /^(?:Literal|TemplateElement|JSXText)$/;
+
+/** The texts in a node, in which blank space counts. */
+function textsIn(node: Node, { text }: FileView): string[] {
+  const texts: string[] = [];
+  walk(node, (inner) => {
+    if (isText.test(inner.type)) texts.push(text.slice(inner.start, inner.end));
+  });
+  return texts;
+}
+
 function isSame(one: Node, other: Node, file: FileView): boolean {
-  return one.type === other.type && textOf(one, file) === textOf(other, file);
+  if (one.type !== other.type || textOf(one, file) !== textOf(other, file)) return false;
+  const others = textsIn(other, file);
+  return textsIn(one, file).every((text, index) => text === others[index]);
 }
 
 export const equalBranches = defineRule({
@@ -22,6 +36,7 @@ export const equalBranches = defineRule({
       { code: "if (tide > 3) {\n  sail();\n} else {\n  moor();\n}\n" },
       { code: "if (a) {} else {}\n" },
       { code: "const fare = child ? 210 : 420;\n" },
+      { code: "const gap = deep ? \"    \" : \"  \";\n" },
     ],
   },
   visit: {

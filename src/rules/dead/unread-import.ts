@@ -83,7 +83,7 @@ export const unreadImport = defineRule({
       binding.references.length > 0 ||
       binding.exported
     ) return;
-    if (binding.scope.dynamic || file.ambient || file.isBroken(binding.scope.node) || file.isMissed(binding)) return;
+    if (binding.scope.dynamic || file.ambient || file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
     file.alert(node, {
       message: `The import \`${binding.name}\` is never read`,
       labels: ["unnecessary"],

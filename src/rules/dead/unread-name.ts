@@ -217,7 +217,8 @@ export const unreadName = defineRule({
       isPassedOn(binding)
     ) return;
     // In code that is being written, what reads the name is most likely still to come; and a misspelt use is one mistake, of which `names.unknown` tells.
-    if (file.isBroken(binding.scope.node) || file.isMissed(binding)) return;
+    if (binding.kind === "parameter" && file.isBroken(binding.scope.node)) return;
+    if (file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
     file.alert(binding.declarations[0]!.node, {
       message: `The ${nouns[binding.kind] ?? "variable"} \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never read`,
       labels: ["unnecessary"],

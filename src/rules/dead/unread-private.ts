@@ -53,7 +53,7 @@ export const unreadPrivate = defineRule({
       ) &&
         !binding.declarations.some(({ owner }) => owner.type === "MethodDefinition" && isInside(node, owner)),
     );
-    if (isUsed || file.isBroken(binding.scope.node) || file.isMissed(binding)) return;
+    if (isUsed || file.isHalfWritten(binding.name.slice(1)) || file.isMissed(binding)) return;
     const [first] = binding.declarations;
     file.alert(first!.node, {
       message: `The private member \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never read`,

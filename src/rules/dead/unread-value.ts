@@ -125,7 +125,7 @@ export const unreadValue = defineRule({
       if (
         binding.kind === "fixed" ||
         !binding.references.some(({ access }) => access === "read") ||
-        file.isBroken(flow.root)
+        file.isHalfWritten(binding.name)
       ) return;
       file.alert(node, {
         message: `The value that \`${binding.name}\` gets here is never read`,

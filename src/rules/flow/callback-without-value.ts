@@ -51,7 +51,7 @@ export const callbackWithoutValue = defineRule({
       { code: "export const fail = (list) => list.map(() => {\n  throw new Error(\"no\");\n});\n" },
     ],
   },
-  flow({ root, end, returns }, { alert, isBroken }) {
+  ends({ root, runsOff, returns }, { alert, isBroken }) {
     const call = root.parent as JavaScriptNode | null;
     if (
       call?.type !== "CallExpression" || (root.type !== "ArrowFunctionExpression" && root.type !== "FunctionExpression")
@@ -73,7 +73,7 @@ export const callbackWithoutValue = defineRule({
     if (
       body.body?.length === 0 ||
       generator === true ||
-      !end.reached ||
+      !runsOff ||
       returns.some(({ hasValue }) => hasValue) ||
       isBroken(root)
     ) return;

@@ -42,20 +42,18 @@ export const mixedReturns = defineRule({
       { code: "export function* turns(on) {\n  if (on) return 1;\n  yield 2;\n}\n" },
     ],
   },
-  flow(flow, { alert, typescript, isBroken }) {
-    const { root, end, returns } = flow;
+  ends({ root, runsOff, returns }, { alert, typescript, isBroken }) {
     const giving = returns.filter(
-      ({ hasValue, block, node }) => hasValue &&
-        block.reached &&
-        !(node.type === "ReturnStatement" && isUndefined((node as ReturnStatement).argument)),
+      ({ hasValue, node }) =>
+        hasValue && !(node.type === "ReturnStatement" && isUndefined((node as ReturnStatement).argument)),
     );
     const [first] = giving;
     if (first === undefined || (root as { generator?: boolean }).generator === true || root.type === "Program") return;
     const { body, returnType } = root as { body?: Node | null; returnType?: Type | null };
     if (saysNothing(returnType ?? null)) return;
     if (typescript && body?.type === "FunctionBody" && looksExhaustive((body as FunctionBody).body.at(-1))) return;
-    const bare = returns.find(({ hasValue, block }) => !hasValue && block.reached);
-    if ((!end.reached && bare === undefined) || isConstructor(root) || isBroken(root)) return;
+    const bare = returns.find(({ hasValue }) => !hasValue);
+    if ((!runsOff && bare === undefined) || isConstructor(root) || isBroken(root)) return;
     alert(nameOf(root), {
       message: "This function gives a value on some ways and none on others",
       related: [

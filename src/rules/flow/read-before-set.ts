@@ -55,7 +55,7 @@ export const readBeforeSet = defineRule({
       { code: "export function fill(price) {\n  let sum;\n  sum ??= price;\n  return sum;\n}\n" },
     ],
   },
-  flow(flow, { alert, isBroken }) {
+  flow(flow, { alert, isHalfWritten }) {
     // A `let` that is given a value where it is declared cannot be read behind that without one.
     if (
       !flow.tracked.some(
@@ -73,7 +73,7 @@ export const readBeforeSet = defineRule({
       ) return;
       // Before its declaration a `let` does not even exist, which is another rule's; and what is only declared has its value from elsewhere.
       if (binding.kind === "changeable" && node.start < declared.start) return;
-      if ((owner.parent as VariableDeclaration).declare || isBroken(flow.root)) return;
+      if ((owner.parent as VariableDeclaration).declare || isHalfWritten(binding.name)) return;
       alert(node, {
         message: `\`${binding.name}\` has got no value when it is read here`,
         related: [{ at: declared, message: `\`${binding.name}\` is declared here` }],

@@ -1,23 +1,26 @@
 import type { Statement } from "../../languages/javascript/nodes/index.js";
+import type { Siblings } from "../../syntax/siblings.js";
 import { holdsComment } from "../comments.js";
 import { charAt } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 
-function check(statements: readonly Statement[], { text, alert }: FileView): void {
-  statements.forEach((statement, index) => {
+function check({ before, children }: Siblings, { text, alert }: FileView): void {
+  let last = before as Statement | null;
+  for (const next of children as readonly Statement[]) {
+    const statement = last;
+    last = next;
     if (
-      statement.type !== "ReturnStatement" || statement.argument !== null || charAt(text, statement.end - 1) === ";"
+      statement?.type !== "ReturnStatement" || statement.argument !== null || charAt(text, statement.end - 1) === ";"
     ) {
-      return;
+      continue;
     }
-    const next = statements[index + 1];
-    const looksLikeValue = next?.type === "ExpressionStatement" ||
+    const looksLikeValue = next.type === "ExpressionStatement" ||
       (
-        next?.type === "BlockStatement" &&
+        next.type === "BlockStatement" &&
         next.body.every(({ type }) => type === "LabeledStatement" || type === "ExpressionStatement")
       );
-    if (next === undefined || !looksLikeValue) return;
-    if (/\n\s*\n/.test(text.slice(statement.end, next.start))) return;
+    if (!looksLikeValue) continue;
+    if (/\n\s*\n/.test(text.slice(statement.end, next.start))) continue;
     alert(statement, {
       message: "The value on the next line is not returned: a line end behind `return` ends it",
       related: [{ at: next, message: "This is never reached" }],
@@ -31,7 +34,7 @@ function check(statements: readonly Statement[], { text, alert }: FileView): voi
           }]
       ),
     });
-  });
+  }
 }
 
 export const returnCutShort = defineRule({
@@ -51,9 +54,5 @@ export const returnCutShort = defineRule({
       { code: "function fare() {\n  return;\n}\n" },
     ],
   },
-  visit: {
-    FunctionBody: (node, file) => check(node.body, file),
-    BlockStatement: (node, file) => check(node.body, file),
-    SwitchCase: (node, file) => check(node.consequent, file),
-  },
+  siblings: { FunctionBody: check, BlockStatement: check, SwitchCase: check },
 });

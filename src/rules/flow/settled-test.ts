@@ -3,9 +3,7 @@ import { bindingOf } from "../../languages/javascript/names/facts.js";
 import type { Expression, JavaScriptNode } from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import { Values, type KnownValue } from "../../model/flow-facts.js";
-import type { FlowGraph } from "../../model/flow.js";
 import type { Node } from "../../syntax/node.js";
-import { walk } from "../../syntax/walk.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
 type Known = (binding: Binding) => KnownValue | undefined;
@@ -172,8 +170,9 @@ export const settledTest = defineRule({
     },
   },
   flow(flow, { alert, isBroken }) {
-    const asked = askedNames(flow);
-    if (asked.size === 0) return;
+    if (flow.tests.length === 0 || flow.tracked.length === 0) return;
+    // What somebody hands over can be anything.
+    const asked = new Set(flow.tracked.filter(({ kind, writes }) => writes > 0 || kind !== "parameter"));
     const values = new Values(flow, asked, ({ value }) => written(value));
     const told: Node[] = [];
     for (const { node, block, at } of flow.tests) {
@@ -195,35 +194,6 @@ export const settledTest = defineRule({
     }
   },
 });
-
-/** The followed names that the conditions of a graph ask, as far as they are ever given a value that is written there. */
-function askedNames({ tests, tracked, blocks }: FlowGraph): Set<Binding> {
-  const found = new Set<Binding>();
-  if (tests.length === 0 || tracked.length === 0) return found;
-  const inTests = new Set<Binding>();
-  // The parts of a condition are conditions too.
-  const seen = new Set<Node>();
-  for (const { node } of tests) {
-    walk(node, (inner) => {
-      if (seen.has(inner)) return false;
-      seen.add(inner);
-      const binding = inner.type === "Identifier" ? bindingOf(inner) : undefined;
-      if (binding !== undefined) inTests.add(binding);
-      return !inner.type.includes("Function") && inner.type !== "CallExpression" && inner.type !== "MemberExpression";
-    });
-  }
-  for (const { steps } of blocks) {
-    for (const step of steps) {
-      if (step.does === "declare" && inTests.has(step.binding)) found.add(step.binding);
-      else if (step.does === "write" && inTests.has(step.binding) && written(step.value) !== "open") {
-        found.add(step.binding);
-      }
-    }
-  }
-  const followed = new Set(tracked);
-  for (const binding of found) if (!followed.has(binding)) found.delete(binding);
-  return found;
-}
 
 /** Whether a name is written as one that is set by hand, to switch something on or off. */
 function isSwitch({ name, kind }: Binding): boolean {

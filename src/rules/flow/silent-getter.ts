@@ -16,7 +16,7 @@ export const silentGetter = defineRule({
       code: "class Ferry {\n  get small() {\n    return this.seats < 40;\n  }\n  get gone() {\n    throw new Error(\"sunk\");\n  }\n}\n",
     }],
   },
-  flow({ root, end, returns }, { alert, isBroken }) {
+  ends({ root, runsOff, returns }, { alert, isBroken }) {
     const member = root.parent as JavaScriptNode | null;
     if (
       (member?.type !== "MethodDefinition" && member?.type !== "Property") ||
@@ -25,7 +25,7 @@ export const silentGetter = defineRule({
     ) return;
     if (
       (root as { body?: unknown }).body === null ||
-      !end.reached ||
+      !runsOff ||
       returns.some(({ hasValue }) => hasValue) ||
       isBroken(root)
     ) return;

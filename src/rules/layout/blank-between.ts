@@ -1,7 +1,7 @@
 import { z } from "zod";
-import type { JavaScriptNode } from "../../languages/javascript/index.js";
-import { piecesOf } from "../../languages/javascript/layout/pieces.js";
+import { piecesAmong } from "../../languages/javascript/layout/pieces.js";
 import type { Node } from "../../syntax/node.js";
+import type { Siblings } from "../../syntax/siblings.js";
 import { lineBreakOf } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 
@@ -26,14 +26,15 @@ const declared = (node: Node): Node => (
 const isBlock = (node: Node): boolean => /^(?:Function|Class)Declaration$/.test(declared(node).type);
 
 function check(
-  node: JavaScriptNode,
+  siblings: Siblings,
   applies: (one: Node, other: Node, isSpread: () => boolean) => boolean,
   { text, alert, isBroken }: FileView<Options>,
 ): void {
-  const pieces = piecesOf(node, text);
+  const { base } = siblings;
+  const pieces = piecesAmong(siblings, text);
   let before: Node | undefined;
   let beforeAt = -1;
-  const { start } = node;
+  const { start } = base;
   for (let index = 0; index < pieces.length; index += 1) {
     const piece = pieces[index]!;
     const { child } = piece;
@@ -50,14 +51,14 @@ function check(
     while (first < index && !/[\n\r]/.test(pieces[first]!.space)) first += 1;
     const spaces = pieces.slice(first, index + 1).map(({ space }) => space);
     if (!/[\n\r]/.test(spaces[0]!) || spaces.some((space) => (space.match(/\r\n|\n|\r/g) ?? []).length > 1)) continue;
-    if (isBroken(node)) continue;
+    if (isBroken(previous) || isBroken(child)) continue;
     const at = pieces[first]!.from - pieces[first]!.space.length;
     alert({ from: at, to: at }, {
       message: "A blank line is missing here",
       remedies: () => [{
         title: "Add a blank line",
         certainty: "certain",
-        edits: [{ from: node.start + (at - start), to: node.start + (at - start), insert: lineBreakOf(text) }],
+        edits: [{ from: base.start + (at - start), to: base.start + (at - start), insert: lineBreakOf(text) }],
       }],
     });
   }
@@ -92,14 +93,14 @@ export const blankBetween = defineRule({
       options: { members: "over-lines" },
     }],
   },
-  visit: {
-    ClassBody(node, file) {
+  siblings: {
+    ClassBody(siblings, file) {
       const { members } = file.options;
-      if (members !== "any") check(node, (_, __, isSpread) => members === "always" || isSpread(), file);
+      if (members !== "any") check(siblings, (_, __, isSpread) => members === "always" || isSpread(), file);
     },
-    Program(node, file) {
+    Program(siblings, file) {
       if (file.options.functions) {
-        check(node, (one, other, isSpread) => isBlock(one) && isBlock(other) && isSpread(), file);
+        check(siblings, (one, other, isSpread) => isBlock(one) && isBlock(other) && isSpread(), file);
       }
     },
   },

@@ -1,8 +1,8 @@
 import { z } from "zod";
-import type { JavaScriptNode } from "../../languages/javascript/index.js";
-import { piecesOf } from "../../languages/javascript/layout/pieces.js";
+import { piecesAmong } from "../../languages/javascript/layout/pieces.js";
+import type { Siblings } from "../../syntax/siblings.js";
 import { defineRule, type FileView } from "../rule.js";
-import { everywhere } from "./everywhere.js";
+import { amongAll, isBrokenBeside } from "./everywhere.js";
 
 const options = z.strictObject({
   most: z.int().min(0).max(10).default(1).describe("How many blank lines may follow each other."),
@@ -11,13 +11,12 @@ const options = z.strictObject({
 
 const blankLine = /[\n\r][ \t]*[\n\r]/;
 
-function check(
-  node: JavaScriptNode,
-  { text, options: { most, atEdges }, alert, isBroken }: FileView<z.output<typeof options>>,
-): void {
+function check(siblings: Siblings, file: FileView<z.output<typeof options>>): void {
+  const { node, base } = siblings;
   if (node.type.startsWith("Template")) return;
-  const pieces = piecesOf(node, text);
-  const { start } = node;
+  const { text, options: { most, atEdges }, alert } = file;
+  const pieces = piecesAmong(siblings, text);
+  const { start } = base;
   for (let index = 0; index < pieces.length; index += 1) {
     const { space, from: to, text: token, child } = pieces[index]!;
     const before = pieces[index - 1];
@@ -32,7 +31,7 @@ function check(
     const lines = [...space.matchAll(/\r\n|\n|\r/g)];
     // The first line end is that of the line before, if there is one.
     const blank = lines.length - (before === undefined && node.type === "Program" ? 0 : 1);
-    if (blank <= allowed || isBroken(node)) continue;
+    if (blank <= allowed || isBrokenBeside(file.isBroken, node, before?.child, child)) continue;
     const first = lines[lines.length - blank + allowed - (before === undefined && node.type === "Program" ? 0 : 1)]!;
     const from = to -
       space.length +
@@ -45,7 +44,7 @@ function check(
         : allowed === 1 ? "One blank line is enough here" : `${allowed} blank lines are enough here`,
       labels: ["unnecessary"],
       remedies: () => {
-        const place = node.start + (from - start);
+        const place = base.start + (from - start);
         return [{
           title: blank - allowed === 1 ? "Remove the blank line" : "Remove the blank lines",
           certainty: "certain",
@@ -72,5 +71,5 @@ export const blankRun = defineRule({
     ],
     quiet: [{ code: "const tide = 1;\n\n// The sea.\nsail(tide);\nconst text = `\n\n\n`;\n" }],
   },
-  visit: everywhere(check),
+  siblings: amongAll(check),
 });

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineRule } from "../rule.js";
-import { everywhere } from "./everywhere.js";
+import { amongAll } from "./everywhere.js";
 import { checkGaps } from "./gap-alert.js";
 
 const options = z.strictObject({
@@ -35,5 +35,10 @@ export const bracketGap = defineRule({
       ),
     }],
   },
-  visit: everywhere<z.output<typeof options>>((node, file) => checkGaps("bracket-gap", node, file, file.options)),
+  siblings: amongAll<z.output<typeof options>>((siblings, file) => checkGaps(
+    "bracket-gap",
+    siblings,
+    file,
+    file.options,
+  )),
 });

@@ -1,5 +1,5 @@
 import { defineRule } from "../rule.js";
-import { everywhere } from "./everywhere.js";
+import { amongAll } from "./everywhere.js";
 import { checkGaps } from "./gap-alert.js";
 
 export const commaGap = defineRule({
@@ -18,5 +18,5 @@ export const commaGap = defineRule({
       code: "sail(\n  north,\n  south,\n);\nconst [, b] = [1, , 2,];\nfor (;;) {}\nclass A { ; }\nconst f = (a, /* b */ c) => a;\n",
     }],
   },
-  visit: everywhere((node, file) => checkGaps("comma-gap", node, file)),
+  siblings: amongAll((siblings, file) => checkGaps("comma-gap", siblings, file)),
 });

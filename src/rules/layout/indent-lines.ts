@@ -1,8 +1,9 @@
 /** By how much each line of an item is indented, and by how much it should be. */
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
-import { piecesOf, type Piece } from "../../languages/javascript/layout/pieces.js";
+import { piecesAmong, piecesOf, type Piece } from "../../languages/javascript/layout/pieces.js";
 import { NodeMemo } from "../../syntax/memo.js";
 import type { Node } from "../../syntax/node.js";
+import { siblingsOf, type Siblings } from "../../syntax/siblings.js";
 import type { SourceText } from "../../text/text.js";
 import { lineHead } from "../lines.js";
 
@@ -57,6 +58,19 @@ interface Kept {
 
 const kept = new NodeMemo<Kept>();
 
+/** What was found among some children of a node, counted from their base. */
+interface KeptPart extends Kept {
+  readonly own: string;
+  /** For each bracket of the node that is open before them, and behind them, the indentation of its line. */
+  readonly before: readonly string[];
+  readonly behind: readonly string[];
+}
+
+const keptParts = new WeakMap<Siblings, KeptPart>();
+
+const areSame = (some: readonly string[], others: readonly string[]): boolean =>
+  some.length === others.length && some.every((one, index) => one === others[index]);
+
 /**
  * The wrong lines of an item whose own line is indented by `base`. Lines that begin an element of a list, a statement or a closing bracket have a place;
  * lines that carry on what stands before move along with it.
@@ -90,22 +104,71 @@ export function wrongLines(item: Node, text: SourceText, base: string, { unit, c
   const visit = (node: JavaScriptNode): void => {
     if (asIs.test(node.type)) return;
     const own = line;
-    const pieces = piecesOf(node, text);
     const outside = stack.length;
+    const parts = siblingsOf(node);
+    if (parts.length === 1) visitPieces(node, piecesOf(node, text), own, outside, hasLines.test(node.type));
+    else for (const part of parts) visitPart(part, own, outside);
+    stack.length = outside;
+  };
+
+  const visitPieces = (
+    node: JavaScriptNode,
+    pieces: readonly Piece[],
+    own: string,
+    outside: number,
+    areKept: boolean,
+    first = 0,
+  ): void => {
     const isCase = node.type === "SwitchCase";
-    for (const [index, piece] of pieces.entries()) {
-      const next = piece.isComment ? pieces.slice(index).find(({ isComment }) => !isComment) : piece;
-      begin(piece, placeOf(node, piece, next, own, stack.length > outside));
+    let next = first;
+    for (let index = first; index < pieces.length; index += 1) {
+      const piece = pieces[index]!;
+      // A comment stands where what follows it does.
+      if (next < index) next = index;
+      while (pieces[next]?.isComment === true) next += 1;
+      begin(piece, placeOf(node, piece, pieces[next], own, stack.length > outside));
       if (piece.child !== undefined) {
         // What a body holds is further in than what the body belongs to, however many lines its head has.
         if (isBody(node, piece.child)) line = own;
-        if (hasLines.test(node.type)) visitOnce(piece.child, piece.from);
+        if (areKept) visitOnce(piece.child, piece.from);
         else visit(piece.child as JavaScriptNode);
       } else if (openers.has(piece.text)) stack.push(line);
       else if (closers.has(piece.text) && stack.length > outside) stack.pop();
       else if (isCase && piece.text === ":" && stack.length === outside) stack.push(own);
     }
-    stack.length = outside;
+  };
+
+  /** Visits some of very many children: what was found before among the same is taken over. */
+  const visitPart = (part: Siblings, own: string, outside: number): void => {
+    const outer = { line, actual: anchor.actual, wanted: anchor.wanted, unit, cases };
+    const inside = stack.slice(outside);
+    const { start } = part.base;
+    const before = keptParts.get(part);
+    if (before !== undefined && before.own === own && isSame(before.outer, outer) && areSame(before.before, inside)) {
+      ({ line, anchor } = before);
+      stack.length = outside;
+      stack.push(...before.behind);
+      for (const { from, to, wanted } of before.wrong) wrong.push({ from: start + from, to: start + to, wanted });
+      return;
+    }
+    const first = wrong.length;
+    visitPieces(
+      part.node as JavaScriptNode,
+      piecesAmong(part, text),
+      own,
+      outside,
+      true,
+      part.before === null ? 0 : 1,
+    );
+    keptParts.set(part, {
+      own,
+      outer,
+      before: inside,
+      behind: stack.slice(outside),
+      line,
+      anchor,
+      wrong: wrong.slice(first).map(({ from, to, wanted }) => ({ from: from - start, to: to - start, wanted })),
+    });
   };
 
   /** As `visit`, for a statement or member that begins at an offset: what was found before of the same is taken over. */

@@ -1,6 +1,8 @@
 import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
-import { piecesOf } from "../../languages/javascript/layout/pieces.js";
+import { piecesAmong } from "../../languages/javascript/layout/pieces.js";
+import type { Node } from "../../syntax/node.js";
+import type { Siblings } from "../../syntax/siblings.js";
 import { defineRule, type FileView, type Visitors } from "../rule.js";
 import { wrongLines, type IndentStyle, type WrongLine } from "./indent-lines.js";
 
@@ -20,11 +22,10 @@ export const indentStyle = ({ unit, cases }: Options): IndentStyle => ({
 });
 
 function told(
-  node: JavaScriptNode,
+  node: Node,
   lines: readonly WrongLine[],
-  { text, options: { unit }, alert, isBroken }: FileView<Options>,
+  { text, options: { unit }, alert }: FileView<Options>,
 ): void {
-  if (lines.length === 0 || isBroken(node)) return;
   const { start } = node;
   const count = (space: string): string => (unit === "tab" ? `${space.length} tabs` : `${space.length} spaces`);
   for (const { from, to, wanted } of lines) {
@@ -44,18 +45,21 @@ function told(
 
 function checkItem(node: JavaScriptNode, file: FileView<Options>): void {
   if (node.parent?.type !== "Program") return;
-  told(node, wrongLines(node, file.text, "", indentStyle(file.options)), file);
+  const lines = wrongLines(node, file.text, "", indentStyle(file.options));
+  if (lines.length > 0 && !file.isBroken(node)) told(node, lines, file);
 }
 
 /** Items stand at the head of their lines, and so do comments between them. */
-function checkProgram(node: JavaScriptNode, file: FileView<Options>): void {
-  const lines = piecesOf(node, file.text).flatMap(({ space, from }, index): WrongLine[] => {
+function checkItems(siblings: Siblings, file: FileView<Options>): void {
+  const { base, before } = siblings;
+  const lines = piecesAmong(siblings, file.text).flatMap(({ space, from, child }, index): WrongLine[] => {
+    if ((index === 0 && before !== null) || (child !== undefined && file.isBroken(child))) return [];
     const head = /(?:^|[\n\r])([ \t]+)$/.exec(space)?.[1];
     return head === undefined || (index > 0 && !/[\n\r]/.test(space))
       ? []
       : [{ from: from - head.length, to: from, wanted: "" }];
   });
-  told(node, lines, file);
+  told(base, lines, file);
 }
 
 /** The kinds of nodes that stand at the top of a file, among others. */
@@ -96,5 +100,6 @@ export const indent = defineRule({
       { code: "function f() {\n\treturn [\n\t\t1,\n\t];\n}\n", options: { unit: "tab" } },
     ],
   },
-  visit: { ...Object.fromEntries(items.map((kind) => [kind, checkItem])), Program: checkProgram } as Visitors<Options>,
+  visit: Object.fromEntries(items.map((kind) => [kind, checkItem])) as Visitors<Options>,
+  siblings: { Program: checkItems },
 });

@@ -1,5 +1,5 @@
 import { defineRule } from "../rule.js";
-import { everywhere } from "./everywhere.js";
+import { amongAll } from "./everywhere.js";
 import { checkGaps } from "./gap-alert.js";
 
 export const keywordGap = defineRule({
@@ -28,5 +28,5 @@ export const keywordGap = defineRule({
       ),
     }],
   },
-  visit: everywhere((node, file) => checkGaps("keyword-gap", node, file)),
+  siblings: amongAll((siblings, file) => checkGaps("keyword-gap", siblings, file)),
 });

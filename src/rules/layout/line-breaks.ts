@@ -1,7 +1,8 @@
 import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
-import { piecesOf } from "../../languages/javascript/layout/pieces.js";
+import { piecesAmong } from "../../languages/javascript/layout/pieces.js";
 import type { Gap } from "../../layout/printer.js";
+import type { Siblings } from "../../syntax/siblings.js";
 import { lineBreakOf } from "../lines.js";
 import { defineRule, type FileView, type Visitors } from "../rule.js";
 import { wrongLines } from "./indent-lines.js";
@@ -78,28 +79,37 @@ function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
 }
 
 /** Items that stand on one line. */
-function checkProgram(
-  node: JavaScriptNode,
+function checkItems(
+  siblings: Siblings,
   { text, options: { brokenLists }, beside, alert, isBroken }: FileView<Options>,
 ): void {
+  const { node, base } = siblings;
   // Mostly each stands on lines of its own.
   if (
-    !piecesOf(node, text).some(
+    !piecesAmong(siblings, text).some(
       ({ space, text: token }, index) => index > 0 && token !== ";" && !hasLineEnd.test(space),
     ) ||
     isBroken(node)
   ) return;
+  const least = siblings.before?.end ?? node.start;
+  const most = siblings.isLast ? node.end : siblings.children.at(-1)!.end;
   const style = styleOf(beside, beside(lineWidth).options.most, brokenLists);
   const { start } = node;
+  const origin = base.start;
   for (const gap of laidOut(node, "", text, style).gaps) {
-    if (!changesLines(gap, start, text)) continue;
-    const { from, to, insert } = gap;
-    alert({ from: start + from, to: start + to }, {
+    const from = start + gap.from;
+    const to = start + gap.to;
+    if (from < least || from >= most || !changesLines(gap, start, text)) continue;
+    alert({ from, to }, {
       message: "Each statement begins a line of its own",
       remedies: () => [{
         title: "Begin a line here",
         certainty: "certain",
-        edits: [{ from: node.start + from, to: node.start + to, insert: insert.replaceAll("\n", lineBreakOf(text)) }],
+        edits: [{
+          from: base.start + from - origin,
+          to: base.start + to - origin,
+          insert: gap.insert.replaceAll("\n", lineBreakOf(text)),
+        }],
       }],
     });
   }
@@ -137,5 +147,6 @@ export const lineBreaks = defineRule({
         "const fare = price(\n  party,\n  day,\n);\nconst names = crew.filter(isHere);\nif (tide) {\n  sail();\n}\n",
     }],
   },
-  visit: { ...Object.fromEntries(items.map((kind) => [kind, checkItem])), Program: checkProgram } as Visitors<Options>,
+  visit: Object.fromEntries(items.map((kind) => [kind, checkItem])) as Visitors<Options>,
+  siblings: { Program: checkItems },
 });

@@ -1,5 +1,5 @@
 import { defineRule } from "../rule.js";
-import { everywhere } from "./everywhere.js";
+import { amongAll } from "./everywhere.js";
 import { checkGaps } from "./gap-alert.js";
 
 export const operatorGap = defineRule({
@@ -21,5 +21,5 @@ export const operatorGap = defineRule({
       code: "const fare =\n  price +\n  tip;\nconst a = - -fare;\nlet b = 1, c = 2;\nb ??= c;\nb = fare /* all */+ tip;\nfor (const d of [...a]) d?.e?.[0];\n",
     }],
   },
-  visit: everywhere((node, file) => checkGaps("operator-gap", node, file)),
+  siblings: amongAll((siblings, file) => checkGaps("operator-gap", siblings, file)),
 });

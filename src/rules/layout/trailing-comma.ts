@@ -1,6 +1,7 @@
 import { z } from "zod";
-import type { JavaScriptNode } from "../../languages/javascript/index.js";
-import { piecesOf } from "../../languages/javascript/layout/pieces.js";
+import type { ExportNamedDeclaration, JavaScriptNode } from "../../languages/javascript/index.js";
+import { piecesAmong } from "../../languages/javascript/layout/pieces.js";
+import type { Siblings } from "../../syntax/siblings.js";
 import { defineRule, type FileView } from "../rule.js";
 
 const options = z.strictObject({
@@ -14,12 +15,15 @@ const last = new Set(["RestElement", "SpreadElement"]);
 
 /** Checks the list that a node's `closer` ends. `rest` says that the last element may forbid a comma. */
 function check(
-  node: JavaScriptNode,
+  siblings: Siblings,
   closer: string,
   rest: boolean,
   { text, options: { style }, alert, isBroken }: FileView<z.output<typeof options>>,
 ): void {
-  const pieces = piecesOf(node, text).filter(({ isComment }) => !isComment);
+  if (!siblings.isLast) return;
+  const { base } = siblings;
+  const node = siblings.node as JavaScriptNode;
+  const pieces = piecesAmong(siblings, text).filter(({ isComment }) => !isComment);
   let index = pieces.findLastIndex((piece) => piece.text === closer);
   // A function's parameters end before its body and what it gives.
   if (closer === ")" && "params" in node) {
@@ -33,7 +37,7 @@ function check(
   }
   const before = pieces[index - 1];
   if (index < 1 || before === undefined) return;
-  const { start } = node;
+  const { start } = base;
   const isOverLines = /[\n\r]/.test(text.slice(before.to, pieces[index]!.from));
   if (
     style === "over-lines" &&
@@ -48,7 +52,7 @@ function check(
       remedies: () => [{
         title: "Add `,`",
         certainty: "certain",
-        edits: [{ from: node.start + (at - start), to: node.start + (at - start), insert: "," }],
+        edits: [{ from: base.start + (at - start), to: base.start + (at - start), insert: "," }],
       }],
     });
   }
@@ -65,7 +69,7 @@ function check(
     remedies: () => [{
       title: "Remove the comma",
       certainty: "certain",
-      edits: [{ from: node.start + (before.from - start), to: node.start + (before.to - start), insert: "" }],
+      edits: [{ from: base.start + (before.from - start), to: base.start + (before.to - start), insert: "" }],
     }],
   });
 }
@@ -101,20 +105,20 @@ export const trailingComma = defineRule({
       code: "const [a, ...b] = [1, , ];\nfunction f(\n  c,\n  ...d\n) {}\nsail({\n  to: a });\nconst { e,\n  ...g\n} = b;\n",
     }],
   },
-  visit: {
-    ArrayExpression: (node, file) => check(node, "]", (node.type as string) === "ArrayPattern", file),
-    ArrayPattern: (node, file) => check(node, "]", true, file),
-    ObjectExpression: (node, file) => check(node, "}", (node.type as string) === "ObjectPattern", file),
-    ObjectPattern: (node, file) => check(node, "}", true, file),
-    CallExpression: (node, file) => check(node, ")", false, file),
-    NewExpression: (node, file) => check(node, ")", false, file),
-    FunctionDeclaration: (node, file) => check(node, ")", true, file),
-    FunctionExpression: (node, file) => check(node, ")", true, file),
-    ArrowFunctionExpression: (node, file) => check(node, ")", true, file),
-    ImportDeclaration: (node, file) => check(node, "}", false, file),
-    ExportNamedDeclaration: (node, file) => {
-      if (node.declaration === null) check(node, "}", false, file);
+  siblings: {
+    ArrayExpression: (siblings, file) => check(siblings, "]", siblings.node.type === "ArrayPattern", file),
+    ArrayPattern: (siblings, file) => check(siblings, "]", true, file),
+    ObjectExpression: (siblings, file) => check(siblings, "}", siblings.node.type === "ObjectPattern", file),
+    ObjectPattern: (siblings, file) => check(siblings, "}", true, file),
+    CallExpression: (siblings, file) => check(siblings, ")", false, file),
+    NewExpression: (siblings, file) => check(siblings, ")", false, file),
+    FunctionDeclaration: (siblings, file) => check(siblings, ")", true, file),
+    FunctionExpression: (siblings, file) => check(siblings, ")", true, file),
+    ArrowFunctionExpression: (siblings, file) => check(siblings, ")", true, file),
+    ImportDeclaration: (siblings, file) => check(siblings, "}", false, file),
+    ExportNamedDeclaration: (siblings, file) => {
+      if ((siblings.node as ExportNamedDeclaration).declaration === null) check(siblings, "}", false, file);
     },
-    EnumDeclaration: (node, file) => check(node, "}", false, file),
+    EnumDeclaration: (siblings, file) => check(siblings, "}", false, file),
   },
 });

@@ -1,35 +1,46 @@
-import type { JavaScriptNode } from "../../languages/javascript/index.js";
-import { piecesOf } from "../../languages/javascript/layout/pieces.js";
+import { piecesAmong, type Piece } from "../../languages/javascript/layout/pieces.js";
+import type { Siblings } from "../../syntax/siblings.js";
 import { defineRule, type FileView } from "../rule.js";
-import { everywhere } from "./everywhere.js";
+import { amongAll, isBrokenBeside } from "./everywhere.js";
 
 const atLineEnd = /[ \t]+(?=[\n\r])/g;
 const spaceBeforeEnd = /[ \t](?:[\n\r]|$)/;
 
-function check(node: JavaScriptNode, { text, alert, isBroken }: FileView): void {
+interface Space {
+  readonly space: string;
+  readonly at: number;
+  readonly around: readonly (Piece | undefined)[];
+}
+
+function check(siblings: Siblings, { text, alert, isBroken }: FileView): void {
+  const { node, base, isLast } = siblings;
   if (node.type.startsWith("JSX") || node.type.startsWith("Template")) return;
-  const pieces = piecesOf(node, text);
-  const spaces = pieces.filter(({ space }) => spaceBeforeEnd.test(space)).map(({ space, from }) => ({
-    space,
-    at: from - space.length,
-  }));
-  if (node.type === "Program") {
-    const end = pieces.at(-1)?.to ?? 0;
-    spaces.push({ space: text.slice(end, text.length), at: end });
+  const pieces = piecesAmong(siblings, text);
+  const spaces: Space[] = [];
+  pieces.forEach((piece, index) => {
+    const { space, from } = piece;
+    if (spaceBeforeEnd.test(space)) {
+      spaces.push({ space, at: from - space.length, around: [pieces[index - 1], piece] });
+    }
+  });
+  if (node.type === "Program" && isLast) {
+    const last = pieces.at(-1);
+    const end = last?.to ?? 0;
+    spaces.push({ space: text.slice(end, text.length), at: end, around: [last] });
   }
-  const { start } = node;
-  for (const { space, at } of spaces) {
+  const { start } = base;
+  for (const { space, at, around: [left, right] } of spaces) {
     if ((!space.includes("\n") && !space.includes("\r") && node.type !== "Program")) continue;
     const last = node.type === "Program" && at + space.length === text.length ? /[ \t]+$/.exec(space) : null;
     for (const match of [...space.matchAll(atLineEnd), ...(last ? [last] : [])]) {
       const from = at + match.index;
       const width = match[0].length;
-      if (isBroken(node) && node.type !== "Program") continue;
+      if (isBrokenBeside(isBroken, node, left?.child, right?.child)) continue;
       alert({ from, to: from + width }, {
         message: "The line ends with blank space",
         labels: ["unnecessary"],
         remedies: () => {
-          const place = node.start + (from - start);
+          const place = base.start + (from - start);
           return [{
             title: "Remove the blank space",
             certainty: "certain",
@@ -57,5 +68,5 @@ export const trailingSpace = defineRule({
     ],
     quiet: [{ code: "const text = `a  \n  b`;\n// a comment keeps what it has  \nsail();\n" }],
   },
-  visit: everywhere(check),
+  siblings: amongAll(check),
 });

@@ -20,7 +20,7 @@ export const couldBeFixed = defineRule({
       { code: "for (let i = 0, last = 3; i < last; i++) {}\n" },
     ],
   },
-  binding(binding, { alert, isBroken }) {
+  binding(binding, { alert, isHalfWritten }) {
     const owner = binding.declarations[0]!.owner as VariableDeclarator;
     if (binding.kind !== "changeable" || owner.type !== "VariableDeclarator" || binding.scope.dynamic) return;
     const whole = owner.parent as VariableDeclaration;
@@ -30,7 +30,7 @@ export const couldBeFixed = defineRule({
     const inLoop = whole.parent!.type === "ForOfStatement" || whole.parent!.type === "ForInStatement";
     const fixed = together.every((other) => other.writes === 0 && other.declarations.length === 1) &&
       (inLoop || whole.declarations.every(({ init }) => init !== null));
-    if (!fixed || together[0] !== binding || isBroken(binding.scope.node)) return;
+    if (!fixed || together[0] !== binding || together.some(({ name }) => isHalfWritten(name))) return;
     alert(binding.declarations[0]!.node, {
       message: `\`${binding.name}\` never gets another value: it can be \`const\``,
       remedies: () => [{

@@ -3,7 +3,12 @@ import type { Binding, NameFact } from "../../../model/binding.js";
 import { Block, type FlowExit, type FlowGraph, type FlowLoop, type Step } from "../../../model/flow.js";
 import type { Node } from "../../../syntax/node.js";
 import type { Identifier } from "../nodes/index.js";
-import { isTracked } from "./roots.js";
+
+/** Decides which nodes are lowered into graphs of their own. */
+export interface Cutter {
+  /** Lowers a node, in a graph of its own or, where it is divided, what it does itself in that of `b`. */
+  take(b: FlowBuilder, node: Node, lower: (b: FlowBuilder) => void): void;
+}
 
 /** What a jump can lead to or must pass. */
 interface Target {
@@ -22,14 +27,16 @@ interface Passage {
 }
 
 export class FlowBuilder {
-  readonly blocks: Block[] = [];
-  readonly statements = new Map<Node, Block>();
-  readonly loops: FlowLoop[] = [];
-  readonly tests: { node: Node; block: Block; at: number }[] = [];
-  readonly returns: FlowExit[] = [];
-  readonly runningOn: { node: Node; block: Block }[] = [];
+  blocks: Block[] = [];
+  statements = new Map<Node, Block>();
+  loops: FlowLoop[] = [];
+  tests: { node: Node; block: Block; at: number }[] = [];
+  returns: FlowExit[] = [];
+  runningOn: { node: Node; block: Block }[] = [];
   /** Where a `return` leads. */
-  readonly leave: Block;
+  private readonly leave = new Block(-1);
+  /** Where each node that comes next may have a graph of its own. */
+  cutter: Cutter | undefined;
   current: Block;
   /** Labels that stand directly before the statement that comes next. */
   labels: string[] = [];
@@ -37,10 +44,35 @@ export class FlowBuilder {
   private readonly handlers: Block[] = [];
   private readonly tracked = new Map<Binding, boolean>();
 
-  constructor(readonly root: Node) {
-    this.leave = new Block(-1);
+  constructor(
+    readonly root: Node,
+    private readonly isTracked: (binding: Binding) => boolean,
+  ) {
     this.current = this.block();
     this.current.reached = true;
+  }
+
+  /** Whether nothing has been lowered that anybody can ask for. */
+  get isInert(): boolean {
+    return this.blocks.length === 1 &&
+      this.blocks[0]!.steps.length === 0 &&
+      this.tests.length === 0 &&
+      this.returns.length === 0;
+  }
+
+  /** The graph of what has been lowered; the builder begins anew. */
+  cut(): FlowGraph {
+    const graph = this.finish();
+    this.blocks = [];
+    this.statements = new Map();
+    this.loops = [];
+    this.tests = [];
+    this.returns = [];
+    this.runningOn = [];
+    this.tracked.clear();
+    this.current = this.block();
+    this.current.reached = true;
+    return graph;
   }
 
   block(): Block {
@@ -81,7 +113,10 @@ export class FlowBuilder {
     const before = this.current;
     const mark = before.next.length;
     const inner = this.split();
+    const { cutter } = this;
+    this.cutter = undefined;
     lower();
+    this.cutter = cutter;
     if (this.current === inner && inner.steps.every(({ does }) => does === "read")) {
       // Reading changes nothing: it can stand in line.
       for (let i = this.tests.length - 1; i >= 0 && this.tests[i]!.block === inner; i -= 1) {
@@ -113,7 +148,7 @@ export class FlowBuilder {
     const binding = fact?.binding;
     if (binding === undefined) return undefined;
     let tracked = this.tracked.get(binding);
-    if (tracked === undefined) this.tracked.set(binding, (tracked = isTracked(binding)));
+    if (tracked === undefined) this.tracked.set(binding, (tracked = this.isTracked(binding)));
     return tracked ? binding : undefined;
   }
 

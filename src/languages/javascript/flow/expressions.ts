@@ -7,6 +7,11 @@ import type { CallExpression, ClassNode, Expression, Identifier, JavaScriptNode,
 import type { FlowBuilder } from "./builder.js";
 
 export function expression(b: FlowBuilder, node: Node): void {
+  if (b.cutter === undefined) lower(b, node);
+  else b.cutter.take(b, node, (inner) => lower(inner, node));
+}
+
+function lower(b: FlowBuilder, node: Node): void {
   const one = node as JavaScriptNode;
   switch (one.type) {
     case "Identifier":

@@ -36,5 +36,7 @@ export function isTracked(binding: Binding): boolean {
   if (scope.kind === "file" || scope.isUncertain || binding.exported) return false;
   const root = flowRootOf(scope);
   if (root.type === "NamespaceDeclaration") return false;
+  // What a module sets once and for all is most often there to be set by hand.
+  if (kind === "fixed" && scope.node === root && root.type === "Program" && binding.writes === 0) return false;
   return binding.references.every((use) => flowRootOf(use.scope) === root);
 }

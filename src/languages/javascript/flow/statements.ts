@@ -3,6 +3,7 @@ import type { Block } from "../../../model/flow.js";
 import type { Node } from "../../../syntax/node.js";
 import type {
   ForStatement,
+  FunctionBody,
   JavaScriptNode,
   Statement,
   SwitchStatement,
@@ -16,8 +17,18 @@ export function statements(b: FlowBuilder, list: readonly Node[]): void {
   for (const one of list) statement(b, one as Statement);
 }
 
-function statement(b: FlowBuilder, node: Statement): void {
-  b.statements.set(node, b.current);
+export function statement(b: FlowBuilder, node: Statement): void {
+  if (b.cutter === undefined) lower(b, node);
+  else b.cutter.take(b, node, (inner) => lower(inner, node));
+}
+
+export function body(b: FlowBuilder, node: FunctionBody): void {
+  if (b.cutter === undefined) statements(b, node.body);
+  else b.cutter.take(b, node, (inner) => statements(inner, node.body));
+}
+
+function lower(b: FlowBuilder, node: Statement): void {
+  if (b.cutter === undefined) b.statements.set(node, b.current);
   const one = node as JavaScriptNode;
   switch (one.type) {
     case "ExpressionStatement":

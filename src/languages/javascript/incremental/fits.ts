@@ -82,7 +82,7 @@ export function itemStays(
   tree: ParsedText,
   item: Node,
   p: ParseState,
-  { guided, open, guesses, isTroubled, isTroubledHere }: {
+  { guided, open, guesses, isTroubled, isTroubledHere, isOdd }: {
     readonly guided: boolean;
     readonly open: Open;
     readonly guesses: ParsedText["guesses"];
@@ -90,6 +90,8 @@ export function itemStays(
     readonly isTroubled: boolean;
     /** Whether as much is wrong in the part as was. */
     readonly isTroubledHere: boolean;
+    /** Whether something in the item, as it is now, closes what is not open. */
+    readonly isOdd: boolean;
   },
 ): boolean | "give up" {
   const others = (items: ReadonlySet<Node>): boolean => items.size > (items.has(item) ? 1 : 0);
@@ -110,7 +112,9 @@ export function itemStays(
   const isBrace = ({ kind }: { readonly kind: string }): boolean => kind === "block" || kind === "closer";
   // Where only tags were told to end, it is what was wrong in the item that had them told.
   if (!isTroubledHere && guesses.some(({ kind }) => kind === "tag")) return false;
-  if (isEven && isOther && all.some(({ kind }) => kind !== "missing")) return false;
+  // A tag without a closer is told in a straight reading too, so that it is read by its indentation again.
+  const lacksTags = !isOdd && all.every(({ kind }) => kind === "missing" || kind === "tag");
+  if (isEven && isOther && !lacksTags && all.some(({ kind }) => kind !== "missing")) return false;
   if ((isEven && all.some(isBrace)) || (isOther && guesses.some(isBrace))) return false;
   const isClosed = Math.max(net, before.braces) > 0 && others(tree.overclosed);
   if (isClosed || (Math.min(net, before.braces) < 0 && others(tree.unclosed))) return "give up";

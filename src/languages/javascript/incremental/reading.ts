@@ -164,21 +164,26 @@ function ticks(text: string): number {
 
 /** Whether a place is the beginning of an old element behind the damage, from which on nothing closes a brace that was opened before. */
 function closesNothing(
-  { tree, path, container, damage: { from, end, delta } }: Place,
+  { tree, path, container, first, damage: { from: damaged, end, delta } }: Place,
   base: number,
 ): ((offset: number) => boolean) | null {
   const { list, start } = container;
-  const following = list[lastBefore(list, from - start) + 1];
+  const following = list[lastBefore(list, damaged - start) + 1];
   if (!following) return null;
   const [, item] = path;
   const behind = item ?? following;
   if ([...tree.overclosed].some((other) => other.startInParent >= behind.startInParent)) return null;
   if (item !== undefined) {
     const itemStart = item.startInParent;
+    // What is wrong in the elements that are read again is no matter.
+    const again = list[first];
+    const from = again ? start + again.startInParent : Infinity;
+    const to = start + following.startInParent;
     const isOdd = tree.problems.some(
       (problem) => (problem.code === "missing-closer" || problem.code === "unexpected") &&
         problem.from >= itemStart &&
-        problem.from <= itemStart + item.length,
+        problem.from <= itemStart + item.length &&
+        (problem.from < from || problem.from >= to),
     );
     if (isOdd) return null;
   }
@@ -238,7 +243,7 @@ export function endsAsBefore({ tree, container, damage: { end, delta } }: Place,
     return false;
   }
   // What was noticed up to the closer could have an echo behind it, unless its line or statement ends there.
-  if (/^.[ \t]*(?:[\n\r;]|$)/.test(tree.source.slice(container.to, container.to + 80))) return true;
+  if (/^(?:<\/[\w$.:-]*>|.)[ \t]*(?:[\n\r;]|$)/.test(tree.source.slice(container.to, container.to + 80))) return true;
   return !p.calm &&
     (
       container.list.length === 0

@@ -119,7 +119,12 @@ function readAgain(place: Place, guided: boolean): ParsedText | "give up" | unde
       tree.problems.some(({ from: at, seen }) => at >= ends[0] && at <= ends[1] && (seen < from || seen > to));
     const before = tree.problems.filter(({ seen }) => seen >= from && seen <= to).length;
     const isTroubledHere = p.problems.length >= before;
-    const stays = itemStays(tree, item, p, { guided, open, guesses, isTroubled, isTroubledHere });
+    const isOdd = p.problems.some(({ code }) => code === "unexpected") ||
+      tree.problems.some(
+        ({ code, from: at, seen }) =>
+          code === "unexpected" && at >= ends[0] && at <= ends[1] && (seen < from || seen > to),
+      );
+    const stays = itemStays(tree, item, p, { guided, open, guesses, isTroubled, isTroubledHere, isOdd });
     if (stays === "give up") return stays;
     if (!stays) return undefined;
   }

@@ -3,6 +3,7 @@ import { placeAround, placeList, type Gaps } from "../../../syntax/anchor.js";
 import { forget } from "../../../syntax/memo.js";
 import { treeChanged, type Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
+import { siblingChanged, siblingsReplaced } from "../../../syntax/siblings.js";
 import type { Guess } from "../parser/indentation.js";
 import { inOrder, type ParsedText } from "../parser/index.js";
 import type { ParseState } from "../parser/state.js";
@@ -49,6 +50,8 @@ export function splice(
     element.offset -= start - p.base;
   }
   const removed = list.slice(first, last) as Node[];
+  siblingsReplaced(node, removed, fresh, first > 0 ? list[first - 1]! : null);
+  for (let i = path.length - 1; i > 0; i -= 1) siblingChanged(path[i - 1]!, path[i]!);
   replaceRange(list, first, last, fresh);
   gaps.set(list, first + fresh.length);
   for (let i = path.length - 2; i >= 0; i -= 1) {

@@ -11,12 +11,13 @@ import {
   sequence,
   softLine,
   spaceLine,
+  unit,
   type Doc,
 } from "../../../layout/doc.js";
 import type { Node } from "../../../syntax/node.js";
 import type { JavaScriptNode, JSXElement, JSXFragment, JSXOpeningElement } from "../nodes/index.js";
 import type { Build, Builder } from "./builder.js";
-import { hasBrackets } from "./lists.js";
+import { hasBrackets, many } from "./lists.js";
 
 /** What stands between two things in an element. */
 type Separator =
@@ -119,7 +120,8 @@ export const element: Build = (node: JSXElement | JSXFragment, builder: Builder)
   const open = builder.doc(opening);
   if (closing === null) return node.children.length === 0 ? open : builder.source(node.start, node.end);
   const close = builder.doc(closing);
-  const { items, end } = itemsOf(node, builder);
+  const areApart = builder.style.brokenLists === "keep" && node.children.length > 2 * many && areLines(node, builder);
+  const { items, end } = itemsOf(node, builder, areApart);
   if (items.length === 0) return sequence(open, typeof end === "object" ? inserted(end.text) : nothing, close);
   const first = items[0]!;
   const hasText = items.some(({ isText, before }) => isText || typeof before === "object");
@@ -173,14 +175,28 @@ function between({ before, blank, isText }: Item, last: Item): Doc {
   return blank > 0 || (!isText && !last.isText) ? hardLine(blank) : softLine;
 }
 
+/** Whether each thing in an element stands on lines of its own, with no text among them. */
+function areLines({ children }: JSXElement | JSXFragment, { text }: Builder): boolean {
+  return children.every((child, index) => {
+    if (child.type !== "JSXText") return index > 0 && children[index - 1]!.type === "JSXText";
+    const { start } = child;
+    const source = text.slice(start, start + child.length);
+    return hasLineEnd.test(source) && /^\s*$/.test(source);
+  });
+}
+
 /** The words, elements and expressions in an element, and what stands behind the last. */
-function itemsOf(node: JSXElement | JSXFragment, builder: Builder): { items: Item[]; end: Separator } {
+function itemsOf(
+  node: JSXElement | JSXFragment,
+  builder: Builder,
+  areApart: boolean,
+): { items: Item[]; end: Separator } {
   const items: Item[] = [];
   let before: Separator = "nothing";
   let blank = 0;
   for (const child of node.children) {
     if (child.type !== "JSXText") {
-      items.push({ doc: builder.doc(child), isText: false, before, blank });
+      items.push({ doc: areApart ? unit(child) : builder.doc(child), isText: false, before, blank });
       before = "nothing";
       blank = 0;
       continue;

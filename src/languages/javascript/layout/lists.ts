@@ -11,6 +11,7 @@ import {
   sequence,
   softLine,
   spaceLine,
+  unit,
   type Doc,
 } from "../../../layout/doc.js";
 import type { Node } from "../../../syntax/node.js";
@@ -109,9 +110,9 @@ export function listDoc(builder: Builder, node: Node, parts: readonly Part[], op
     const { comments, space } = builder.lead(node, opener, closer, softLine);
     return comments === nothing ? sequence(open, close) : bracketGroup(sequence(open, indent(comments), space, close));
   }
-  const elements = elementsOf(builder, node, opener, inner, edge, options);
-  const { comments, space } = builder.lead(node, inner.at(-1)!, closer, edge);
   const isKept = options.isBroken === true || (builder.style.brokenLists === "keep" && builder.beginsLine(inner[0]!));
+  const elements = elementsOf(builder, node, opener, inner, edge, options, isKept && inner.length > 2 * many);
+  const { comments, space } = builder.lead(node, inner.at(-1)!, closer, edge);
   const lined = bracketGroup(
     sequence(
       open,
@@ -196,7 +197,14 @@ function filled(open: Doc, elements: readonly Element[], space: Doc, close: Doc,
   return bracketGroup(sequence(open, indent(elements[0]!.space, fill(parts)), space, close), { isBroken });
 }
 
-/** The elements of a list, each with its comma. */
+/** In a list of more than about so many elements, each on lines of its own, these are laid out by themselves. */
+export const many = 20;
+
+/** Whether an element has something in it that could be laid out in more than one way. */
+const isApart = ({ child, around }: Part): boolean =>
+  child !== undefined && around.length === 0 && !/^(?:Literal|Identifier|RestElement|SpreadElement)$/.test(child.type);
+
+/** The elements of a list, each with its comma; with `areApart` to be laid out by themselves. */
 function elementsOf(
   builder: Builder,
   node: Node,
@@ -204,6 +212,7 @@ function elementsOf(
   inner: readonly Part[],
   edge: Doc,
   { hasFreeComma = false }: ListOptions,
+  areApart: boolean,
 ): Element[] {
   const elements: Element[] = [];
   const { trailingComma } = builder.style;
@@ -218,7 +227,11 @@ function elementsOf(
     const own = inner.slice(begin, isComma ? index : index + 1);
     const before = begin === 0 ? opener : inner[begin - 1]!;
     const lead = builder.lead(node, before, inner[begin]!, begin === 0 ? edge : spaceLine);
-    const body = own.length === 0 ? [] : [builder.part(own[0]!), builder.row(node, own.slice(1), undefined, own[0])];
+    const body = own.length === 0
+      ? []
+      : areApart && own.length === 1 && isApart(own[0]!)
+        ? [unit(own[0]!.child!)]
+        : [builder.part(own[0]!), builder.row(node, own.slice(1), undefined, own[0])];
     // A comma behind a hole means something, and so does one with a comment before it.
     const isFree = isLast &&
       hasFreeComma &&

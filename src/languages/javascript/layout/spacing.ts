@@ -1,8 +1,9 @@
 /** How much blank space stands between two pieces on one line: the one place where that is decided. */
 import type { Node } from "../../../syntax/node.js";
+import type { Siblings } from "../../../syntax/siblings.js";
 import type { SourceText } from "../../../text/text.js";
 import type { JavaScriptNode, Literal } from "../nodes/index.js";
-import { piecesOf, type Piece } from "./pieces.js";
+import { piecesAmong, type Piece } from "./pieces.js";
 
 export type SpacingRule = "operator-gap" | "comma-gap" | "bracket-gap" | "keyword-gap";
 
@@ -232,23 +233,32 @@ const wouldJoin = (both: string): boolean => /[\w$]{2}|\+\+|--|\/\/|\/\*|\.\.|<!
 export interface Gap extends Wish {
   readonly from: number;
   readonly to: number;
+  /** What stands on either side, as far as it is a node. */
+  readonly around: readonly [Node | undefined, Node | undefined];
 }
 
-let last: { node: Node; text: SourceText | object; start: number; braces: string; gaps: readonly Gap[] } | undefined;
+let last: {
+  siblings: Siblings;
+  text: SourceText | object;
+  start: number;
+  braces: string;
+  gaps: readonly Gap[];
+} | undefined;
 
-/** The places in a node where the blank space on a line is not as wished. */
-export function wrongGaps(node: Node, text: SourceText, style: SpacingStyle): readonly Gap[] {
+/** The places among some children of a node where the blank space on a line is not as wished. */
+export function wrongGaps(siblings: Siblings, text: SourceText, style: SpacingStyle): readonly Gap[] {
+  const { node } = siblings;
   if (aside.test(node.type)) return [];
-  const { start } = node;
+  const { start } = siblings.base;
   const now = text.snapshot ?? text;
   if (
     last !== undefined &&
-    last.node === node &&
+    last.siblings === siblings &&
     last.text === now &&
     last.start === start &&
     last.braces === style.braces
   ) return last.gaps;
-  const pieces = piecesOf(node, text);
+  const pieces = piecesAmong(siblings, text);
   const gaps: Gap[] = [];
   for (let index = 1; index < pieces.length; index += 1) {
     const left = pieces[index - 1]!;
@@ -260,8 +270,8 @@ export function wrongGaps(node: Node, text: SourceText, style: SpacingStyle): re
     if (wished.space === "" && wouldJoin(text.slice(left.to - 1, left.to) + text.slice(right.from, right.from + 1))) {
       continue;
     }
-    gaps.push({ ...wished, from: left.to, to: right.from });
+    gaps.push({ ...wished, from: left.to, to: right.from, around: [left.child, right.child] });
   }
-  last = { node, text: now, start, braces: style.braces, gaps };
+  last = { siblings, text: now, start, braces: style.braces, gaps };
   return gaps;
 }

@@ -1,8 +1,8 @@
 /** The parser's way in: text to tree. */
+import type { TreeChange } from "../../../syntax/change.js";
 import { treeChanged, type Node } from "../../../syntax/node.js";
 import type { SyntaxProblem } from "../../../syntax/problem.js";
 import type { SourceText } from "../../../text/text.js";
-import type { TreeChange } from "../../language.js";
 import { Program, type ModuleItem, type Statement } from "../nodes/index.js";
 import type { Guess } from "./indentation.js";
 import { parseDirectives, parseItems } from "./items.js";

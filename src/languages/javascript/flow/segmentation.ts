@@ -1,0 +1,124 @@
+/** How long functions, and other code that runs by itself, are looked at in segments. */
+import type { Segment, Segmentation, SegmentedFlow } from "../../../model/segments.js";
+import type { Node } from "../../../syntax/node.js";
+import type { FunctionBody, JavaScriptNode, Statement } from "../nodes/index.js";
+import { FlowBuilder, type Cutter } from "./builder.js";
+import { expression } from "./expressions.js";
+import { code } from "./index.js";
+import { isFlowRoot, isTracked } from "./roots.js";
+import { body, statement } from "./statements.js";
+
+/** Code longer than this is looked at in segments, */
+const long = 4000;
+/** and what is not longer than this is one. */
+const short = 800;
+
+/**
+ * Whether the code of `root` is looked at in segments, if it is longer than `least`. That of constructors is not: whether `super` was called is
+ * asked of all of it.
+ */
+export function isSegmented(root: Node, least: number = long): boolean {
+  return root.length > least && (root.parent as { kind?: string } | null)?.kind !== "constructor";
+}
+
+/** Kinds whose parts control passes through one after the other. */
+const straight: ReadonlySet<string> = new Set<JavaScriptNode["type"]>([
+  "FunctionBody",
+  "BlockStatement",
+  "ExpressionStatement",
+  "VariableDeclaration",
+  "ReturnStatement",
+  "ThrowStatement",
+  "ExportNamedDeclaration",
+  "ExportDefaultDeclaration",
+  "ArrayExpression",
+  "ObjectExpression",
+  "Property",
+  "SpreadElement",
+  "NewExpression",
+  "AwaitExpression",
+  "SequenceExpression",
+  "BinaryExpression",
+  "UnaryExpression",
+  "TemplateLiteral",
+  "JSXElement",
+  "JSXFragment",
+  "JSXOpeningElement",
+  "JSXAttribute",
+  "JSXExpressionContainer",
+]);
+
+/** Of those, the ones that do nothing between the children of their list. */
+const lists: ReadonlySet<string> = new Set<JavaScriptNode["type"]>([
+  "Program",
+  "FunctionBody",
+  "BlockStatement",
+  "ArrayExpression",
+  "ObjectExpression",
+  "CallExpression",
+  "NewExpression",
+  "JSXElement",
+  "JSXFragment",
+  "JSXOpeningElement",
+]);
+
+function isDivided(node: Node, least: number): boolean {
+  if (node.length <= least) return false;
+  const one = node as JavaScriptNode;
+  if (one.type === "CallExpression") return !one.optional && one.callee.type !== "Super";
+  if (one.type === "MemberExpression") return !one.optional && one.object.type !== "Super";
+  if (one.type === "AssignmentExpression") return one.operator === "=";
+  return straight.has(one.type);
+}
+
+const holdsStatements: ReadonlySet<string> = new Set<JavaScriptNode["type"]>([
+  "Program",
+  "FunctionBody",
+  "BlockStatement",
+  "StaticBlock",
+  "NamespaceDeclaration",
+  "ExportNamedDeclaration",
+]);
+
+/** How code is cut into segments; what is not longer than `least` is always one. */
+export const segmentation = (least: number = short): Segmentation => ({
+  isDivided: (node) => isDivided(node, least),
+  isList: ({ type }) => lists.has(type),
+  isFlowRoot,
+  isTracked,
+  lower(flow) {
+    const b = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));
+    b.cutter = new Cuts(flow);
+    for (const node of flow.waiting) {
+      if (node === flow.root) b.cutter.take(b, node, (inner) => code(inner, node));
+      else if (node.type === "FunctionBody") body(b, node as FunctionBody);
+      else if (holdsStatements.has(node.parent!.type)) statement(b, node as Statement);
+      else expression(b, node);
+    }
+  },
+});
+
+class Cuts implements Cutter {
+  /** The segments of what the innermost divided node does itself. */
+  private own: Segment[] = [];
+
+  constructor(private readonly flow: SegmentedFlow) {}
+
+  take(b: FlowBuilder, node: Node, lower: (b: FlowBuilder) => void): void {
+    const { flow } = this;
+    if (!b.isInert) this.own.push(flow.add(b.cut(), node, "before"));
+    if (flow.has(node)) return;
+    if (!flow.isDivided(node)) {
+      const inner = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));
+      lower(inner);
+      flow.keep(node, inner.isInert ? null : flow.add(inner.finish(), node, "at"));
+      return;
+    }
+    const outer = this.own;
+    this.own = [];
+    lower(b);
+    if (!b.isInert) this.own.push(flow.add(b.cut(), node, "behind"));
+    flow.keep(node, this.own);
+    this.own = outer;
+  }
+}

@@ -1,0 +1,54 @@
+/** Long functions are looked at in segments, and very many children in parts: whatever is edited, the alerts are those of a fresh look at the whole. */
+import { describe, expect, test } from "vitest";
+import { finelyCut, fuzzAnalysis, uncut } from "../../bench/fuzz-analysis.js";
+import { shapes } from "../support/shapes.js";
+
+const hundred = (make: (index: number) => string): string =>
+  Array.from({ length: 100 }, (_, index) => make(index)).join("");
+
+describe("each statement a segment, against functions as a whole", () => {
+  test.each(shapes.map((shape) => [shape.name, shape] as const))("%s", (_, { ending, make }) => {
+    for (const seed of [3, 18, 40]) {
+      expect(fuzzAnalysis(`sailings.${ending}`, make(60), 12, seed, finelyCut, uncut).fault).toBeUndefined();
+    }
+  });
+
+  const flows = `export function fare(party, tide) {
+  let price = 0;
+  let last;
+  const free = false;
+  if (party.length > 3) price = 420;
+  last = price;
+  [party[0], tide = 2].forEach(report);
+  for (const one of party) { if (one) { last = one; continue; } price += 2; }
+  const list = [price, (last = 3), tide && free];
+  if (free) return list;
+  { report(last); if (tide) { return price; } else { throw new Error("high"); } }
+  report(price);
+  price = 2;
+}
+function report() {}
+`;
+  test("values that go from statement to statement", () => {
+    for (let seed = 1; seed <= 12; seed += 1) {
+      expect(fuzzAnalysis("fares.ts", flows, 30, seed, finelyCut, uncut).fault).toBeUndefined();
+    }
+  });
+});
+
+describe("a hundred children", () => {
+  const children = {
+    elements: `export const piers = [\n${hundred((index) => `  ${index}${index % 7 === 3 ? " ," : ","}${index % 9 === 0 ? "  " : ""}\n`)}];\n`,
+    properties: `export const piers = {\n${hundred((index) => `${index % 8 === 5 ? "   " : "  "}pier${index}:${index % 6 === 0 ? "" : " "}${index},\n`)}};\n`,
+    statements: hundred(
+      (index) =>
+        `${index % 11 === 4 ? " " : ""}export const pier${index} = ${index};${index % 10 === 0 ? "\n\n\n" : "\n"}`,
+    ),
+    methods: `export class Pier {\n${hundred((index) => `  pier${index}() {}\n${index % 5 === 0 ? "\n" : ""}`)}}\n`,
+    cases: `export function dock(pier) {\n  switch (pier) {\n${hundred((index) => `    case ${index}:\n      return ${index} ;\n`)}  }\n}\n`,
+    arguments: `export const all = dock(\n${hundred((index) => `  [${index},${index}],\n`)});\nfunction dock() {}\n`,
+  };
+  test.each(Object.entries(children))("%s", (_, text) => {
+    for (const seed of [1, 2]) expect(fuzzAnalysis("piers.js", text, 12, seed).fault).toBeUndefined();
+  });
+});
