@@ -48,6 +48,7 @@ program
   .addOption(
     new Option("--fail-on <level>", "the mildest level that gives exit code 1").choices(levels).default("warning"),
   )
+  .option("--anew", "look at every file again, also at those that are as they were the last time")
   .option("--cost", "tell on the error output what the time went to")
   .option("--profile <name>", "with a profile of the settings")
   .option("--pattern <code>", "find what fits a pattern, and nothing else, as `{{a}}.push({{b…}})`")

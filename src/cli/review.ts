@@ -1,7 +1,8 @@
 import { pathToFileURL } from "node:url";
 import { Meter } from "../engine/meter.js";
 import { javascript } from "../languages/javascript/index.js";
-import { reviewProject, type ProjectVisit } from "../project/review.js";
+import { reviewProject } from "../project/review.js";
+import type { ProjectVisit } from "../project/visit.js";
 import { costTable } from "../report/cost.js";
 import { jsonReport } from "../report/json.js";
 import { counted, reaches } from "../report/model.js";
@@ -19,6 +20,7 @@ export interface ReviewOptions {
   readonly format: "text" | "json" | "sarif";
   readonly failOn: AlertLevel;
   readonly cost?: boolean;
+  readonly anew?: boolean;
   readonly profile?: string;
   readonly pattern?: string;
   readonly where?: string;
@@ -59,6 +61,7 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
     ...(meter && { meter }),
     ...(profile !== undefined && { profile }),
     ...(trial && { only: [trial] }),
+    keepsResults: options.anew !== true && trial === undefined && meter === undefined,
   });
   const profiles = result.settings.known.flatMap(({ checked }) => Object.keys(checked.settings.profiles ?? {}));
   if (profile !== undefined && !profiles.includes(profile)) {

@@ -4,7 +4,7 @@ import path from "node:path";
 import type { Dropped, MendOptions } from "../engine/mend.js";
 import type { FileReview } from "../report/model.js";
 import { changedSince } from "./changed-lines.js";
-import { eachFile, type Problem, type ProjectVisit } from "./review.js";
+import { eachFile, type Problem, type ProjectVisit } from "./visit.js";
 
 export interface MendedFile {
   readonly path: string;

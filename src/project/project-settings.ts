@@ -184,11 +184,9 @@ export class ProjectSettings {
     for (let settingsFile = this.fileFor(path.dirname(file)); settingsFile !== undefined; ) {
       const folder = path.dirname(settingsFile);
       const relative = below(folder, file);
-      const glob = relative === undefined
-        ? undefined
-        : (this.source(settingsFile).checked.settings.skip ?? []).find((one) => globTest([one])(relative));
-      if (glob !== undefined && globTest(this.source(settingsFile).checked.settings.skip ?? [])(relative!)) {
-        return { file: settingsFile, glob };
+      const skip = this.source(settingsFile).checked.settings.skip ?? [];
+      if (relative !== undefined && globTest(skip)(relative)) {
+        return { file: settingsFile, glob: skip.find((one) => globTest([one])(relative))! };
       }
       const parent = path.dirname(folder);
       if (settingsFile === top || parent === folder || settingsFile === userSettingsFile()) return undefined;

@@ -7,7 +7,7 @@ import { fileURLToPath } from "node:url";
 import type { Alert } from "../engine/alert.js";
 import { rules as builtIn } from "../rules/index.js";
 import { areaOf } from "../rules/rule.js";
-import type { ResolvedSettings } from "../settings/resolve.js";
+import type { FileSettings } from "./project-settings.js";
 
 /** Days after which an entry that nobody asked for is thrown away. */
 const mostAge = 30;
@@ -34,20 +34,20 @@ function buildOf(): string {
       const file of readdirSync(folder, { recursive: true, encoding: "utf8" }).filter((name) => name.endsWith(
         ".js",
       )).sort()
-    ) hash.update(file).update(readFileSync(path.join(folder, file)));
+    ) {
+      const { size, mtimeMs } = statSync(path.join(folder, file));
+      hash.update(`${file} ${size} ${mtimeMs}\0`);
+    }
     build = hash.digest("hex");
   }
   return build;
 }
 
-/**
- * What settings say that can change the alerts of a file; `patterns` are the definitions behind rules without code. `undefined` where rules are on whose
- * code is not known: those of packs.
- */
-export function settingsKey(
-  { active, language, runtime, known, largest, ownLevels }: ResolvedSettings,
-  patterns: unknown,
-): string | undefined {
+/** What settings say that can change the alerts of a file. `undefined` where rules are on whose code is not known: those of packs. */
+export function settingsKey({ resolved, source }: FileSettings): string | undefined {
+  const { active, language, runtime, known, largest, ownLevels } = resolved;
+  // The definitions behind rules without code.
+  const patterns = source && [source.checked.settings.patterns, source.checked.found.map(({ kit }) => kit.patterns)];
   if (active.some(({ rule }) => !own.has(rule) && areaOf(rule.id) !== "pattern")) return undefined;
   return JSON.stringify([
     active.map(({ rule, level, ownLevel, options }) => [rule.id, level, ownLevel, options]),
@@ -60,6 +60,13 @@ export function settingsKey(
   ]);
 }
 
+/** What was found in a file. */
+export interface FileResult {
+  readonly alerts: readonly Alert[];
+  /** The indexes of the alerts for which there is a certain remedy, where somebody asked for them. */
+  readonly certain?: readonly number[] | undefined;
+}
+
 export class ResultStore {
   constructor(private readonly folder = storeFolder()) {}
 
@@ -69,12 +76,12 @@ export class ResultStore {
     return createHash("sha1").update([buildOf(), path.extname(file), settings, date, text].join("\0")).digest("hex");
   }
 
-  get(key: string): readonly Alert[] | undefined {
+  get(key: string): FileResult | undefined {
     const file = this.fileOf(key);
     try {
-      const alerts = JSON.parse(readFileSync(file, "utf8")) as readonly Alert[];
+      const result = JSON.parse(readFileSync(file, "utf8")) as FileResult;
       if (Date.now() - statSync(file).mtimeMs > day) utimesSync(file, new Date(), new Date());
-      return alerts;
+      return result;
     } catch {
       // Not there, or half written by a program that was ended: it is worked out anew.
       return undefined;
@@ -82,12 +89,12 @@ export class ResultStore {
   }
 
   /** Keeps results. A disk that is full or may not be written keeps none. */
-  put(key: string, alerts: readonly Alert[]): void {
+  put(key: string, result: FileResult): void {
     const file = this.fileOf(key);
     try {
       mkdirSync(path.dirname(file), { recursive: true });
       const written = `${file}.${process.pid}`;
-      writeFileSync(written, JSON.stringify(alerts));
+      writeFileSync(written, JSON.stringify(result));
       renameSync(written, file);
     } catch {
       return;

@@ -155,9 +155,13 @@ export class Documents {
 
   /** Forgets a document; tells whether it was known. */
   close(uri: string): boolean {
-    if (this.settingsFiles.delete(uri)) return true;
-    const { workspace } = this.session;
+    const { workspace, host } = this.session;
+    if (this.settingsFiles.delete(uri)) {
+      host.closed(uri);
+      return true;
+    }
     if (!workspace.has(uri)) return false;
+    host.closed(uri);
     workspace.close(uri);
     for (const map of [this.applied, this.typedIn, this.lost]) map.delete(uri);
     this.unsaved.delete(uri);

@@ -76,6 +76,8 @@ export interface ServerHost {
   configureEditor(settings: Settings | undefined, settingsFile: "merge" | "only"): readonly SettingsIssue[];
   /** Reads all settings anew when they are asked for next. */
   forgetSettings(): void;
+  /** A document is closed, so that nothing needs to be watched for it. */
+  closed(uri: string): void;
   /** Begins to tell when a file that settings are made of has changed. */
   watch(changed: () => void): void;
   /** Begins to tell of files that are not open and could not be looked at. */

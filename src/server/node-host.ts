@@ -1,5 +1,5 @@
 /** What the server needs, from Node.js. */
-import { existsSync, readFileSync, unwatchFile, watchFile } from "node:fs";
+import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { javascript } from "../languages/javascript/index.js";
 import { Baseline } from "../project/baseline.js";
@@ -16,15 +16,15 @@ import { traceText } from "../report/trace.js";
 import type { Settings } from "../settings/schema.js";
 import { baselineOf } from "./baseline-of.js";
 import { fileOf, uriOf } from "./file-uri.js";
+import { FileWatch } from "./file-watch.js";
 import type { DocumentSettings, ServerHost } from "./host.js";
 import { NodeProject } from "./node-project.js";
 import { Reach } from "./reach.js";
 import { rulePage } from "./rule-pages.js";
 import { TrustedFolders } from "./trusted-folders.js";
 
-/** Milliseconds in which several changes of files are taken for one, and between two looks at a file. */
+/** Milliseconds in which several changes of files are taken for one. */
 const settling = 60;
-const watching = { interval: 350, persistent: false };
 
 /** Milliseconds in which a pack must have been loaded, and between two looks at the process of the client. */
 const mostLoadTime = 5000;
@@ -41,7 +41,6 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
   let changed: () => void = () => undefined;
   let failed: (uri: string, fault: string) => void = () => undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
-  const watched = new Set<string>();
   // What files are analysed with that are not open.
   let revision = 0;
   let editor: Settings | undefined;
@@ -63,17 +62,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       changed();
     }, settling);
   };
-  const follow = (files: readonly string[]): void => {
-    // Files that are not there yet are looked for too, on any file system: that is why they are not watched by events.
-    for (const file of files) {
-      if (watched.has(file)) continue;
-      watched.add(file);
-      // Of a file that is not there, the first look is told as a change.
-      watchFile(file, watching, (now, before) => {
-        if (now.mtimeMs !== before.mtimeMs || now.size !== before.size || now.ino !== before.ino) noteChange();
-      });
-    }
-  };
+  const watch = new FileWatch(noteChange);
   const loadPacks = (file: string): void => {
     settings.loadPacks(file).then((any) => {
       if (any) changed();
@@ -103,7 +92,6 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       reach.opened(file);
       const folder = path.dirname(file);
       const { resolved, source } = settings.forFile(file);
-      follow([...places(folder, reach), ...(source?.parts ?? [])]);
       if (source !== undefined) loadPacks(source.file);
       const skipped = settings.skippedBy(file, folder) ??
         settings.skippedBy(file, source === undefined ? folder : path.dirname(source.file));
@@ -115,7 +103,11 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
           : undefined;
       const { known, fault } = baselineOf(source, reach);
       const named = Baseline.fileOf(source);
-      if (named !== undefined && fault === undefined) follow([named]);
+      watch.follow(uri, [
+        ...places(folder, reach),
+        ...(source?.parts ?? []),
+        ...(named !== undefined && fault === undefined ? [named] : []),
+      ]);
       const [issue] = source?.issues ?? [];
       return {
         settings: resolved,
@@ -143,6 +135,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       return settings.editorIssues;
     },
     forgetSettings: forget,
+    closed: (uri) => watch.release(uri),
     watch: (listener) => void (changed = listener),
     onFailure: (listener) => void (failed = listener),
     isSettingsFile(uri) {
@@ -151,7 +144,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
     },
     readSettings(uri, text) {
       const source = settings.checkText(fileOf(uri)!, text);
-      follow(source.parts);
+      watch.follow(uri, source.parts);
       return { document: source.document, issues: issuesIn(source, projectFiles(source)), rules: source.checked.rules };
     },
     settingsText(uri) {
@@ -177,8 +170,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       timer.unref();
     },
     exit(code) {
-      for (const file of watched) unwatchFile(file);
-      void project.stop().finally(() => exit(code));
+      void Promise.all([watch.close(), project.stop()]).finally(() => exit(code));
     },
   };
 }

@@ -9,7 +9,7 @@ import { cutOff } from "../project/cut-off.js";
 import { discover } from "../project/discover.js";
 import { ProjectSettings, type FileSettings } from "../project/project-settings.js";
 import { ResultStore, settingsKey } from "../project/result-store.js";
-import { readText } from "../project/review.js";
+import { readText } from "../project/visit.js";
 import type { Settings } from "../settings/schema.js";
 import { Text } from "../text/text.js";
 import { baselineOf } from "./baseline-of.js";
@@ -149,16 +149,13 @@ function open(uri: string, text: string, { resolved }: FileSettings, { today }: 
 
 /** The alerts of a file: those that were found when it was as it is, or new ones. */
 function alertsOf(uri: string, file: string, text: string, own: FileSettings, setup: ProjectSetup): readonly Alert[] {
-  const settings = settingsKey(
-    own.resolved,
-    own.source && [own.source.checked.settings.patterns, own.source.checked.found.map(({ kit }) => kit.patterns)],
-  );
+  const settings = settingsKey(own);
   if (settings === undefined) return open(uri, text, own, setup).alerts(uri);
   const key = store.keyOf(text, file, settings, setup.today);
   const before = store.get(key);
-  if (before !== undefined) return before;
+  if (before !== undefined) return before.alerts;
   const alerts = open(uri, text, own, setup).alerts(uri);
-  store.put(key, alerts);
+  store.put(key, { alerts });
   return alerts;
 }
 

@@ -36,6 +36,7 @@ export function serveWorker(scope: WorkerScope, { settings, rulePage = () => und
       trustPacks: () => undefined,
       trustFolder: () => undefined,
       forgetSettings: () => undefined,
+      closed: () => undefined,
       watch: () => undefined,
       onFailure: () => undefined,
       isSettingsFile: (uri) => /(?:^|\/)alert-quill\.jsonc$/.test(uri),

@@ -4,8 +4,9 @@ import path from "node:path";
 import { describe, expect, test } from "vitest";
 import { rules } from "../../src/index.js";
 import { version } from "../../src/version.js";
-import { harbour, quill, scratch } from "../support/command.js";
-import { read, root } from "../support/files.js";
+import { cache, harbour, quill, scratch } from "../support/command.js";
+import { filesBelow, read, root } from "../support/files.js";
+import { shapes } from "../support/shapes.js";
 
 const planted = JSON.parse(read(path.join(root, "examples/harbour/planted.json"))) as {
   file: string;
@@ -23,6 +24,37 @@ function project(files: Record<string, string>): string {
 }
 
 describe("review", () => {
+  test("what was found in files that are as they were counts again, and not with --anew", () => {
+    const folder = project(
+      Object.fromEntries([1, 2, 3, 4, 5].map((pier) => [`pier${pier}.js`, `export const pier = berth${pier};\n`])),
+    );
+    const kept = (): string[] => filesBelow(path.join(cache, "alert-quill/results"), /\.json$/);
+    const { out } = quill(folder, "review");
+    expect(out).toContain("`berth3` is not known here");
+    expect(quill(folder, "review").out).toBe(out);
+    const own = kept();
+    expect(own).toHaveLength(5);
+    for (const file of own) writeFileSync(file, "{\"alerts\":[],\"certain\":[]}");
+    expect(quill(folder, "review").out).toContain("No alerts");
+    expect(quill(folder, "review", "--anew").out).toBe(out);
+    // Something else that is kept for it is passed over.
+    for (const file of own) writeFileSync(file, "{\"alerts\":");
+    expect(quill(folder, "review").out).toBe(out);
+  });
+
+  test("many files are looked at in threads, and what is told is the same", () => {
+    const [shape] = shapes;
+    const folder = project(
+      Object.fromEntries(
+        Array.from({ length: 30 }, (_, index) => [`pier${index}.js`, `${shape!.make(700)}tide${index}();\n`]),
+      ),
+    );
+    const threads = quill(folder, "review", "--anew");
+    expect(threads.err).toBe("");
+    expect(threads.out).toContain("`tide29` is not known here");
+    expect(quill(folder, "review", "--cost").out).toBe(threads.out);
+  });
+
   test("finds in the sample what was planted there, and nothing else", () => {
     const { code, out } = quill(harbour(), "review", "--format", "json");
     const report = JSON.parse(out) as {

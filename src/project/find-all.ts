@@ -1,0 +1,102 @@
+/** What there is to be found in files: what was found before in the same, and the rest by looking, with all processors where that pays. */
+import { availableParallelism } from "node:os";
+import { Tinypool } from "tinypool";
+import { ResultStore, settingsKey, type FileResult } from "./result-store.js";
+import type { ReviewResult, ReviewTask } from "./review-worker.js";
+import { opener, type LocatedFile, type ProjectFile, type ProjectVisit } from "./visit.js";
+
+/** Fewer files than these are looked at sooner than what was found in them is looked up. */
+const fewFiles = 4;
+/** Below this many characters starting threads takes longer than they save. */
+const littleText = 600_000;
+/** Characters that go to a thread at a time, at least. */
+const batch = 100_000;
+
+/** What was found in each file, by its path. */
+export async function findAll(
+  files: readonly LocatedFile[],
+  visit: ProjectVisit,
+): Promise<ReadonlyMap<string, FileResult>> {
+  const found = new Map<string, FileResult>();
+  const store = visit.keepsResults === true && files.length >= fewFiles ? new ResultStore() : undefined;
+  const keys = new Map<string, string>();
+  for (const { file, text, settings } of store === undefined ? [] : files) {
+    const own = settingsKey(settings);
+    if (own === undefined) continue;
+    const key = store!.keyOf(text, file, own, visit.today);
+    const before = store!.get(key);
+    if (before?.certain === undefined) keys.set(file, key);
+    else found.set(file, before);
+  }
+  const left = files.filter(({ file }) => !found.has(file));
+  const take = (file: string, result: FileResult, isWhole: boolean): void => {
+    found.set(file, result);
+    const key = keys.get(file);
+    if (key !== undefined && isWhole) store!.put(key, result);
+  };
+  const length = left.reduce((sum, { text }) => sum + text.length, 0);
+  const isPlain = visit.only === undefined && visit.meter === undefined;
+  if (isPlain && length > littleText && availableParallelism() > 1) await findInThreads(left, visit, take);
+  else findHere(left, visit, take);
+  if (store !== undefined && keys.size > 0) store.prune();
+  return found;
+}
+
+type Take = (file: string, result: FileResult, isWhole: boolean) => void;
+
+function findHere(files: readonly LocatedFile[], visit: ProjectVisit, take: Take): void {
+  let failed = false;
+  const open = opener({
+    ...visit,
+    onFailure: (file, failure) => {
+      failed = true;
+      visit.onFailure?.(file, failure);
+    },
+  });
+  for (const one of files) {
+    failed = false;
+    open(one, (file) => take(one.file, resultOf(file), !failed));
+  }
+}
+
+/** The alerts of a file that is open, and which of them can be settled for certain. */
+export function resultOf({ uri, workspace }: ProjectFile): FileResult {
+  const alerts = workspace.alerts(uri);
+  const certain = new Set(
+    workspace.remedies(uri).filter(({ certainty }) => certainty === "certain").map(({ alert }) => alert),
+  );
+  return { alerts, certain: alerts.flatMap((alert, index) => (certain.has(alert) ? [index] : [])) };
+}
+
+async function findInThreads(files: readonly LocatedFile[], visit: ProjectVisit, take: Take): Promise<void> {
+  const { profile, instead, today, folder } = visit;
+  const pool = new Tinypool({
+    filename: new URL("./review-worker.js", import.meta.url).href,
+    maxThreads: availableParallelism(),
+  });
+  const tasks: ReviewTask[] = [];
+  let some: ReviewTask["files"][number][] = [];
+  let length = 0;
+  for (const { file, text } of files) {
+    some.push({ file, text });
+    length += text.length;
+    if (length < batch) continue;
+    tasks.push({ files: some, profile, instead, today, folder });
+    some = [];
+    length = 0;
+  }
+  if (some.length > 0) tasks.push({ files: some, profile, instead, today, folder });
+  try {
+    await Promise.all(
+      tasks.map(async (task) => {
+        const results = (await pool.run(task)) as readonly ReviewResult[];
+        for (const { file, result, failures } of results) {
+          for (const { uri, failure } of failures) visit.onFailure?.(uri, failure);
+          take(file, result, failures.length === 0);
+        }
+      }),
+    );
+  } finally {
+    await pool.destroy();
+  }
+}

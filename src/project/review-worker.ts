@@ -1,0 +1,55 @@
+/** Looking at some files of a project in a thread of its own. */
+import path from "node:path";
+import type { RuleFailure } from "../engine/alert.js";
+import { javascript } from "../languages/javascript/index.js";
+import type { Settings } from "../settings/schema.js";
+import { resultOf } from "./find-all.js";
+import type { ProjectSettings } from "./project-settings.js";
+import type { FileResult } from "./result-store.js";
+import { opener, settingsOf } from "./visit.js";
+
+export interface ReviewTask {
+  /** Each with its absolute path. */
+  readonly files: readonly { readonly file: string; readonly text: string }[];
+  readonly profile: string | undefined;
+  readonly instead: Settings | undefined;
+  readonly today: string;
+  readonly folder: string;
+}
+
+export interface ReviewResult {
+  readonly file: string;
+  readonly result: FileResult;
+  /** Rules that failed on it. */
+  readonly failures: readonly { readonly uri: string; readonly failure: RuleFailure }[];
+}
+
+let settings: ProjectSettings | undefined;
+
+/** Runs one task. Called by the pool, whose threads serve one project each. */
+export default async function run({ files, profile, instead, today, folder }: ReviewTask): Promise<ReviewResult[]> {
+  settings ??= settingsOf({ ...(profile !== undefined && { profile }), ...(instead && { instead }) });
+  const failures: { uri: string; failure: RuleFailure }[] = [];
+  const open = opener({
+    languages: [javascript()],
+    today,
+    onFailure: (uri, { rule, error }) => {
+      // An error of a kind of its own may not pass from thread to thread.
+      failures.push({
+        uri,
+        failure: { rule, error: error instanceof Error ? new Error(error.message) : String(error) },
+      });
+    },
+  });
+  const results: ReviewResult[] = [];
+  for (const { file, text } of files) {
+    const settingsFile = instead === undefined ? settings.fileFor(path.dirname(file)) : undefined;
+    if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
+    const located = { file, shown: path.relative(folder, file), text, settings: settings.forFile(file) };
+    open(located, (one) => {
+      const result = resultOf(one);
+      results.push({ file, result, failures: failures.splice(0) });
+    });
+  }
+  return results;
+}

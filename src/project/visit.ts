@@ -1,0 +1,170 @@
+/** Going through the files of a project, each with its settings. */
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { pathToFileURL } from "node:url";
+import type { RuleFailure } from "../engine/alert.js";
+import type { Meter } from "../engine/meter.js";
+import { createWorkspace, type Workspace } from "../engine/workspace.js";
+import type { Language } from "../languages/language.js";
+import type { FileReview } from "../report/model.js";
+import type { Rule } from "../rules/rule.js";
+import { globTest } from "../settings/globs.js";
+import type { Settings } from "../settings/schema.js";
+import { cutOff } from "./cut-off.js";
+import { discover } from "./discover.js";
+import { ProjectSettings, type FileSettings } from "./project-settings.js";
+import { settingsAlerts } from "./settings-alerts.js";
+
+/** Milliseconds in which a pack must have been loaded. */
+const mostLoadTime = 10_000;
+
+export interface Problem {
+  readonly path: string;
+  readonly reason: string;
+}
+
+export interface ProjectFile {
+  /** Absolute. */
+  readonly file: string;
+  /** As shown, relative to the working folder. */
+  readonly shown: string;
+  readonly uri: string;
+  readonly workspace: Workspace;
+  readonly settings: FileSettings;
+}
+
+export interface ProjectVisit {
+  readonly languages: readonly Language[];
+  readonly paths: readonly string[];
+  readonly folder: string;
+  readonly today: string;
+  readonly profile?: string;
+  /** Rules that run alone, for a trial. */
+  readonly only?: readonly Rule[];
+  /** Settings that count instead of those of files, for a trial. */
+  readonly instead?: Settings;
+  readonly onFailure?: (file: string, failure: RuleFailure) => void;
+  /** Told what the time goes to. */
+  readonly meter?: Meter;
+  /** Whether what was found in earlier runs counts, and is kept for later ones. */
+  readonly keepsResults?: boolean;
+}
+
+export interface VisitResult {
+  /** What could not be read. */
+  readonly problems: Problem[];
+  /** Settings files in which something is wrong. */
+  readonly broken: FileReview[];
+  /** The settings files in force, with the rules there are. */
+  readonly settings: ProjectSettings;
+  readonly files: readonly string[];
+}
+
+/** A file that is there to be analysed. */
+export interface LocatedFile {
+  readonly file: string;
+  readonly shown: string;
+  readonly text: string;
+  readonly settings: FileSettings;
+}
+
+/** The settings with which a project is visited. */
+export function settingsOf({ profile, instead }: Pick<ProjectVisit, "profile" | "instead">): ProjectSettings {
+  return new ProjectSettings({
+    mostLoadTime,
+    ...(profile !== undefined && { profile }),
+    ...(instead && { editor: instead, settingsFile: "only" }),
+  });
+}
+
+/** Hands the files of a project to `use`, each with its text and its settings. */
+export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => void): Promise<VisitResult> {
+  const { languages, paths, folder, only, instead } = visit;
+  const settings = settingsOf(visit);
+  const skipsInstead = globTest(instead?.skip ?? []);
+  const { files, problems } = discover(
+    paths,
+    languages.flatMap(({ extensions }) => extensions),
+    (file, start) => (
+      instead === undefined
+        ? settings.skippedBy(file, start) !== undefined
+        : skipsInstead(path.relative(start, file).split(path.sep).join("/"))
+    ),
+  );
+  const unread: Problem[] = [...problems];
+  const ready = new Set<string>();
+  for (const file of files) {
+    const shown = path.relative(folder, file).split(path.sep).join("/");
+    const settingsFile = instead === undefined ? settings.fileFor(path.dirname(file)) : undefined;
+    if (settingsFile !== undefined && !ready.has(settingsFile)) {
+      ready.add(settingsFile);
+      await settings.loadPacks(settingsFile);
+    }
+    let text: string;
+    try {
+      text = readText(file);
+    } catch (error) {
+      unread.push({ path: shown, reason: (error as Error).message });
+      continue;
+    }
+    use({ file, shown, text, settings: settings.forFile(file) });
+  }
+  for (const named of instead === undefined ? paths : []) {
+    const above = settings.fileFor(path.resolve(named));
+    if (above !== undefined) ready.add(above);
+  }
+  const broken = [...ready].sort().flatMap((file) => {
+    const source = settings.source(file);
+    const hasZones = (source.checked.settings.zones ?? []).length > 0;
+    const all = hasZones
+      ? discover([path.dirname(file)], languages.flatMap(({ extensions }) => extensions), () => false).files
+      : files;
+    return only === undefined
+      ? (settingsAlerts(source, path.relative(folder, file).split(path.sep).join("/"), all) ?? [])
+      : [];
+  });
+  return { problems: unread, broken, settings, files };
+}
+
+/** Opens files of a project, one at a time, in a workspace. */
+export function opener(
+  { languages, today, only, onFailure, meter }: Pick<
+    ProjectVisit,
+    "languages" | "today" | "only" | "onFailure" | "meter"
+  >,
+): (file: LocatedFile, use: (file: ProjectFile) => void) => void {
+  const workspace = createWorkspace({
+    languages,
+    today,
+    cutOff,
+    ...(onFailure && { onFailure }),
+    ...(meter && { meter }),
+  });
+  return ({ file, shown, text, settings }, use) => {
+    const uri = pathToFileURL(file).href;
+    const language = languages.find(({ extensions }) => extensions.includes(path.extname(file)))!;
+    const resolved = only === undefined
+      ? settings.resolved
+      : { ...settings.resolved, active: only.map((rule) => ({ rule, level: rule.level, options: undefined })) };
+    workspace.open({ uri, languageId: language.languageIds[0]!, version: 0, text, settings: resolved });
+    use({ file, shown, uri, workspace, settings });
+    workspace.close(uri);
+  };
+}
+
+/** Opens each file of a project in a workspace with its settings, hands it to `use` and closes it. */
+export function eachFile(visit: ProjectVisit, use: (file: ProjectFile) => void): Promise<VisitResult> {
+  const open = opener(visit);
+  return locate(visit, (file) => open(file, use));
+}
+
+/** Reads a file as UTF-8. Throws when its bytes are no text. */
+export function readText(file: string): string {
+  const bytes = readFileSync(file);
+  if (bytes.includes(0)) throw new Error("this is no text: it holds a zero byte");
+  try {
+    return new TextDecoder("utf-8", { fatal: true, ignoreBOM: true }).decode(bytes);
+  } catch {
+    throw new Error("this is no UTF-8 text");
+  }
+}
