@@ -122,6 +122,7 @@ export class DocumentAnalysis {
   private wordsIn: Tree | undefined;
 
   private calls!: RuleCalls;
+  private source!: ViewSource;
   private active = new Map<string, ActiveRule>();
   /** What the rule that is running was called for, the store its alerts go to, and the node that offsets are tied to. */
   private unit: Unit | undefined;
@@ -737,6 +738,7 @@ export class DocumentAnalysis {
   private call({ rule, run, view }: Call, unit: unknown): void {
     if (this.failed.size > 0 && this.failed.has(rule)) return;
     this.running = rule;
+    this.calls.live.now = this.source;
     try {
       const { meter } = this.input;
       if (meter === undefined) run(unit as never, view);
@@ -755,10 +757,8 @@ export class DocumentAnalysis {
   /** Sorts the active rules by what they are called for. */
   private arrange(): void {
     const { active } = this.settings;
-    this.calls = new RuleCalls(
-      this.extent === "all" ? active : active.filter(({ rule }) => rule.always),
-      this.viewSource(),
-    );
+    this.calls = RuleCalls.of(this.extent === "all" ? active : active.filter(({ rule }) => rule.always));
+    this.source = this.viewSource();
     this.active = new Map(active.map((one) => [one.rule.id, one]));
   }
 
@@ -816,6 +816,7 @@ export class DocumentAnalysis {
   private offered(rule: Rule, remedies: () => readonly RemedyOffer[]): readonly RemedyOffer[] {
     const { limits } = this.input;
     let offers: readonly RemedyOffer[] = [];
+    this.calls.live.now = this.source;
     try {
       const work = (): void => void (offers = remedies());
       if (limits?.areNeeded([{ rule }]) !== true) work();

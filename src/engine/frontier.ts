@@ -12,6 +12,7 @@ export class Frontier {
   private stack: Node[] = [];
   /** The nodes of the stack, as long as somebody asks for them. */
   private index: Set<Node> | undefined;
+  private readonly push = (child: Node): void => void this.stack.push(child);
   /** Nodes that are no more in the tree. */
   private readonly gone = new Set<Node>();
 
@@ -29,7 +30,7 @@ export class Frontier {
     const from = this.stack.length;
     const { stack } = this;
     this.index = undefined;
-    node.each((child) => void stack.push(child));
+    node.each(this.push);
     for (let low = from, high = stack.length - 1; low < high; low += 1, high -= 1) {
       const other = stack[low]!;
       stack[low] = stack[high]!;

@@ -1,7 +1,7 @@
 /** The rules that are on, sorted by what they are called for. */
 import type { FileView, Rule } from "../rules/rule.js";
 import type { ActiveRule } from "../settings/resolve.js";
-import { sharedView, viewFor, type ViewSource } from "./view.js";
+import { LiveSource, sharedView, viewFor } from "./view.js";
 
 /** A rule with its view, and what is to be called for a unit. */
 export interface Call {
@@ -11,6 +11,8 @@ export interface Call {
 }
 
 export class RuleCalls {
+  /** To be set to the document whose rules are about to run. */
+  readonly live = new LiveSource();
   readonly byNode = new Map<string, Call[]>();
   readonly bySiblings = new Map<string, Call[]>();
   readonly byBinding: Call[] = [];
@@ -20,11 +22,21 @@ export class RuleCalls {
   readonly byFile: Call[] = [];
   readonly byHush: Call[] = [];
 
-  constructor(active: readonly ActiveRule[], source: ViewSource) {
-    const shared = sharedView(source);
+  private static readonly made = new WeakMap<readonly ActiveRule[], RuleCalls>();
+
+  /** The calls of some rules; the same for the same list. */
+  static of(active: readonly ActiveRule[]): RuleCalls {
+    let calls = RuleCalls.made.get(active);
+    if (calls === undefined) RuleCalls.made.set(active, (calls = new RuleCalls(active)));
+    return calls;
+  }
+
+  private constructor(active: readonly ActiveRule[]) {
+    const { live } = this;
+    const shared = sharedView(live);
     for (const one of active) {
       const { rule } = one;
-      const view = viewFor(one, source, shared);
+      const view = viewFor(one, live, shared);
       for (const [byKind, visitors] of [[this.byNode, rule.visit], [this.bySiblings, rule.siblings]] as const) {
         for (const [type, visit] of Object.entries(visitors ?? {})) {
           const calls = byKind.get(type) ?? [];

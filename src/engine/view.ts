@@ -33,60 +33,75 @@ export interface ViewSource {
   put(active: ActiveRule, at: Place, finding: Finding): void;
 }
 
+/** Where views look: in the document whose rules are running. Documents with the same settings share their views. */
+export class LiveSource {
+  now!: ViewSource;
+}
+
 /** A text that is always the newest. */
 class LiveText implements SourceText {
-  constructor(private readonly source: ViewSource) {}
+  constructor(private readonly live: LiveSource) {}
 
   get length(): number {
-    return this.source.text.length;
+    return this.live.now.text.length;
   }
 
   slice(from: number, to?: number): string {
-    return this.source.text.slice(from, to);
+    return this.live.now.text.slice(from, to);
   }
 
   get snapshot(): object {
-    return this.source.text;
+    return this.live.now.text;
   }
 }
 
 /** What the views of all rules have in common. */
-export function sharedView(source: ViewSource) {
-  const isKnown = (name: string): boolean =>
-    source.builtIn.names.has(name) || source.known.has(name) || source.told.has(name);
+export function sharedView(live: LiveSource) {
+  const isKnown = (name: string): boolean => {
+    const { builtIn, known, told } = live.now;
+    return builtIn.names.has(name) || known.has(name) || told.has(name);
+  };
   const suggestions = new Suggestions();
   return {
     get problems(): readonly SyntaxProblem[] {
-      return source.problems;
+      return live.now.problems;
     },
     get keepsToItself(): boolean {
-      return source.keepsToItself;
+      return live.now.keepsToItself;
     },
-    text: new LiveText(source),
-    typescript: source.typescript,
-    ambient: source.ambient,
-    edition: source.edition,
-    largest: source.largest,
+    text: new LiveText(live),
+    get typescript(): boolean {
+      return live.now.typescript;
+    },
+    get ambient(): boolean {
+      return live.now.ambient;
+    },
+    get edition(): number {
+      return live.now.edition;
+    },
+    get largest(): number {
+      return live.now.largest;
+    },
     isKnown,
     builtInFrom: (name: string): "language" | "runtime" | undefined => (
-      source.builtIn.own.has(name) ? "language" : source.builtIn.names.has(name) ? "runtime" : undefined
+      live.now.builtIn.own.has(name) ? "language" : live.now.builtIn.names.has(name) ? "runtime" : undefined
     ),
     outer(binding: Binding): Binding | undefined {
-      source.noteOuter(binding);
+      live.now.noteOuter(binding);
       return binding.scope.parent?.lookUp(binding.name, VALUE);
     },
-    isAsked: (name: string): boolean => source.names.isAsked(name),
-    isBroken: (node: Node): boolean => source.isBroken(node),
-    isHalfWritten: (name: string): boolean => source.isBroken(name),
+    isAsked: (name: string): boolean => live.now.names.isAsked(name),
+    isBroken: (node: Node): boolean => live.now.isBroken(node),
+    isHalfWritten: (name: string): boolean => live.now.isBroken(name),
     suggest(use: Reference): readonly string[] {
-      source.noteSuggestion(use);
-      return suggestions.of(use, source);
+      live.now.noteSuggestion(use);
+      return suggestions.of(use, live.now);
     },
     isMissed(binding: Binding): boolean {
-      source.noteMissed(binding);
-      for (const name of source.names.unknownSpelling.meaning(binding.name)) {
+      live.now.noteMissed(binding);
+      for (const name of live.now.names.unknownSpelling.meaning(binding.name)) {
         if (isKnown(name)) continue;
-        for (const use of source.names.unresolvedUses(name)) {
+        for (const use of live.now.names.unresolvedUses(name)) {
           if (use.scope.lookUp(binding.name, VALUE) === binding) return true;
         }
       }
@@ -141,11 +156,11 @@ function* candidates(
 }
 
 /** The view of one rule. */
-export function viewFor(active: ActiveRule, source: ViewSource, shared: ReturnType<typeof sharedView>): FileView {
+export function viewFor(active: ActiveRule, live: LiveSource, shared: ReturnType<typeof sharedView>): FileView {
   // What is common is looked up in `shared`, so that a view for each rule and document costs little.
   const view = Object.create(shared) as { -readonly [Key in keyof FileView]: FileView[Key] };
   view.options = active.options;
   view.beside = <Other>(rule: Rule<Other>) => active.beside![rule.id] as Beside<Other>;
-  view.alert = (at: Place, finding: Finding) => source.put(active, at, finding);
+  view.alert = (at: Place, finding: Finding) => live.now.put(active, at, finding);
   return view;
 }

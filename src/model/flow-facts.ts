@@ -193,27 +193,30 @@ export class FlowIndex {
   }
 }
 
-/** Calls `visit` for every write after which the value may still be read (`read` is true) or is surely not. */
+/** Calls `visit` for every write. `isRead` tells whether the value may still be read, or surely is not. */
 export function eachWrite(
   flow: FlowGraph,
-  visit: (step: Extract<Step, { does: "write" }>, read: boolean) => void,
+  visit: (step: Extract<Step, { does: "write" }>, isRead: () => boolean) => void,
+): void {
+  for (const block of flow.blocks) {
+    if (!block.reached) continue;
+    block.steps.forEach((step, at) => {
+      if (step.does === "write") visit(step, () => FlowIndex.of(flow).isLive(step.binding, block, at));
+    });
+  }
+}
+
+/** Calls `visit` for every read of the names asked for that no value can have reached: on no way to it was the name given one. */
+export function eachUnsetRead(
+  flow: FlowGraph,
+  names: ReadonlySet<Binding>,
+  visit: (step: Extract<Step, { does: "read" }>) => void,
 ): void {
   const index = FlowIndex.of(flow);
   for (const block of flow.blocks) {
     if (!block.reached) continue;
     block.steps.forEach((step, at) => {
-      if (step.does === "write") visit(step, index.isLive(step.binding, block, at));
-    });
-  }
-}
-
-/** Calls `visit` for every read that no value can have reached: on no way to it was the name given one. */
-export function eachUnsetRead(flow: FlowGraph, visit: (step: Extract<Step, { does: "read" }>) => void): void {
-  const index = FlowIndex.of(flow);
-  for (const block of flow.blocks) {
-    if (!block.reached) continue;
-    block.steps.forEach((step, at) => {
-      if (step.does !== "read") return;
+      if (step.does !== "read" || !names.has(step.binding)) return;
       const sources = index.reaching(step.binding, block, at);
       if (sources !== undefined && ![...sources].some((source) => source?.does === "write")) visit(step);
     });

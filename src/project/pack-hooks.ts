@@ -16,14 +16,19 @@ interface Loaded {
 }
 
 let self = "";
+let isTrial = false;
 const entries: Readonly<Record<string, string>> = {
   "alert-quill": "index.js",
   "alert-quill/javascript": "languages/javascript/index.js",
   "alert-quill/testing": "testing/index.js",
 };
 
-export function initialize(data: { readonly self: string }): void {
+/** On trial a pack gets of this package what rules are declared with, and what has the names of the rest: loading all of it would take longer than most packs. */
+const standIn = "stand-in:alert-quill";
+
+export function initialize(data: { readonly self: string; readonly isTrial?: boolean }): void {
   self = data.self;
+  isTrial = data.isTrial === true;
 }
 
 export async function resolve(
@@ -32,6 +37,7 @@ export async function resolve(
   next: (name: string, context: unknown) => Promise<Resolved>,
 ): Promise<Resolved> {
   const stamp = /\?quill=[\d.]+$/.exec(context.parentURL ?? "")?.[0];
+  if (isTrial && name === "alert-quill") return { url: standIn, shortCircuit: true };
   if (entries[name] !== undefined) return { url: `${self}${entries[name]}`, shortCircuit: true };
   const found = await next(name, context);
   // What a pack is made of is loaded anew along with it.
@@ -45,7 +51,23 @@ export async function load(
   context: unknown,
   next: (url: string, context: unknown) => Promise<Loaded>,
 ): Promise<Loaded> {
+  if (url === standIn) return { format: "module", source: await standInFor("index.js"), shortCircuit: true };
   if (!/\.[mc]?ts(?:\?|$)/.test(url)) return next(url, context);
   const file = fileURLToPath(url.replace(/\?.*$/, ""));
   return { format: "module", source: withoutTypes(await readFile(file, "utf8"), file), shortCircuit: true };
+}
+
+/** A module with the exports of one of this package's, of which only those that declare rules are what they seem. */
+async function standInFor(module: string): Promise<string> {
+  const source = await readFile(fileURLToPath(`${self}${module}`), "utf8");
+  const names = [...source.matchAll(/^export \{([^}]*)\}/gm)].flatMap(
+    ([, list]) => list!.split(",").map((one) => one.trim().split(/\s+as\s+/).at(-1)!),
+  );
+  const others = names.filter((name) => name !== "" && name !== "defineRule" && name !== "z");
+  return [
+    `export { defineRule } from "${self}rules/rule.js";`,
+    `export { z } from "${import.meta.resolve("zod")}";`,
+    "const other = () => undefined;",
+    `export { ${others.map((name) => `other as ${name}`).join(", ")} };`,
+  ].join("\n");
 }

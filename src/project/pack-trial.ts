@@ -3,6 +3,6 @@ import { register } from "node:module";
 import { workerData } from "node:worker_threads";
 
 const { url, self } = workerData as { readonly url: string; readonly self: string };
-register("./pack-hooks.js", import.meta.url, { data: { self } });
+register("./pack-hooks.js", import.meta.url, { data: { self, isTrial: true } });
 await import(url).catch(() => undefined);
 process.exit(0);

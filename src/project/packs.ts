@@ -59,6 +59,8 @@ async function triedOut(file: string, stamp: number, mostTime: number): Promise<
     new URL("./pack-trial.js", import.meta.url),
     { workerData: { url: packUrl(file, stamp), self: self.href }, stdout: true, stderr: true },
   );
+  // That can be done while the thread works.
+  registerHooks();
   let timer: ReturnType<typeof setInterval> | undefined;
   const began = performance.now();
   const used = process.cpuUsage();
@@ -80,12 +82,15 @@ const self = new URL("../", import.meta.url);
 
 const packUrl = (file: string, stamp: number): string => `${pathToFileURL(file).href}?quill=${stamp}`;
 
+/** Packs import this very package, wherever they lie, and may be written in TypeScript. */
+function registerHooks(): void {
+  if (registered) return;
+  registered = true;
+  register("./pack-hooks.js", import.meta.url, { data: { self: self.href } });
+}
+
 async function loadPack(file: string, stamp: number): Promise<PackState> {
-  if (!registered) {
-    registered = true;
-    // Packs import this very package, wherever they lie, and may be written in TypeScript.
-    register("./pack-hooks.js", import.meta.url, { data: { self: self.href } });
-  }
+  registerHooks();
   try {
     const given = ((await import(packUrl(file, stamp))) as { default?: unknown }).default;
     const rules = Array.isArray(given) ? (given as unknown[]) : undefined;

@@ -85,11 +85,11 @@ test("what the graph says never happens never does", { timeout: 60_000 }, () => 
         if (!block.reached && code.startsWith("L(", statement.start)) dead.add(markIn(code, statement));
       }
       const unread = new Set<number>();
-      eachWrite(flow, ({ node, first }, read) => {
-        if (!read && !first && node.parent!.type === "AssignmentExpression") unread.add(markIn(code, node));
+      eachWrite(flow, ({ node, first }, isRead) => {
+        if (!isRead() && !first && node.parent!.type === "AssignmentExpression") unread.add(markIn(code, node));
       });
       const unset = new Set<number>();
-      eachUnsetRead(flow, ({ node }) => {
+      eachUnsetRead(flow, new Set(flow.tracked), ({ node }) => {
         if (node.parent!.type === "CallExpression") {
           unset.add(Number(/R\((\d+), \w$/.exec(code.slice(0, node.end))?.[1]));
         }
@@ -180,6 +180,6 @@ test("more names than a word has bits", () => {
   const names = Array.from({ length: 70 }, (_, index) => `v${index}`);
   const { flow } = graphOf(`function f() {\nlet ${names.map((name) => `${name} = 1`).join(", ")};\nfor (;;) {\n${names.map((name) => `${name} = ${name} + 1;`).join("\n")}\n}\n}`);
   const read: boolean[] = [];
-  eachWrite(flow, (_, isRead) => read.push(isRead));
+  eachWrite(flow, (_, isRead) => read.push(isRead()));
   expect(read).toEqual(new Array(140).fill(true));
 });

@@ -119,11 +119,12 @@ export const unreadValue = defineRule({
   },
   flow(flow, file) {
     if (flow.tracked.every(({ writes, declarations }) => writes === 0 && declarations.length === 1)) return;
-    eachWrite(flow, ({ node, binding, value, first }, read) => {
-      if (read || isByForm(node) || (first && (isPlainStart(value) || binding.writes === 0))) return;
+    eachWrite(flow, ({ node, binding, value, first }, isRead) => {
+      if (isByForm(node) || (first && (isPlainStart(value) || binding.writes === 0))) return;
       // A name that nothing reads at all is another rule's, and so is one that may not be assigned to.
       if (
         binding.kind === "fixed" ||
+        isRead() ||
         !binding.references.some(({ access }) => access === "read") ||
         file.isHalfWritten(binding.name)
       ) return;

@@ -57,17 +57,14 @@ export const readBeforeSet = defineRule({
   },
   flow(flow, { alert, isHalfWritten }) {
     // A `let` that is given a value where it is declared cannot be read behind that without one.
-    if (
-      !flow.tracked.some(
-        ({ kind, declarations }) => kind === "variable" ||
-          (kind === "changeable" && (declarations[0]!.owner as VariableDeclarator).init === null),
-      )
-    ) return;
-    eachUnsetRead(flow, ({ node, binding }) => {
+    const names = flow.tracked.filter(
+      ({ kind, declarations: [first] }) => first!.owner.type === "VariableDeclarator" &&
+        (kind === "variable" || (kind === "changeable" && (first!.owner as VariableDeclarator).init === null)),
+    );
+    if (names.length === 0) return;
+    eachUnsetRead(flow, new Set(names), ({ node, binding }) => {
       const { node: declared, owner } = binding.declarations[0]!;
       if (
-        (binding.kind !== "changeable" && binding.kind !== "variable") ||
-        owner.type !== "VariableDeclarator" ||
         isAsking(node) ||
         isHandedOn(node, binding)
       ) return;

@@ -1,6 +1,6 @@
 import { writtenTruth } from "../../languages/javascript/flow/expressions.js";
 import { bindingOf } from "../../languages/javascript/names/facts.js";
-import type { Expression, JavaScriptNode } from "../../languages/javascript/nodes/index.js";
+import type { AssignmentExpression, Expression, JavaScriptNode, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import { Values, type KnownValue } from "../../model/flow-facts.js";
 import type { Node } from "../../syntax/node.js";
@@ -171,8 +171,8 @@ export const settledTest = defineRule({
   },
   flow(flow, { alert, isBroken }) {
     if (flow.tests.length === 0 || flow.tracked.length === 0) return;
-    // What somebody hands over can be anything.
-    const asked = new Set(flow.tracked.filter(({ kind, writes }) => writes > 0 || kind !== "parameter"));
+    const asked = new Set(flow.tracked.filter(isEverKnown));
+    if (asked.size === 0) return;
     const values = new Values(flow, asked, ({ value }) => written(value));
     const told: Node[] = [];
     for (const { node, block, at } of flow.tests) {
@@ -194,6 +194,17 @@ export const settledTest = defineRule({
     }
   },
 });
+
+/** Whether a name is ever given a value that is written there, or none. */
+function isEverKnown({ declarations, references }: Binding): boolean {
+  const isWritten = (value: Node | null | undefined): boolean => value === null || (value !== undefined && written(value) !== "open");
+  return declarations.some(
+    ({ owner }) => owner.type === "VariableDeclarator" && isWritten((owner as VariableDeclarator).init),
+  ) ||
+    references.some(
+      ({ access, node }) => access === "write" && isWritten((node.parent as Partial<AssignmentExpression>).right),
+    );
+}
 
 /** Whether a name is written as one that is set by hand, to switch something on or off. */
 function isSwitch({ name, kind }: Binding): boolean {
