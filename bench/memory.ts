@@ -56,12 +56,14 @@ const facts = (settings: Settings): [number, number] => {
   return [bytes, alerts];
 };
 console.log(`bytes of heap for each of ${(begin.length / 1e6).toFixed(2)} M characters: tree ${tree.toFixed(1)}, with names ${named.toFixed(1)}`);
-for (const [name, settings] of [
-  ["no kit", { kits: [] }],
-  ["sound", {}],
-  ["sound and thorough", { kits: ["sound", "thorough"] }],
-  ["everything", everyKit],
-] as readonly (readonly [string, Settings])[]) {
+for (
+  const [name, settings] of [
+    ["no kit", { kits: [] }],
+    ["sound", {}],
+    ["sound and thorough", { kits: ["sound", "thorough"] }],
+    ["everything", everyKit],
+  ] as readonly (readonly [string, Settings])[]
+) {
   const [bytes, alerts] = facts(settings);
   console.log(`  an open document with ${name}: ${bytes.toFixed(1)}, ${alerts} alerts`);
 }
@@ -87,24 +89,27 @@ console.log(`${many} open files of ${Math.round(characters / many)} characters: 
 /** Types statements and parts of them at the ends of lines all over a file and takes them back, so that its size stays what it is. */
 function type(workspace: Workspace, text: string, edits: number, each: (edit: number) => void): void {
   const random = randomFrom(11);
-  const ends = [...text.matchAll(/;\n/g)].map(({ index }) => index + 1);
+  const ends = [...text.matchAll(/^( *).*;\n/gm)].map(({ 0: line, 1: indent, index }) => ({
+    from: index + line.length - 1,
+    indent: indent!,
+  }));
   const typed = [
-    "\n  const crossing = 1;",
-    "\n  sail(",
-    "\n  pier.north = pier.south;",
+    "\nconst crossing = 1;",
+    "\nsail(",
+    "\npier.north = pier.south;",
     " // tide",
     " x",
-    "\n  if (open) {",
-    "\n  let passengersOfTheMorningFerry = 0;",
-    "\n  return { gate: () => 1 };",
+    "\nif (open) {",
+    "\nlet passengersOfTheMorningFerry = 0;",
+    "\nreturn { gate: () => 1 };",
   ];
   let undo: { from: number; to: number; insert: string } | undefined;
   for (let i = 1; i <= edits || undo !== undefined; i += 1) {
     let edit = undo;
     undo = undefined;
     if (edit === undefined) {
-      const from = ends[Math.floor(random() * ends.length)]!;
-      const insert = typed[Math.floor(random() * typed.length)]!;
+      const { from, indent } = ends[Math.floor(random() * ends.length)]!;
+      const insert = typed[Math.floor(random() * typed.length)]!.replace("\n", `\n${indent}`);
       edit = { from, to: from, insert };
       undo = { from, to: from + insert.length, insert: "" };
     }

@@ -38,7 +38,16 @@ export { offsetAt, positionAt, type Position, type PositionEncoding, type Range 
 export { Text } from "./text/text.js";
 export type { SyntaxCode, SyntaxProblem } from "./syntax/problem.js";
 export { Node } from "./syntax/node.js";
+export { Siblings } from "./syntax/siblings.js";
 export { Binding, Declaration, Reference, type Access, type BindingKind, type NameFact } from "./model/binding.js";
-export { Block, type FlowExit, type FlowGraph, type FlowLoop, type Step } from "./model/flow.js";
+export {
+  Block,
+  type FlowEnds,
+  type FlowExit,
+  type FlowGraph,
+  type FlowLoop,
+  type Step,
+  type Surroundings,
+} from "./model/flow.js";
 export { Names } from "./model/names.js";
 export { Scope, type ScopeKind } from "./model/scope.js";

@@ -131,13 +131,17 @@ export class DocumentAnalysis {
 
   private readonly stepsAtATime: number;
 
-  constructor(private readonly input: AnalysisInput) {
+  private readonly input: Omit<AnalysisInput, "text">;
+
+  constructor({ text, ...input }: AnalysisInput) {
+    // The first text is not kept beyond its time.
+    this.input = input;
     this.stepsAtATime = input.stepsAtATime ?? usualSteps;
     this.language = input.language;
     this.segments = new Flows(input.language);
     this.settings = input.settings;
     this.info = input.info;
-    this.current = input.text;
+    this.current = text;
   }
 
   get text(): Text {

@@ -64,10 +64,7 @@ export const readBeforeSet = defineRule({
     if (names.length === 0) return;
     eachUnsetRead(flow, new Set(names), ({ node, binding }) => {
       const { node: declared, owner } = binding.declarations[0]!;
-      if (
-        isAsking(node) ||
-        isHandedOn(node, binding)
-      ) return;
+      if (isAsking(node) || isHandedOn(node, binding)) return;
       // Before its declaration a `let` does not even exist, which is another rule's; and what is only declared has its value from elsewhere.
       if (binding.kind === "changeable" && node.start < declared.start) return;
       if ((owner.parent as VariableDeclaration).declare || isHalfWritten(binding.name)) return;

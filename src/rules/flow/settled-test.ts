@@ -1,6 +1,11 @@
 import { writtenTruth } from "../../languages/javascript/flow/expressions.js";
 import { bindingOf } from "../../languages/javascript/names/facts.js";
-import type { AssignmentExpression, Expression, JavaScriptNode, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
+import type {
+  AssignmentExpression,
+  Expression,
+  JavaScriptNode,
+  VariableDeclarator,
+} from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import { Values, type KnownValue } from "../../model/flow-facts.js";
 import type { Node } from "../../syntax/node.js";
@@ -197,7 +202,8 @@ export const settledTest = defineRule({
 
 /** Whether a name is ever given a value that is written there, or none. */
 function isEverKnown({ declarations, references }: Binding): boolean {
-  const isWritten = (value: Node | null | undefined): boolean => value === null || (value !== undefined && written(value) !== "open");
+  const isWritten = (value: Node | null | undefined): boolean =>
+    value === null || (value !== undefined && written(value) !== "open");
   return declarations.some(
     ({ owner }) => owner.type === "VariableDeclarator" && isWritten((owner as VariableDeclarator).init),
   ) ||
