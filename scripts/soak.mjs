@@ -44,6 +44,11 @@ const installed = [
   "jsonc-parser",
 ].flatMap((name) => below(`node_modules/${name}`, /(?<!\.d)\.(?:[cm]?js|tsx?)$/));
 const sampled = installed.filter((_, index) => index % Math.ceil(installed.length / 200) === 0);
+run(
+  process.execPath,
+  [`${root}/node_modules/vitest/vitest.mjs`, "run", "tests/syntax/collections.test.ts"],
+  { env: { ...process.env, QUILL_SOAK: "1" } },
+);
 run(process.execPath, [`${root}/scripts/bench.mjs`, "fuzz-incremental", edits, seed, ...files]);
 run(process.execPath, [
   `${root}/scripts/bench.mjs`,

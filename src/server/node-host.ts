@@ -5,6 +5,7 @@ import { javascript } from "../languages/javascript/index.js";
 import { Baseline } from "../project/baseline.js";
 import { discover, ignoredBy } from "../project/discover.js";
 import { traceOf } from "../project/file-trace.js";
+import { FileWatch } from "../project/file-watch.js";
 import {
   ProjectSettings,
   settingsFileName,
@@ -16,7 +17,6 @@ import { traceText } from "../report/trace.js";
 import type { Settings } from "../settings/schema.js";
 import { baselineOf } from "./baseline-of.js";
 import { fileOf, uriOf } from "./file-uri.js";
-import { FileWatch } from "./file-watch.js";
 import type { DocumentSettings, ServerHost } from "./host.js";
 import { NodeProject } from "./node-project.js";
 import { Reach } from "./reach.js";

@@ -9,7 +9,7 @@ afterAll(() => open?.close());
 
 const marks = ".cm-lintRange-error";
 
-test("type a mistake, see the mark, take the quick fix, see it go, save", { timeout: 60_000 }, async () => {
+test("type a mistake, see the mark, take the quick fix, see it go, save", { timeout: 600_000 }, async () => {
   const { page, errors } = open;
   // The planted mistakes of the sample are listed.
   await page.getByRole("button", { name: "money.js" }).click();
@@ -45,7 +45,7 @@ test("type a mistake, see the mark, take the quick fix, see it go, save", { time
   expect(errors).toEqual([]);
 });
 
-test("the keyboard opens the quick fixes of the line, and a row leads to its file", { timeout: 60_000 }, async () => {
+test("the keyboard opens the quick fixes of the line, and a row leads to its file", { timeout: 600_000 }, async () => {
   const { page } = open;
   await page.locator(".problems .go", { hasText: "fixed-reassigned" }).click();
   await page.locator(".tab strong", { hasText: "src/sailings.js" }).waitFor();

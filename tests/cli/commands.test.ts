@@ -261,7 +261,7 @@ test("the pages of the rules are those the rules tell", () => {
   );
 });
 
-test("the demo plays through and finds all that was planted", { timeout: 60_000 }, () => {
+test("the demo plays through and finds all that was planted", { timeout: 600_000 }, () => {
   const { code, out, err } = quill(scratch(), "demo", "--fast");
   expect(err).toBe("");
   expect(code).toBe(0);

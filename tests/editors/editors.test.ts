@@ -62,7 +62,7 @@ async function drive(
 
 const before = "const fare = 3; const boat = fare;";
 
-test("Neovim: open, type, mark, quick fix, save, layout, other settings", { timeout: 120_000 }, async () => {
+test("Neovim: open, type, mark, quick fix, save, layout, other settings", { timeout: 600_000 }, async () => {
   const seen = await drive(
     "neovim",
     "init.lua",
@@ -80,7 +80,7 @@ test("Neovim: open, type, mark, quick fix, save, layout, other settings", { time
   expect(seen["laid out"]).toEqual(["if (fare) {", "  moor();", "}"]);
 });
 
-test("Emacs: open, type, mark, quick fix, save, layout, other settings", { timeout: 120_000 }, async () => {
+test("Emacs: open, type, mark, quick fix, save, layout, other settings", { timeout: 600_000 }, async () => {
   const seen = await drive(
     "emacs",
     "init.el",

@@ -45,7 +45,7 @@ const programs = [
   ].map((file) => ({ name: path.basename(file), text: read(file) })),
 ];
 
-test.each(programs)("$name", { timeout: 60_000 }, ({ name, text }) => {
+test.each(programs)("$name", { timeout: 600_000 }, ({ name, text }) => {
   for (const settings of [{}, everyKit]) {
     const whole = opened(name, text, settings, 200);
     const expected = whole.workspace.alerts(whole.uri);

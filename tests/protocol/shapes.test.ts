@@ -14,7 +14,7 @@ function expected(uri: string, languageId: string, text: string): string[] {
   return workspace.alerts(uri).map(({ rule }) => rule).sort();
 }
 
-test.each(shapes)("$name, 5,000 lines with every kit", { timeout: 120_000 }, async (shape) => {
+test.each(shapes)("$name, 5,000 lines with every kit", { timeout: 600_000 }, async (shape) => {
   const file = `long.${shape.ending}`;
   const languageId = languageIds[shape.ending];
   await inFolder({ "alert-quill.jsonc": JSON.stringify(settings) }, async ({ client, uri }) => {

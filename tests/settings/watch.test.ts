@@ -2,7 +2,7 @@
 import { rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { expect, test, vi } from "vitest";
-import { FileWatch } from "../../src/server/file-watch.js";
+import { FileWatch } from "../../src/project/file-watch.js";
 import { scratch } from "../support/command.js";
 
 const waiting = { timeout: 60_000, interval: 20 };

@@ -110,10 +110,13 @@ function outline(node: Node): string {
   return parts.join("");
 }
 
-test("every JavaScript file among the installed packages", { timeout: 240_000 }, () => {
-  const files = filesBelow(path.join(root, "node_modules"), /\.(?:js|mjs|cjs)$/).filter(
-    (file) => !file.includes("test262-parser-tests"),
-  );
+/** Of the installed files each so manieth is read; in the long runs all are. */
+const step = process.env["QUILL_SOAK"] === undefined ? 4 : 1;
+
+test("JavaScript files among the installed packages", { timeout: 600_000 }, () => {
+  const files = filesBelow(path.join(root, "node_modules"), /\.(?:js|mjs|cjs)$/)
+    .filter((file) => !file.includes("test262-parser-tests"))
+    .filter((_, index) => index % step === 0);
   const alerted: string[] = [];
   const faults: string[] = [];
   let bytes = 0;
@@ -125,14 +128,14 @@ test("every JavaScript file among the installed packages", { timeout: 240_000 },
     faults.push(...shapeFaults(tree, text.length).slice(0, 3).map((fault) => `${file}: ${fault}`));
   }
   console.log(`${files.length} files, ${(bytes / 1e6).toFixed(1)} MB: ${alerted.length} with syntax alerts`);
-  expect(files.length).toBeGreaterThan(800);
+  expect(files.length).toBeGreaterThan(500);
   expect(faults).toEqual([]);
   expect(alerted).toEqual([]);
 });
 
-test("every TypeScript file among the installed packages and of this project", { timeout: 120_000 }, () => {
+test("TypeScript files among the installed packages, and all of this project", { timeout: 600_000 }, () => {
   const files = [
-    ...filesBelow(path.join(root, "node_modules"), /\.[mc]?tsx?$/),
+    ...filesBelow(path.join(root, "node_modules"), /\.[mc]?tsx?$/).filter((_, index) => index % step === 0),
     ...filesBelow(path.join(root, "src"), /\.ts$/),
     ...filesBelow(path.join(root, "tests"), /\.ts$/),
     ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx?$/),
@@ -141,6 +144,6 @@ test("every TypeScript file among the installed packages and of this project", {
     (file) => parse(read(file), parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length > 0,
   );
   console.log(`${files.length} TypeScript files: ${alerted.length} with syntax alerts`);
-  expect(files.length).toBeGreaterThan(800);
+  expect(files.length).toBeGreaterThan(500);
   expect(alerted).toEqual([]);
 });

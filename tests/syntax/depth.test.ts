@@ -9,7 +9,7 @@ import { difference } from "../support/tree.js";
 /** More nodes than these are more than a few statements around the key. */
 const few = 400;
 
-test.each(shapes)("$name, key by key", { timeout: 120_000 }, (shape) => {
+test.each(shapes)("$name, key by key", { timeout: 600_000 }, (shape) => {
   const options = parseOptionsFor({ uri: `a.${shape.ending}`, languageId: "", modules: "detect" });
   let text = shape.make(300);
   let tree = parse(text, options);
@@ -48,7 +48,7 @@ test.each(shapes)("$name, key by key", { timeout: 120_000 }, (shape) => {
   expect(wide.length / keys, wide.join("\n---\n")).toBeLessThan(0.02);
 });
 
-test("random edits of every shape", { timeout: 120_000 }, () => {
+test("random edits of every shape", { timeout: 600_000 }, () => {
   for (const [index, { name, ending, make }] of shapes.entries()) {
     expect(fuzz(`${name}.${ending}`, make(250), 60, 70 + index).fault, name).toBeUndefined();
   }

@@ -10,7 +10,11 @@ function stateOf(file: string): FileState {
   return stats === undefined ? "" : `${stats.mtimeMs} ${stats.size} ${stats.ino}`;
 }
 
+/** Milliseconds between two looks for files that are not there: nothing tells of all the folders in which they would come to lie. */
+const looking = 300;
+
 export class FileWatch {
+  private readonly timer: ReturnType<typeof setInterval>;
   private watcher: Promise<FSWatcher> | undefined;
   private isClosed = false;
   /** The files of each document that needs some. */
@@ -19,7 +23,10 @@ export class FileWatch {
   private readonly counts = new Map<string, number>();
   private readonly known = new Map<string, FileState>();
 
-  constructor(private readonly changed: () => void) {}
+  constructor(private readonly changed: () => void) {
+    this.timer = setInterval(() => this.lookForAbsent(), looking);
+    this.timer.unref();
+  }
 
   /** The files that are watched now. */
   get files(): readonly string[] {
@@ -51,6 +58,7 @@ export class FileWatch {
 
   async close(): Promise<void> {
     this.isClosed = true;
+    clearInterval(this.timer);
     await (await this.watcher)?.close();
   }
 
@@ -73,6 +81,14 @@ export class FileWatch {
         return watcher;
       })
     );
+  }
+
+  private lookForAbsent(): void {
+    for (const [file, state] of this.known) {
+      if (state !== "" || stateOf(file) === "") continue;
+      void this.start().then((watcher) => watcher.unwatch(file).add(file));
+      this.look(file);
+    }
   }
 
   /** A file may have changed since it was read, also between that and the beginning of the watch. */
