@@ -110,10 +110,10 @@ export function itemStays(
   const passed = p.guesses.filter(({ kind }) => kind === "closer").length;
   if (-p.leastBraces > passed) return false;
   const isBrace = ({ kind }: { readonly kind: string }): boolean => kind === "block" || kind === "closer";
-  // Where only tags were told to end, it is what was wrong in the item that had them told.
-  if (!isTroubledHere && guesses.some(({ kind }) => kind === "tag")) return false;
   // A tag without a closer is told in a straight reading too, so that it is read by its indentation again.
   const lacksTags = !isOdd && all.every(({ kind }) => kind === "missing" || kind === "tag");
+  // Where only tags were told to end, it is what was wrong in the item that had them told.
+  if (!isTroubledHere && !lacksTags && all.some(({ kind }) => kind === "tag")) return false;
   if (isEven && isOther && !lacksTags && all.some(({ kind }) => kind !== "missing")) return false;
   if ((isEven && all.some(isBrace)) || (isOther && guesses.some(isBrace))) return false;
   const isClosed = Math.max(net, before.braces) > 0 && others(tree.overclosed);

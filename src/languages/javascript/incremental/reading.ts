@@ -206,8 +206,8 @@ function syncIndex({ tree, container, damage: { from, to, end, delta, source }, 
   if (index < first || list[index]!.startInParent !== old - start) return -1;
   if (index === 0 || p.calm !== isCalm(tree, list[index - 1]!)) return -1;
   // Where something is wrong, an element's end may depend on how its line is indented.
+  if (!keepsIndent(tree, { end, delta, source }, here)) return -1;
   if (!/[\n\r]/.test(source.slice(end, here))) {
-    if (lineIndent(source, here) !== lineIndent(tree.source, old)) return -1;
     if (/[()[\]]/.test(source.slice(from, end) + tree.source.slice(from, to))) return -1;
   }
   const oldEnd = start + list[index - 1]!.startInParent + list[index - 1]!.length;
@@ -232,13 +232,24 @@ function isCalm(tree: ParsedText, element: Node): boolean {
   return tree.notes.get(element)?.calm === true;
 }
 
+/** Whether the line that holds a place behind the damage is indented as it was: brackets that are opened on it go by that. */
+function keepsIndent(
+  { source: before }: ParsedText,
+  { end, delta, source }: Pick<Damage, "end" | "delta" | "source">,
+  here: number,
+): boolean {
+  return /[\n\r]/.test(source.slice(end, here)) || lineIndent(source, here) === lineIndent(before, here - delta);
+}
+
 /** Whether the list, read to its end, ended at the same closer in the same state. */
-export function endsAsBefore({ tree, container, damage: { end, delta } }: Place, p: ParseState): boolean {
+export function endsAsBefore({ tree, container, damage }: Place, p: ParseState): boolean {
+  const { end, delta } = damage;
   if (container.isOpen || p.guesses.some(({ kind, at }) => kind !== "missing" && at === p.prevEnd)) return false;
   if (!container.closers.includes(p.token) || p.coverInit >= 0) return false;
   if (p.token === Token.End) return true;
   const here = p.start + p.base;
   if (here !== container.to + delta || here < end) return false;
+  if (!keepsIndent(tree, damage, here)) return false;
   if (p.token !== Token.BraceClose && p.token !== Token.BracketClose && p.token !== Token.ParenClose && here === end) {
     return false;
   }
