@@ -92,13 +92,15 @@ describe("what lacks its counterpart is marked where it stands, and the rest goe
   });
 });
 
-test.each([
-  // The line that holds a list's closer came to be indented otherwise.
-  ["one class of methods", 506],
-  // Nothing was wrong any more but what the indentation had told.
-  ["a tree of markup", 509],
-  ["a tree of markup", 530],
-] as const)("edits that once came out otherwise than fresh: %s, %i", (name, seed) => {
+test.each(
+  [
+    // The line that holds a list's closer came to be indented otherwise.
+    ["one class of methods", 506],
+    // Nothing was wrong any more but what the indentation had told.
+    ["a tree of markup", 509],
+    ["a tree of markup", 530],
+  ] as const,
+)("edits that once came out otherwise than fresh: %s, %i", (name, seed) => {
   const { ending, make } = shapes.find((shape) => shape.name === name)!;
   expect(fuzz(`${name}.${ending}`, make(120), 40, seed).fault).toBeUndefined();
 });
