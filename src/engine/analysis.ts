@@ -668,11 +668,8 @@ export class DocumentAnalysis {
     if (before === undefined && now.length <= 1) return;
     const kept = new Set(now.length > 1 ? now : []);
     for (const part of before ?? []) {
-      if (kept.has(part)) this.dirtyParts.delete(part);
-      else {
-        this.drop(this.visits, part);
-        this.dirtyParts.delete(part);
-      }
+      if (!kept.has(part)) this.drop(this.visits, part);
+      this.dirtyParts.delete(part);
     }
     if (kept.size > 0) this.parts.set(node, kept);
     else this.parts.delete(node);

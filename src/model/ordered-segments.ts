@@ -18,7 +18,7 @@ export class OrderedSegments<One extends Placed> {
   add(segment: One): number {
     const { list } = this;
     // Most often one comes behind all others.
-    const index = list.length === 0 || compare(list.at(-1)!, segment) < 0 ? list.length : this.search(segment);
+    const index = list.length === 0 || compare(list.at(-1)!, segment) < 0 ? list.length : this.indexOf(segment);
     list.splice(index, 0, segment);
     return index;
   }
@@ -32,10 +32,6 @@ export class OrderedSegments<One extends Placed> {
 
   /** The index of a segment, or of the first behind it where it is not in. */
   indexOf(segment: One): number {
-    return this.search(segment);
-  }
-
-  private search(segment: One): number {
     let low = 0;
     let high = this.list.length;
     while (low < high) {

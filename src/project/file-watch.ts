@@ -10,13 +10,15 @@ function stateOf(file: string): FileState {
   return stats === undefined ? "" : `${stats.mtimeMs} ${stats.size} ${stats.ino}`;
 }
 
-/** Milliseconds between two looks for files that are not there: nothing tells of all the folders in which they would come to lie. */
+/** Milliseconds between two looks for files that are not there – nothing tells of all the folders in which they would come to lie – or that cannot be watched. */
 const looking = 300;
 
 export class FileWatch {
   private readonly timer: ReturnType<typeof setInterval>;
   private watcher: Promise<FSWatcher> | undefined;
   private isClosed = false;
+  /** The system gives no more watches, so that all files are looked at in turn. */
+  private isBlind = false;
   /** The files of each document that needs some. */
   private readonly needs = new Map<string, ReadonlySet<string>>();
   /** How many documents need a file. */
@@ -24,7 +26,7 @@ export class FileWatch {
   private readonly known = new Map<string, FileState>();
 
   constructor(private readonly changed: () => void) {
-    this.timer = setInterval(() => this.lookForAbsent(), looking);
+    this.timer = setInterval(() => this.lookAround(), looking);
     this.timer.unref();
   }
 
@@ -75,19 +77,20 @@ export class FileWatch {
       this.watcher ??= import("chokidar").then(({ watch }) => {
         const watcher = watch([], { persistent: false });
         watcher.on("all", (_, file) => this.look(file));
-        // What cannot be watched is read again when it is asked for.
-        watcher.on("error", () => undefined);
+        watcher.on("error", () => void (this.isBlind = true));
         if (this.isClosed) void watcher.close();
         return watcher;
       })
     );
   }
 
-  private lookForAbsent(): void {
+  private lookAround(): void {
     for (const [file, state] of this.known) {
-      if (state !== "" || stateOf(file) === "") continue;
-      void this.start().then((watcher) => watcher.unwatch(file).add(file));
-      this.look(file);
+      if (this.isBlind) this.look(file);
+      else if (state === "" && stateOf(file) !== "") {
+        void this.start().then((watcher) => watcher.unwatch(file).add(file));
+        this.look(file);
+      }
     }
   }
 

@@ -50,7 +50,7 @@ export function settingsKey({ resolved, source }: FileSettings): string | undefi
   const patterns = source && [source.checked.settings.patterns, source.checked.found.map(({ kit }) => kit.patterns)];
   if (active.some(({ rule }) => !own.has(rule) && areaOf(rule.id) !== "pattern")) return undefined;
   return JSON.stringify([
-    active.map(({ rule, level, ownLevel, options }) => [rule.id, level, ownLevel, options]),
+    active.map(({ rule, level, ownLevel, options, beside }) => [rule.id, level, ownLevel, options, beside]),
     language,
     runtime,
     known,
@@ -72,8 +72,10 @@ export class ResultStore {
 
   /** The name of the results for a text with settings. `today` counts for texts with comments that end some day. */
   keyOf(text: string, file: string, settings: string, today: string): string {
+    // Files that only declare are looked at otherwise.
+    const ending = /(?:\.d)?\.[^.]*$/.exec(path.basename(file))?.[0] ?? "";
     const date = text.includes("quill:") && text.includes("until") ? today : "";
-    return createHash("sha1").update([buildOf(), path.extname(file), settings, date, text].join("\0")).digest("hex");
+    return createHash("sha1").update([buildOf(), ending, settings, date, text].join("\0")).digest("hex");
   }
 
   get(key: string): FileResult | undefined {

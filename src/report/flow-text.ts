@@ -29,11 +29,6 @@ export function flowText(flow: FlowGraph, text: Text, options: { colour: boolean
   const describe = ({ to, test, holds }: Edge): string => `  ${colours.strong("→")} ${nameOf(to)}${test === undefined ? "" : `  ${holds ? "if" : "unless"} ${quoted(test, text)}`}\n`;
   const { id } = flow.root as { id?: Node | null };
   let out = `${colours.strong(flow.root.type === "Program" ? "The module" : `The code of ${id ? quoted(id, text) : `line ${lineOf(flow.root)}`}`)}, ${flow.blocks.length} blocks\n`;
-  if (flow.root.type === "Program") {
-    out += colours.faint(
-      "Items that control always passes, and that touch no name whose values can be followed, are left out.\n",
-    );
-  }
   for (const block of flow.blocks) {
     const begins = [...flow.statements].filter(([, at]) => at === block).map(([statement]) => statement);
     if (!block.reached && begins.length === 0) continue;

@@ -42,6 +42,26 @@ describe("review", () => {
     expect(quill(folder, "review").out).toBe(out);
   });
 
+  test("what decides the alerts beside the text keeps results apart", () => {
+    const long = `export const piers = [${"\"north\", ".repeat(14)}"south"];\n`;
+    const folder = project({
+      "alert-quill.jsonc": '{ "kits": ["tidy"] }',
+      ...Object.fromEntries([1, 2, 3, 4].map((pier) => [`pier${pier}.js`, long])),
+    });
+    const { out } = quill(folder, "review");
+    expect(out).toContain("layout.line-breaks");
+    // That rule goes by the option of another one, which is off.
+    writeFileSync(
+      path.join(folder, "alert-quill.jsonc"),
+      '{ "kits": ["tidy"], "tune": { "layout.line-width": { "most": 300 } } }',
+    );
+    expect(quill(folder, "review").out).toBe(quill(folder, "review", "--anew").out);
+    expect(quill(folder, "review").out).not.toBe(out);
+    const declared = "export declare const pier: Berth;\nfunction moor(rope: string): void;\n";
+    const types = project(Object.fromEntries(["a.ts", "b.ts", "c.d.ts", "d.d.ts"].map((name) => [name, declared])));
+    expect(quill(types, "review").out).toBe(quill(types, "review", "--anew").out);
+  });
+
   test("many files are looked at in threads, and what is told is the same", () => {
     const [shape] = shapes;
     const folder = project(

@@ -1,6 +1,8 @@
 /** Long functions are looked at in segments, and very many children in parts: whatever is edited, the alerts are those of a fresh look at the whole. */
 import { describe, expect, test } from "vitest";
 import { finelyCut, fuzzAnalysis, uncut } from "../../bench/fuzz-analysis.js";
+import { createWorkspace } from "../../src/index.js";
+import { javascript } from "../../src/languages/javascript/index.js";
 import { shapes } from "../support/shapes.js";
 
 const hundred = (make: (index: number) => string): string =>
@@ -50,5 +52,21 @@ describe("a hundred children", () => {
   };
   test.each(Object.entries(children))("%s", (_, text) => {
     for (const seed of [1, 2]) expect(fuzzAnalysis("piers.js", text, 7, seed).fault).toBeUndefined();
+  });
+});
+
+describe("chains of thousands, at the top of a file and in a function", () => {
+  const links = 6000;
+  test.each<[string, string]>([
+    ["and", `pier${" && pier".repeat(links)}`],
+    ["plus", `pier${" + pier".repeat(links)}`],
+    ["calls", `pier${".next()".repeat(links)}`],
+    ["members", `pier${".next".repeat(links)}`],
+  ])("%s", (_, chain) => {
+    const text = `let pier = dock();\nexport const all = ${chain};\nexport function sail() {\n  let pier;\n  return ${chain};\n}\nfunction dock() {}\n`;
+    const workspace = createWorkspace({ languages: [javascript()] });
+    workspace.open({ uri: "file:///piers.js", languageId: "javascript", version: 0, text });
+    const found = new Set(workspace.alerts("file:///piers.js").map(({ rule }) => rule));
+    expect([...found]).toContain("flow.read-before-set");
   });
 });

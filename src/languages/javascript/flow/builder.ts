@@ -7,7 +7,7 @@ import type { Identifier } from "../nodes/index.js";
 /** Decides which nodes are lowered into graphs of their own. */
 export interface Cutter {
   /** Lowers a node, in a graph of its own or, where it is divided, what it does itself in that of `b`. */
-  take(b: FlowBuilder, node: Node, lower: (b: FlowBuilder) => void): void;
+  take<One extends Node>(b: FlowBuilder, node: One, lower: (b: FlowBuilder, node: One) => void): void;
 }
 
 /** What a jump can lead to or must pass. */
@@ -37,6 +37,8 @@ export class FlowBuilder {
   private readonly leave = new Block(-1);
   /** Where each node that comes next may have a graph of its own. */
   cutter: Cutter | undefined;
+  /** The node that the cutter was given last and has lowered here. */
+  taken: Node | undefined;
   current: Block;
   /** Labels that stand directly before the statement that comes next. */
   labels: string[] = [];

@@ -7,11 +7,10 @@ import type { CallExpression, ClassNode, Expression, Identifier, JavaScriptNode,
 import type { FlowBuilder } from "./builder.js";
 
 export function expression(b: FlowBuilder, node: Node): void {
-  if (b.cutter === undefined) lower(b, node);
-  else b.cutter.take(b, node, (inner) => lower(inner, node));
-}
-
-function lower(b: FlowBuilder, node: Node): void {
+  if (b.cutter !== undefined && b.taken !== node) {
+    b.cutter.take(b, node, expression);
+    return;
+  }
   const one = node as JavaScriptNode;
   switch (one.type) {
     case "Identifier":
@@ -38,20 +37,13 @@ function lower(b: FlowBuilder, node: Node): void {
       if (one.argument.type === "Identifier") write(b, one.argument, null, false);
       return;
     case "LogicalExpression":
-      b.test(one.left);
-      expression(b, one.left);
-      b.maybe(() => expression(b, one.right));
+    case "BinaryExpression":
+    case "CallExpression":
+    case "MemberExpression":
+      chain(b, one);
       return;
     case "ConditionalExpression":
       conditional(b, one.test, () => expression(b, one.consequent), () => expression(b, one.alternate));
-      return;
-    case "CallExpression":
-      call(b, one);
-      return;
-    case "MemberExpression":
-      if (one.object.type === "Super") b.step({ does: "self", node: one.object });
-      else expression(b, one.object);
-      if (one.computed) inTurn(b, one.optional, () => expression(b, one.property));
       return;
     case "TaggedTemplateExpression":
       expression(b, one.tag);
@@ -155,8 +147,64 @@ function assignment(
   else assign();
 }
 
+type Link = Extract<
+  JavaScriptNode,
+  { type: "LogicalExpression" | "BinaryExpression" | "CallExpression" | "MemberExpression" }
+>;
+
+/** What a link of a chain evaluates first. */
+function firstIn(link: Link): Node {
+  switch (link.type) {
+    case "CallExpression":
+      return link.callee;
+    case "MemberExpression":
+      return link.object;
+    default:
+      return link.left;
+  }
+}
+
+const links: ReadonlySet<string> = new Set<Link["type"]>([
+  "LogicalExpression",
+  "BinaryExpression",
+  "CallExpression",
+  "MemberExpression",
+]);
+
+/** Operators, calls and members that each begin with another one. There may be thousands, so that they are gone through without recursion. */
+function chain(b: FlowBuilder, node: Link): void {
+  const open: Link[] = [];
+  let inner: Node = node;
+  do {
+    const link = inner as Link;
+    if (link.type === "LogicalExpression") b.test(link.left);
+    open.push(link);
+    inner = firstIn(link);
+    // What may not be evaluated is never looked at in segments.
+  } while (links.has(inner.type) && (b.cutter === undefined || inner.type !== "LogicalExpression"));
+  if (inner.type !== "Super") expression(b, inner);
+  for (let link = open.pop(); link !== undefined; link = open.pop()) finishLink(b, link);
+}
+
+/** Lowers what a link evaluates behind what it begins with. */
+function finishLink(b: FlowBuilder, link: Link): void {
+  switch (link.type) {
+    case "LogicalExpression":
+      b.maybe(() => expression(b, link.right));
+      return;
+    case "BinaryExpression":
+      expression(b, link.right);
+      return;
+    case "CallExpression":
+      call(b, link);
+      return;
+    case "MemberExpression":
+      if (link.object.type === "Super") b.step({ does: "self", node: link.object });
+      if (link.computed) inTurn(b, link.optional, () => expression(b, link.property));
+  }
+}
+
 function call(b: FlowBuilder, node: CallExpression): void {
-  if (node.callee.type !== "Super") expression(b, node.callee);
   inTurn(b, node.optional, () => {
     for (const argument of node.arguments) expression(b, argument);
     if (node.callee.type === "Super") b.step({ does: "base", node });

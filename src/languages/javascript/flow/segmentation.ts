@@ -66,7 +66,6 @@ function isDivided(node: Node, least: number): boolean {
   if (node.length <= least) return false;
   const one = node as JavaScriptNode;
   if (one.type === "CallExpression") return !one.optional && one.callee.type !== "Super";
-  if (one.type === "MemberExpression") return !one.optional && one.object.type !== "Super";
   if (one.type === "AssignmentExpression") return one.operator === "=";
   return straight.has(one.type);
 }
@@ -104,19 +103,20 @@ class Cuts implements Cutter {
 
   constructor(private readonly flow: SegmentedFlow) {}
 
-  take(b: FlowBuilder, node: Node, lower: (b: FlowBuilder) => void): void {
+  take<One extends Node>(b: FlowBuilder, node: One, lower: (b: FlowBuilder, node: One) => void): void {
     const { flow } = this;
     if (!b.isInert) this.own.push(flow.add(b.cut(), node, "before"));
     if (flow.has(node)) return;
     if (!flow.isDivided(node)) {
       const inner = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));
-      lower(inner);
+      lower(inner, node);
       flow.keep(node, inner.isInert ? null : flow.add(inner.finish(), node, "at"));
       return;
     }
     const outer = this.own;
     this.own = [];
-    lower(b);
+    b.taken = node;
+    lower(b, node);
     if (!b.isInert) this.own.push(flow.add(b.cut(), node, "behind"));
     flow.keep(node, this.own);
     this.own = outer;

@@ -17,17 +17,16 @@ export function statements(b: FlowBuilder, list: readonly Node[]): void {
   for (const one of list) statement(b, one as Statement);
 }
 
-export function statement(b: FlowBuilder, node: Statement): void {
-  if (b.cutter === undefined) lower(b, node);
-  else b.cutter.take(b, node, (inner) => lower(inner, node));
-}
-
 export function body(b: FlowBuilder, node: FunctionBody): void {
   if (b.cutter === undefined) statements(b, node.body);
   else b.cutter.take(b, node, (inner) => statements(inner, node.body));
 }
 
-function lower(b: FlowBuilder, node: Statement): void {
+export function statement(b: FlowBuilder, node: Statement): void {
+  if (b.cutter !== undefined && b.taken !== node) {
+    b.cutter.take(b, node, statement);
+    return;
+  }
   if (b.cutter === undefined) b.statements.set(node, b.current);
   const one = node as JavaScriptNode;
   switch (one.type) {
