@@ -117,3 +117,34 @@ describe("typing", () => {
     for (let index = typed.length; index > 0; index -= 1) step({ from: at + index - 1, to: at + index, insert: "" });
   });
 });
+
+test.each<[string, string, string, string, string, string]>([
+  ["a bracket goes before a closer that was one too few", "ts", "{{", "(", "", "}\n }\n t {"],
+  ["a closer comes before a block without its end", "js", "(function(){\n {", "", "}", ")\n }\n {"],
+  ["a text at the head of a body, further out than it", "js", "{function f(){\n", "", "\"\n", " {\n {"],
+  ["an element is closed behind code that was its text", "tsx", "<B>", "", "", "\n</>"],
+  [
+    "an element closes behind a tag that ended by its line",
+    "tsx",
+    "<B><R></R><R d={}r=\"\"><u></u></R>\n<R d=\"\"><T >{o?\"\":\"\"}</T>{<b n={(3\n)}></b>}</R>",
+    "",
+    "</B>",
+    "",
+  ],
+  ["the closing tag of another", "tsx", "<é e=\"\">{", "", "", "}</>"],
+  [
+    "a closing tag is whole again before a brace in text",
+    "tsx",
+    "export function e(){(<>{<n></",
+    "]",
+    "",
+    "n>}\n <{\n>}<",
+  ],
+])("once read otherwise than afresh: %s", (_, ending, before, removed, insert, after) => {
+  const options = parseOptionsFor({ uri: `a.${ending}`, languageId: "", modules: "detect" });
+  const edit = { from: before.length, to: before.length + removed.length, insert };
+  const tree = reparse(parse(before + removed + after, options), edit, before + insert + after);
+  const fresh = parse(before + insert + after, options);
+  expect(difference(tree.root, fresh.root)).toBeUndefined();
+  expect(tree.problems).toEqual(fresh.problems);
+});

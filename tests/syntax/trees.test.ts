@@ -168,6 +168,11 @@ test.each<[string, string, ...string[]]>([
     "ExpressionStatement[JSXElement[JSXOpeningElement[JSXMemberExpression[JSXIdentifier A, JSXIdentifier B], JSXAttribute[JSXIdentifier c, Literal \"d\"], JSXAttribute[JSXIdentifier e, JSXExpressionContainer[Identifier f]], JSXSpreadAttribute[Identifier g]], JSXText h, JSXExpressionContainer[Identifier i], JSXExpressionContainer[JSXEmptyExpression], JSXElement[JSXOpeningElement[JSXIdentifier k]], JSXClosingElement[JSXMemberExpression[JSXIdentifier A, JSXIdentifier B]]]]",
   ],
   [
+    "text that begins with a sign",
+    "<a>= b</a>;",
+    "ExpressionStatement[JSXElement[JSXOpeningElement[JSXIdentifier a], JSXText = b, JSXClosingElement[JSXIdentifier a]]]",
+  ],
+  [
     "fragments",
     "<><a:b c:d /></>;",
     "ExpressionStatement[JSXFragment[JSXOpeningFragment, JSXElement[JSXOpeningElement[JSXNamespacedName[JSXIdentifier a, JSXIdentifier b], JSXAttribute[JSXNamespacedName[JSXIdentifier c, JSXIdentifier d]]]], JSXClosingFragment]]",

@@ -2,7 +2,7 @@
 import type { Node } from "../../../syntax/node.js";
 import type { SourceText } from "../../../text/text.js";
 import type { FunctionBody, JavaScriptNode, Statement } from "../nodes/index.js";
-import { Context, functionBits, type ParseState } from "../parser/state.js";
+import { Context, functionBits, noFence, type ParseState } from "../parser/state.js";
 
 const loops = new Set(["ForStatement", "ForInStatement", "ForOfStatement", "WhileStatement", "DoWhileStatement"]);
 
@@ -124,6 +124,39 @@ export function enterPath(p: ParseState, path: readonly Node[], source: SourceTe
   }
   p.context &= ~Context.NoIn;
   return true;
+}
+
+/** Where the bracket stands that is the fence inside the last node of `path`, in the old text; `noFence` where there is none. */
+export function fenceIn(path: readonly Node[], source: SourceText): number {
+  let fence = noFence;
+  let start = 0;
+  for (let i = 1; i < path.length; i += 1) {
+    const node = path[i] as JavaScriptNode;
+    start += node.startInParent;
+    switch (node.type) {
+      case "BlockStatement":
+      case "FunctionBody":
+      case "ClassBody":
+      case "ObjectExpression":
+      case "ArrayExpression":
+      case "JSXExpressionContainer":
+        fence = start;
+        break;
+      case "StaticBlock":
+        fence = start + source.slice(start, start + 1000).indexOf("{");
+        break;
+      case "CallExpression":
+      case "NewExpression":
+        if (i + 1 < path.length && node.arguments.includes(path[i + 1] as never)) {
+          const before = node.typeArguments ?? node.callee;
+          const end = start + before.startInParent + before.length;
+          fence = end + source.slice(end, end + 1000).indexOf("(");
+        }
+        break;
+      default:
+    }
+  }
+  return fence;
 }
 
 function enterBody(p: ParseState, body: FunctionBody): void {

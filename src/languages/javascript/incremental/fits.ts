@@ -82,16 +82,16 @@ export function itemStays(
   tree: ParsedText,
   item: Node,
   p: ParseState,
-  { guided, open, guesses, isTroubled, isTroubledHere, isOdd }: {
+  { guided, open, guesses, isTroubled, isOdd, openBefore }: {
     readonly guided: boolean;
     readonly open: Open;
     readonly guesses: ParsedText["guesses"];
     /** Whether something is wrong in the item, as it is now. */
     readonly isTroubled: boolean;
-    /** Whether as much is wrong in the part as was. */
-    readonly isTroubledHere: boolean;
-    /** Whether something in the item, as it is now, closes what is not open. */
+    /** Whether something in the item, as it is now, stands where it cannot. */
     readonly isOdd: boolean;
+    /** How many braces before the edit are not closed in all of the item. */
+    readonly openBefore: number;
   },
 ): boolean | "give up" {
   const others = (items: ReadonlySet<Node>): boolean => items.size > (items.has(item) ? 1 : 0);
@@ -110,11 +110,20 @@ export function itemStays(
   const passed = p.guesses.filter(({ kind }) => kind === "closer").length;
   if (-p.leastBraces > passed) return false;
   const isBrace = ({ kind }: { readonly kind: string }): boolean => kind === "block" || kind === "closer";
-  // A tag without a closer is told in a straight reading too, so that it is read by its indentation again.
-  const lacksTags = !isOdd && all.every(({ kind }) => kind === "missing" || kind === "tag");
-  // Where only tags were told to end, it is what was wrong in the item that had them told.
-  if (!isTroubledHere && !lacksTags && all.some(({ kind }) => kind === "tag")) return false;
-  if (isEven && isOther && !lacksTags && all.some(({ kind }) => kind !== "missing")) return false;
+  // What follows an element that was told to end is read as code, which says nothing of a straight reading; unless the hole around it ends there too.
+  const ended = new Set(all.filter(({ kind }) => kind === "block").map(({ at }) => at));
+  if (all.some(({ kind, at }) => kind === "element" && !ended.has(at))) return false;
+  // A tag without a closer among others is told in a straight reading too, so that it is read by its indentation again.
+  const areTags = !isOdd &&
+    all.every(({ kind }) => kind !== "closer" && kind !== "template" && (kind !== "block" || !isEven));
+  if (!areTags && all.some(({ kind }) => kind === "tag" || kind === "element")) return false;
+  // In a straight reading a closer that belongs to nothing closes what is open; where that is nothing it ends the item, so that other brackets count.
+  const strays = all.filter(({ kind }) => kind === "closer").length;
+  if (strays >= openBefore && strays > 0 && (isOther || passed > 0)) return false;
+  // With fewer braces open, a straight reading may end the item at a closer that stands before its end now.
+  const isClosedThere = openBefore > strays ? isOdd : !(areTags && isEven);
+  if (open.braces < 0 && isClosedThere) return false;
+  if (isEven && isOther && !areTags && all.some(({ kind }) => kind !== "missing")) return false;
   if ((isEven && all.some(isBrace)) || (isOther && guesses.some(isBrace))) return false;
   const isClosed = Math.max(net, before.braces) > 0 && others(tree.overclosed);
   if (isClosed || (Math.min(net, before.braces) < 0 && others(tree.unclosed))) return "give up";

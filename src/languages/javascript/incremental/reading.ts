@@ -5,10 +5,10 @@ import { lineIndent } from "../parser/indentation.js";
 import { startState, type ParsedText } from "../parser/index.js";
 import { parseDirectives } from "../parser/items.js";
 import { next, nextJsxChild } from "../parser/scanner.js";
-import { Overrun, ParseState, Unclosed, WindowEnd } from "../parser/state.js";
+import { noFence, Overrun, ParseState, Unclosed, WindowEnd } from "../parser/state.js";
 import { Token } from "../parser/token.js";
 import type { Container } from "./container.js";
-import { enterPath } from "./context.js";
+import { enterPath, fenceIn } from "./context.js";
 import { lastBefore, type Damage } from "./damage.js";
 
 /** A list that is read again, in the tree as it was. */
@@ -44,7 +44,10 @@ export function readWithin(place: Place, guided: boolean): Attempt | undefined {
     try {
       if (container.jsx) nextJsxChild(p);
       else next(p);
-      if (first === 0 && container.directives) parseDirectives(p, fresh as Statement[]);
+      if (first === 0 && container.directives) {
+        const opener = container.node.type === "Program" ? noFence : container.start - p.base;
+        parseDirectives(p, opener, fresh as Statement[]);
+      }
       if (sync < 0) container.read(p, fresh as never[], first > 0 && container.commas);
       return { p, fresh, sync };
     } catch (error) {
@@ -138,6 +141,8 @@ function stateAt(place: Place, size: number, guided: boolean): ParseState | unde
   p.notes = tree.notes;
   p.depth = p.itemDepth = path.length * 14;
   if (!enterPath(p, path, tree.source)) return undefined;
+  const fence = fenceIn(path, tree.source);
+  if (fence !== noFence) p.fence = fence - base;
   p.outerTags = p.tags.length;
   p.guided = guided;
   if (path.length > 1) p.limit = container.to + damage.delta - base;

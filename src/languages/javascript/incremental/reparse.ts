@@ -115,16 +115,17 @@ function readAgain(place: Place, guided: boolean): ParsedText | "give up" | unde
     const ends = [item.startInParent, item.startInParent + item.length] as const;
     const isOutside = (at: number): boolean => at <= from || at > to;
     const guesses = tree.guesses.filter(({ at }) => at > ends[0] && at <= ends[1] && isOutside(at));
-    const isTroubled = p.problems.length + p.echoes > 0 ||
-      tree.problems.some(({ from: at, seen }) => at >= ends[0] && at <= ends[1] && (seen < from || seen > to));
-    const before = tree.problems.filter(({ seen }) => seen >= from && seen <= to).length;
-    const isTroubledHere = p.problems.length >= before;
-    const isOdd = p.problems.some(({ code }) => code === "unexpected") ||
-      tree.problems.some(
-        ({ code, from: at, seen }) =>
-          code === "unexpected" && at >= ends[0] && at <= ends[1] && (seen < from || seen > to),
-      );
-    const stays = itemStays(tree, item, p, { guided, open, guesses, isTroubled, isTroubledHere, isOdd });
+    const elsewhere = tree.problems.filter(
+      ({ from: at, seen }) => at >= ends[0] && at <= ends[1] && (seen < from || seen > to),
+    );
+    const isTroubled = p.problems.length + p.echoes + elsewhere.length > 0;
+    const isOdd = [...p.problems, ...elsewhere].some(({ code }) => code === "unexpected");
+    const openBefore = new Set(
+      [...guesses.map(({ brace }) => brace), ...p.guesses.map(({ brace }) => brace + p.base)].filter(
+        (brace) => brace < damage.from,
+      ),
+    ).size;
+    const stays = itemStays(tree, item, p, { guided, open, guesses, isTroubled, isOdd, openBefore });
     if (stays === "give up") return stays;
     if (!stays) return undefined;
   }

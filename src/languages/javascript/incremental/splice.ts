@@ -73,12 +73,11 @@ export function splice(
   ) return "give up";
   const found = p.problems.map((problem) => moved(problem, (offset) => offset + p.base));
   const move = (offset: number): number => (offset >= to ? offset + delta : offset);
-  const guesses: Guess[] = tree.guesses.filter(({ at }) => at <= from || at > to).map(({ kind, at, reach }) => ({
-    kind,
-    at: move(at),
-    reach: move(reach),
-  }));
-  for (const { kind, at, reach } of p.guesses) guesses.push({ kind, at: at + p.base, reach: reach + p.base });
+  const guesses: Guess[] = tree.guesses.filter(({ at }) => at <= from || at > to).map((guess) => movedGuess(
+    guess,
+    move,
+  ));
+  for (const guess of p.guesses) guesses.push(movedGuess(guess, (offset) => offset + p.base));
   return {
     ...tree,
     source: damage.source,
@@ -132,6 +131,10 @@ function mergeProblems(
 ): SyntaxProblem[] {
   const kept = old.filter(({ seen }) => seen < regionStart || seen > regionEnd).map((problem) => moved(problem, move));
   return inOrder([...kept, ...found]);
+}
+
+function movedGuess({ kind, at, reach, brace }: Guess, move: (offset: number) => number): Guess {
+  return { kind, at: move(at), reach: move(reach), brace: move(brace) };
 }
 
 /** A problem with all its places moved. */

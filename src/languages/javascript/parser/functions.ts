@@ -210,7 +210,7 @@ function parseBody(
   const strictBefore = has(p, Context.Strict);
   next(p);
   const body: Statement[] = [];
-  const strictDirective = parseDirectives(p, body);
+  const strictDirective = parseDirectives(p, start, body);
   if (strictDirective !== undefined && params.some((param) => !isSimple(param))) {
     report(
       p,

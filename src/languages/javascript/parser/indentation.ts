@@ -59,7 +59,7 @@ export function endsByIndent(p: ParseState, opener: number, line?: number): bool
   const own = line ?? indentAt(p, opener);
   if (p.token === Token.BraceClose ? column >= own : column > own) return false;
   if (!isIndented(p, opener)) return false;
-  if (p.guided) noteEnd(p, "block");
+  if (p.guided) noteEnd(p, "block", p.end, opener);
   else p.spots += 1;
   return p.guided;
 }
@@ -93,7 +93,7 @@ export function isBehindFence(p: ParseState): boolean {
 /** Whether the hole of a template that begins at `start` has nothing in it, as what follows it stands no further in than the template's line. */
 export function isEmptyHole(p: ParseState, start: number): boolean {
   if (!p.newline || p.token === Token.BraceClose || indentAt(p, p.start) > indentAt(p, start)) return false;
-  if (p.guided) noteEnd(p, "tag");
+  if (p.guided) noteEnd(p, "element");
   else p.softSpots += 1;
   return p.guided;
 }
@@ -111,17 +111,23 @@ function staysOpen(p: ParseState): boolean {
   return p.newline && p.braces > p.itemBraces && p.closesNothing!(p.start);
 }
 
-/** Notes how what stands before the current token ended without a closer. */
-export function noteEnd(p: ParseState, kind: Guess["kind"], reach = p.end): void {
-  p.guesses.push({ kind, at: p.prevEnd, reach });
+/** Notes how what stands before the current token, opened at `opener` if that is known, ended without a closer. */
+export function noteEnd(p: ParseState, kind: Guess["kind"], reach = p.end, opener = -1): void {
+  const isBrace = opener >= 0 && p.source.charCodeAt(opener) === 123;
+  p.guesses.push({ kind, at: p.prevEnd, reach, brace: isBrace ? opener : Infinity });
 }
 
 /** Something that indentation told, or a closer that was found missing without it. Offsets are as in the state; later, of the text. */
 export interface Guess {
-  /** A block that ended, a closer that belongs to nothing, a template or a tag that ended; or what lacks its closer. */
-  readonly kind: "block" | "closer" | "template" | "tag" | "missing";
+  /**
+   * A block that ended, a closer that belongs to nothing, a template that ended, a tag that ended among other markup, an element (or what else holds text) that
+   * ended with code behind it; or what lacks its closer.
+   */
+  readonly kind: "block" | "closer" | "template" | "tag" | "element" | "missing";
   /** End of what it is about. */
   readonly at: number;
   /** How far it was looked to tell. */
   readonly reach: number;
+  /** Where the brace stands that is not closed; `Infinity` where it is none, or one that is not known. */
+  readonly brace: number;
 }

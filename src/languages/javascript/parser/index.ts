@@ -7,7 +7,7 @@ import { Program, type ModuleItem, type Statement } from "../nodes/index.js";
 import type { Guess } from "./indentation.js";
 import { parseDirectives, parseItems } from "./items.js";
 import { next } from "./scanner.js";
-import { Context, ParseState, type ElementNotes, type ParseOptions } from "./state.js";
+import { Context, noFence, ParseState, type ElementNotes, type ParseOptions } from "./state.js";
 
 export type { ParseOptions } from "./state.js";
 
@@ -54,7 +54,7 @@ function parseAs(
   const p = startState(source, options, module);
   next(p);
   const body: (Statement | ModuleItem)[] = [];
-  parseDirectives(p, body as Statement[]);
+  parseDirectives(p, noFence, body as Statement[]);
   parseItems(p, body);
   const root = new Program(0, source.length, body, module, options.typescript);
   treeChanged();

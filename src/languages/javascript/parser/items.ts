@@ -1,7 +1,7 @@
 /** Lists of statements: what stands at the top of a text, in blocks and in modules. */
 import { ExpressionStatement, type ModuleItem, type Statement } from "../nodes/index.js";
 import { enough, take } from "./elements.js";
-import { indentAt, standsNext } from "./indentation.js";
+import { indentAt, isBehindFence, standsNext } from "./indentation.js";
 import { parseExport, parseImport } from "./modules.js";
 import { report } from "./recovery.js";
 import { peek, rescanTemplate } from "./scanner.js";
@@ -85,6 +85,7 @@ function snapshot(p: ParseState): () => void {
     p.problems.length = reported;
     p.guesses.length = Math.min(p.guesses.length, guessed);
     p.tags.length = 0;
+    p.triedArrows.clear();
   };
 }
 
@@ -92,6 +93,7 @@ function snapshot(p: ParseState): () => void {
 function parseClosedItem(p: ParseState, guided: boolean, restore: () => void): Statement | ModuleItem {
   const { braces, brackets, echoes } = p;
   const reported = p.problems.length;
+  let straightReach = 0;
   if (!guided) {
     const item = parseStraight(p);
     if (item !== undefined) {
@@ -101,6 +103,7 @@ function parseClosedItem(p: ParseState, guided: boolean, restore: () => void): S
       const asksTexts = p.softSpots > 0 && (p.problems.length > reported || p.echoes > echoes);
       if (!isUneven && !asksTexts) return noted(p, item, braces);
     }
+    straightReach = p.reach;
     restore();
   }
   const { closesNothing } = p;
@@ -110,9 +113,10 @@ function parseClosedItem(p: ParseState, guided: boolean, restore: () => void): S
   const item = parseItem(p);
   p.guided = false;
   p.closesNothing = closesNothing;
+  if (p.braces !== braces || p.leastBraces !== braces) return noted(p, item, braces);
+  // Where its own braces do not show why the item was read so, it goes by all that was read straight.
+  if (straightReach > p.reach) p.reach = straightReach;
   if (
-    p.braces === braces &&
-    p.leastBraces === braces &&
     p.brackets === brackets &&
     p.guesses.some(({ kind, at }) => (kind === "block" || kind === "closer") && at > item.offset && at <= p.prevEnd)
   ) {
@@ -150,11 +154,16 @@ function noted<T extends Statement | ModuleItem>(p: ParseState, item: T, braces:
   return item;
 }
 
-/** `"use strict"` and its like at the head of a body. Returns the directive that switches to strict code, if there is one. */
-export function parseDirectives(p: ParseState, body: Statement[]): ExpressionStatement | undefined {
+/**
+ * `"use strict"` and its like at the head of a body, whose bracket stands at `opener` (`noFence` for the text). Returns the directive that switches to
+ * strict code, if there is one.
+ */
+export function parseDirectives(p: ParseState, opener: number, body: Statement[]): ExpressionStatement | undefined {
   let strict: ExpressionStatement | undefined;
   const legacy: number[] = [];
-  while (p.token === Token.String) {
+  const { fence } = p;
+  p.fence = opener;
+  while (p.token === Token.String && !(p.newline && isBehindFence(p))) {
     const { start, end, escaped, braces, brackets } = p;
     const statement = parseStatement(p, true);
     take(p, body, statement, braces, brackets);
@@ -168,6 +177,7 @@ export function parseDirectives(p: ParseState, body: Statement[]): ExpressionSta
       p.context |= Context.Strict;
     }
   }
+  p.fence = fence;
   if (has(p, Context.Strict) && strict !== undefined) {
     for (let i = 0; i < legacy.length; i += 2) {
       report(p, "misplaced", legacy[i]!, legacy[i + 1]!, "A text cannot hold an octal escape in strict code");

@@ -31,7 +31,7 @@ import { expectCloser, here, openerHere, report, reportForm } from "./recovery.j
 import { next, nextJsxChild, nextJsxValue, rescanJsxName, textToKeep } from "./scanner.js";
 import { at, Unclosed, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
-import { parseTypeArguments } from "./types.js";
+import { parseTypeArguments, splitGreater } from "./types.js";
 
 /** An element or fragment where an expression stands. The current token is `<`. */
 export function parseJsx(p: ParseState): Expression {
@@ -49,6 +49,7 @@ function parseElement(p: ParseState, move: Move): Expression | JSXElement | JSXF
   if (!deeper(p, 6)) return skipTooDeep(p);
   const { start } = p;
   next(p);
+  splitGreater(p);
   const node = p.token === Token.Greater ? parseFragment(p, start, move) : parseNamed(p, start, move);
   p.depth -= 6;
   return node;
@@ -96,7 +97,8 @@ function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
       null,
     );
   }
-  if (p.token !== Token.Greater) {
+  splitGreater(p);
+  if (!at(p, Token.Greater)) {
     reportForm(
       p,
       "missing-closer",
@@ -117,8 +119,6 @@ function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
     );
   }
   const opening = new JSXOpeningElement(start, p.start + 1, name, attributes, false, typeArguments);
-  // `>=` and `>>` begin with the tag's end.
-  p.end = p.start + 1;
   p.tags.push(text);
   const { children, closed } = parseChildren(p, start, text, move);
   p.tags.pop();
@@ -137,13 +137,8 @@ function isUnfinished(attribute: JSXAttribute | JSXSpreadAttribute): boolean {
 
 /** Moves behind the `>` of a tag. */
 function closeTag(p: ParseState, move: Move): void {
-  const begins = p.token === Token.Greater ||
-    p.token === Token.GreaterEqual ||
-    p.token === Token.ShiftRight ||
-    p.token === Token.ShiftRightZero ||
-    p.token === Token.ShiftRightAssign;
-  if (begins) {
-    p.end = p.start + 1;
+  splitGreater(p);
+  if (p.token === Token.Greater) {
     move(p);
     return;
   }
@@ -166,7 +161,7 @@ function parseChildren(
 ): { children: JSXChild[]; closed: number } {
   const children: JSXChild[] = [];
   nextJsxChild(p);
-  const ended = parseChildList(p, start, children);
+  const ended = parseChildList(p, start, children, move === nextJsxChild ? "tag" : "element");
   if (ended) {
     p.end = p.prevEnd;
     move(p);
@@ -186,6 +181,7 @@ function parseChildren(
       `The closing tag \`</${closing.name}>\` does not match the open \`<${tag}>\``,
       {
         related: [{ from: start, to: start + 1 + tag.length, message: `\`<${tag}>\` is opened here` }],
+        seen: at + closing.length,
       },
     );
   }
@@ -202,15 +198,20 @@ function closingTag(p: ParseState): { name: string; length: number } | undefined
 }
 
 /**
- * Children, appended to `children`, up to a closing tag or the end of the text. `start` is where the element begins. Tells whether it was indentation that
- * ended them.
+ * Children, appended to `children`, up to a closing tag or the end of the text. `start` is where the element begins, and `kind` what it is when
+ * indentation ends it. Tells whether that was so.
  */
-export function parseChildList(p: ParseState, start: number, children: JSXChild[]): boolean {
+export function parseChildList(
+  p: ParseState,
+  start: number,
+  children: JSXChild[],
+  kind: "tag" | "element" = "element",
+): boolean {
   const own = indentAt(p, start);
   for (;;) {
     const { braces, brackets } = p;
     if (endsTag(p, own)) {
-      noteEnd(p, "tag");
+      noteEnd(p, kind);
       return true;
     }
     if (p.closesNothing !== null && p.tags.length > p.outerTags && p.closesNothing(p.start)) throw new Unclosed();
@@ -218,9 +219,11 @@ export function parseChildList(p: ParseState, start: number, children: JSXChild[
       const cut = cutText(p, own);
       if (cut >= 0) {
         const reach = p.end;
-        take(p, children, new JSXText(p.start, cut, textToKeep(p, p.start, cut)), braces, brackets);
+        if (cut > p.start) {
+          take(p, children, new JSXText(p.start, cut, textToKeep(p, p.start, cut)), braces, brackets);
+        }
         p.prevEnd = cut;
-        noteEnd(p, "tag", reach);
+        noteEnd(p, kind, reach);
         return true;
       }
       checkText(p);

@@ -85,7 +85,7 @@ export function expectCloser(p: ParseState, token: Token, opener: Opener, constr
     next(p);
     return true;
   }
-  if (!ended) noteEnd(p, "missing");
+  if (!ended) noteEnd(p, "missing", p.end, opener.at);
   const text = spelling(token);
   reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`${text}\` is missing to close ${construct}`, {
     related: [{ from: opener.at, to: opener.at + opener.text.length, message: `\`${opener.text}\` is opened here` }],

@@ -486,7 +486,7 @@ function scanTemplate(p: ParseState): void {
         continue;
       }
       p.end = at - 1;
-      p.guesses.push({ kind: "template", at: p.end, reach: p.reach });
+      p.guesses.push({ kind: "template", at: p.end, reach: p.reach, brace: Infinity });
       return;
     } else at += 1;
   }
@@ -616,7 +616,19 @@ export function nextJsxValue(p: ParseState): void {
   }
   p.end = line;
   if (close < 0) p.reach = p.length;
-  else p.guesses.push({ kind: "tag", at: line, reach: close + 1 });
+  else {
+    // Where the next quote mark begins a text, one without an opener would follow it in a tag.
+    const lineEnd = lineCommentEnd(p.source, close);
+    if (lineEnd >= p.length) checkWindow(p);
+    const rest = p.source.slice(close + 1, lineEnd);
+    const isSure = new RegExp(`^[^>${p.source[p.start]}]*${p.source[p.start]}`).test(rest);
+    p.guesses.push({
+      kind: isSure ? "tag" : "element",
+      at: line,
+      reach: isSure ? lineEnd : close + 1,
+      brace: Infinity,
+    });
+  }
   report(p, "unfinished-text", p.start, p.end, "This text has no end: put a quote mark behind it", {
     insert: { at: p.end, text: String.fromCharCode(quote) },
   });
