@@ -46,7 +46,11 @@ const installed = [
 const sampled = installed.filter((_, index) => index % Math.ceil(installed.length / 200) === 0);
 run(
   process.execPath,
-  [`${root}/node_modules/vitest/vitest.mjs`, "run", "tests/syntax/collections.test.ts"],
+  [
+    `${root}/node_modules/vitest/vitest.mjs`,
+    "run",
+    ...below("tests", /\.test\.ts$/).filter((file) => readFileSync(file, "utf8").includes("often(")),
+  ],
   { env: { ...process.env, QUILL_SOAK: "1" } },
 );
 run(process.execPath, [`${root}/scripts/bench.mjs`, "fuzz-incremental", edits, seed, ...files]);

@@ -11,16 +11,16 @@ export class RuleTookTooLong extends Error {
 }
 
 /**
- * Runs something and cuts it off, wherever it is, after some milliseconds; tells whether it came to its end (`done`), and if not, whether it had its time (`stuck`) or the
- * machine was busy with something else. Only the platform can do that.
+ * Runs something and cuts it off, wherever it is, after `longest` milliseconds by the clock; tells whether it came to its end (`done`), and if not, whether it had the
+ * processor time that is `allowed`, in milliseconds (`stuck`), or the machine was busy with something else. Only the platform can do that.
  */
-export type CutOff = (work: () => void, milliseconds: number) => "done" | "stuck" | "busy";
+export type CutOff = (work: () => void, allowed: number, longest: number) => "done" | "stuck" | "busy";
 
 /** The limit for rules that are not the package's own, and those that have gone beyond it. */
 export class RuleLimits {
   readonly stuck = new Map<Rule, RuleFailure>();
   /** How many times as long by the clock as in processor time rules may take. */
-  private patience = 1;
+  private patience = 1.25;
 
   constructor(
     private readonly own: ReadonlySet<Rule>,
@@ -39,7 +39,7 @@ export class RuleLimits {
 
   /** Runs work under the limit; each time that the machine proves busy it has twice as long by the clock from then on. */
   within(work: () => void): "done" | "stuck" | "busy" {
-    const outcome = this.cutOff(work, this.milliseconds * this.patience);
+    const outcome = this.cutOff(work, this.milliseconds, this.milliseconds * this.patience);
     if (outcome === "busy") this.patience *= 2;
     return outcome;
   }

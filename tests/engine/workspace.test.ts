@@ -1,6 +1,7 @@
 import path from "node:path";
 import fc from "fast-check";
 import { describe, expect, test, vi } from "vitest";
+import type { CutOff } from "../../src/engine/rule-limits.js";
 import {
   applyAll,
   createWorkspace,
@@ -11,6 +12,7 @@ import {
   type WorkspaceOptions,
 } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
+import { cutOff } from "../../src/project/cut-off.js";
 import { filesBelow, read, root } from "../support/files.js";
 
 const uri = "file:///harbour/a.js";
@@ -339,5 +341,39 @@ describe("mending", () => {
       ),
       { seed: 11, numRuns: 300 },
     );
+  });
+});
+
+describe("rules from outside that take long", () => {
+  const endless = (): void => {
+    for (;;);
+  };
+
+  test("processor time decides, not the clock, whether one is stuck or the machine busy", () => {
+    expect(cutOff(() => {}, 1, 1000)).toBe("done");
+    expect(cutOff(endless, 1, 50)).toBe("stuck");
+    expect(cutOff(endless, 1_000_000, 50)).toBe("busy");
+  });
+
+  test("on a busy machine they are given more and more time by the clock", () => {
+    const rule = defineRule({
+      id: "harbour.calm",
+      title: "T",
+      why: "W",
+      level: "warning",
+      kits: ["sound"],
+      examples: { alerts: [], quiet: [] },
+      visit: { Identifier: (node, view) => view.alert(node, { message: "A name" }) },
+    });
+    const times: number[] = [];
+    const busy: CutOff = (work, allowed, longest) => {
+      times.push(longest / allowed);
+      if (times.length < 4) return "busy";
+      work();
+      return "done";
+    };
+    const found = rulesFound("tide;\n", {}, { rules: [rule], cutOff: busy });
+    expect(found).toContain("harbour.calm");
+    expect(times.slice(0, 4)).toEqual([1.25, 2.5, 5, 10]);
   });
 });

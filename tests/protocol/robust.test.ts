@@ -3,7 +3,7 @@ import { spawn } from "node:child_process";
 import path from "node:path";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { root } from "../support/files.js";
+import { often, root } from "../support/files.js";
 import { inFolder } from "../support/session.js";
 import { everything, range, StdioClient } from "../support/stdio-client.js";
 
@@ -283,14 +283,17 @@ describe("texts", () => {
   );
 
   test(
-    "10,000 files are opened, and some opened and closed over and over",
+    "thousands of files are opened, and some opened and closed over and over",
     { timeout: 600_000 },
     () => inFolder({}, async ({ client, uri }) => {
       await client.initialize();
-      for (let at = 0; at < 10_000; at += 1) {
+      const count = often(3000, 10_000);
+      for (let at = 0; at < count; at += 1) {
         client.open(uri(`src/sail${at}.js`), `export const sail${at} = tide${at};\n`);
       }
-      for (const at of [0, 5000, 9999]) expect(await client.diagnostics(uri(`src/sail${at}.js`), 1)).toHaveLength(1);
+      for (const at of [0, count >> 1, count - 1]) {
+        expect(await client.diagnostics(uri(`src/sail${at}.js`), 1)).toHaveLength(1);
+      }
       for (let at = 0; at < 500; at += 1) {
         client.notify("textDocument/didClose", { textDocument: { uri: uri("src/sail7.js") } });
         client.open(uri("src/sail7.js"), `tide(${at});\n`, 2 * at + 2);

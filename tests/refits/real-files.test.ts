@@ -7,7 +7,7 @@ import { childrenOf, javascript } from "../../src/languages/javascript/index.js"
 import { piecesOf } from "../../src/languages/javascript/layout/pieces.js";
 import { nodeAt, walk } from "../../src/syntax/walk.js";
 import { randomFrom } from "../support/edits.js";
-import { filesBelow, read, root } from "../support/files.js";
+import { filesBelow, often, read, root } from "../support/files.js";
 
 const files = [
   ...filesBelow(path.join(root, "examples/harbour"), /\.(?:js|ts|tsx|jsx|mjs)$/),
@@ -65,7 +65,7 @@ test("what is offered can be taken", { timeout: 600_000 }, () => {
     const { workspace, errors } = open(text, 1);
     const { root: tree } = javascript().parse(text, { uri: `file://${file}`, languageId, modules: "detect" });
     const before = comments(text, file, languageId);
-    for (let round = 0; round < 40; round += 1) {
+    for (let round = 0; round < often(14, 40); round += 1) {
       const selection = selectionIn(tree, text.length, random);
       for (const choice of workspace.refits(`file://${file}`, selection)) {
         if (!("edits" in choice) || random() < 0.3) continue;

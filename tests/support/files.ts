@@ -11,4 +11,7 @@ export function filesBelow(folder: string, name: RegExp): string[] {
     .sort();
 }
 
+/** A number for the usual tests, and one for the long runs of `npm run soak`. */
+export const often = (usual: number, long: number): number => (process.env["QUILL_SOAK"] === undefined ? usual : long);
+
 export const read = (file: string): string => readFileSync(file, "utf8");

@@ -419,6 +419,50 @@ type A = { a: string«»
   expect(problems.map((problem) => problem.code)).toEqual(codes);
 });
 
+const row = (id: number): string => `      <Row id={${id}} pier="quay">
+        <Text size="4">The kiosk sails at {2} from {open ? "here" : "there"}</Text>
+        {open && <button onClick={() => report(1)}>Book</button>}
+        <ul>
+          <li className="crew">{[13, 3].join(" ")}</li>
+          <li>{report.name}</li>
+        </ul>
+      </Row>
+`;
+const board = `export function Board({ open, report }) {\n  return (\n    <Board>\n${row(1)}${row(2)}${row(3)}    </Board>\n  );\n}\nlast();\n`;
+
+test.each<[string, number, string, string]>([
+  [
+    "a line stands further out, and an argument lacks its bracket",
+    6,
+    "        {open && <button onClick={() => report(1)}",
+    "{open && <button onClick={() => report(1}",
+  ],
+  ["an element is not closed", 4, "      </Row>\n", ""],
+  ["an element is not opened", 10, "      <Row id={1} pier=\"quay\">\n", ""],
+  ["an element on one line is not closed", 8, "</li>", ""],
+  ["an element is closed with another name", 10, "</ul>", "</li>"],
+  ["an element is opened with another name", 10, "<ul>", "<ol>"],
+  ["an attribute's text has no end", 4, "\"quay\">", "\"quay>"],
+  ["a tag is not closed", 4, "\"quay\">", "\"quay\""],
+  ["a tag has no name", 5, "<Text ", "<"],
+  ["a tag's name runs into its attribute", 5, "<Text ", "<Text"],
+  ["a hole is not closed", 5, "{2}", "{2"],
+  ["a parenthesis in a hole is not closed", 6, "{open &&", "{open && ("],
+  ["the outermost element is not closed", 3, "    </Board>\n", ""],
+  ["a new element has no end yet", 11, "      </Row>", "        <p>\n      </Row>"],
+  ["a new tag has no end yet", 11, "      </Row>", "        <p\n      </Row>"],
+  ["a new tag has no name yet", 11, "      </Row>", "        <\n      </Row>"],
+  ["an attribute has no value yet", 7, "<ul>", "<ul className=>"],
+  ["an attribute has no value yet and its tag no end", 7, "<ul>", "<ul className="],
+])("one mistake in markup is one alert: %s", (_, line, before, after) => {
+  const text = board.replace(before, after);
+  const { problems } = parse(text, options);
+  expect(problems.map(({ from, message }) => [text.slice(0, from).split("\n").length, message])).toEqual([[
+    line,
+    expect.any(String),
+  ]]);
+});
+
 const sources = filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/).map(read);
 
 test("a real file with anything cut out or put in gives a tree that covers it", () => {

@@ -2,7 +2,7 @@ import path from "node:path";
 import { describe, expect, test } from "vitest";
 import { createWorkspace, type Node } from "../../src/index.js";
 import { javascript, parse, parseOptionsFor, walk } from "../../src/languages/javascript/index.js";
-import { filesBelow, read, root } from "../support/files.js";
+import { filesBelow, often, read, root } from "../support/files.js";
 import { shapeFaults } from "../support/tree.js";
 
 /** As the collection has it: JavaScript without JSX. */
@@ -111,7 +111,7 @@ function outline(node: Node): string {
 }
 
 /** Of the installed files each so manieth is read; in the long runs all are. */
-const step = process.env["QUILL_SOAK"] === undefined ? 4 : 1;
+const step = often(8, 1);
 
 test("JavaScript files among the installed packages", { timeout: 600_000 }, () => {
   const files = filesBelow(path.join(root, "node_modules"), /\.(?:js|mjs|cjs)$/)

@@ -3,7 +3,7 @@ import path from "node:path";
 import { expect, test } from "vitest";
 import { parse, parseOptionsFor } from "../../src/languages/javascript/index.js";
 import { randomFrom } from "../support/edits.js";
-import { filesBelow, read, root } from "../support/files.js";
+import { filesBelow, often, read, root } from "../support/files.js";
 import { roughTokens } from "../support/tokens.js";
 import { shapeFaults } from "../support/tree.js";
 
@@ -22,7 +22,7 @@ const sources = files.map((file) => ({
 test("one token less gives few alerts, and the first is near", { timeout: 600_000 }, () => {
   const random = randomFrom(20_261_125);
   // So many that another file in the project is not what decides.
-  const runs = 6000;
+  const runs = often(2500, 6000);
   let few = 0;
   let alerted = 0;
   let near = 0;

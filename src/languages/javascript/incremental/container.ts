@@ -219,6 +219,8 @@ export function containerOf(
       const opening = one.type === "JSXElement" ? one.openingElement : one.openingFragment;
       const closing = one.type === "JSXElement" ? one.closingElement : one.closingFragment;
       if (closing === null && !isOpen) return undefined;
+      // Where the opening tag ends is a guess.
+      if (guesses.some(({ at }) => at === start + opening.length)) return undefined;
       return {
         ...plain,
         jsx: true,

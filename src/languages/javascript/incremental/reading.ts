@@ -258,8 +258,14 @@ export function endsAsBefore({ tree, container, damage }: Place, p: ParseState):
   if (p.token !== Token.BraceClose && p.token !== Token.BracketClose && p.token !== Token.ParenClose && here === end) {
     return false;
   }
-  // What was noticed up to the closer could have an echo behind it, unless its line or statement ends there.
-  if (/^(?:<\/[\w$.:-]*>|.)[ \t]*(?:[\n\r;]|$)/.test(tree.source.slice(container.to, container.to + 80))) return true;
+  // What was noticed up to the closer could have an echo behind it, unless its line or statement ends there; a closing tag of another name could be one.
+  const isOtherTag = container.jsx &&
+    !tree.source.slice(container.to, container.to + 200).startsWith(`</${p.tags.at(-1)}>`);
+  if (
+    !isOtherTag && /^(?:<\/[\w$.:-]*>|.)[ \t]*(?:[\n\r;]|$)/.test(tree.source.slice(container.to, container.to + 80))
+  ) {
+    return true;
+  }
   return !p.calm &&
     (
       container.list.length === 0

@@ -121,9 +121,9 @@ export function noteEnd(p: ParseState, kind: Guess["kind"], reach = p.end, opene
 export interface Guess {
   /**
    * A block that ended, a closer that belongs to nothing, a template that ended, a tag that ended among other markup, an element (or what else holds text) that
-   * ended with code behind it; or what lacks its closer.
+   * ended with code behind it; what lacks its closer; or an element that goes on, as its closing tag was found ahead.
    */
-  readonly kind: "block" | "closer" | "template" | "tag" | "element" | "missing";
+  readonly kind: "block" | "closer" | "template" | "tag" | "element" | "missing" | "ahead";
   /** End of what it is about. */
   readonly at: number;
   /** How far it was looked to tell. */

@@ -28,7 +28,7 @@ import { parseAssignment, parseExpression, parseExpressionWithIn } from "./expre
 import { endsByIndent, indentAt, noteEnd } from "./indentation.js";
 import { missing } from "./names.js";
 import { expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
-import { next, nextJsxChild, nextJsxValue, rescanJsxName, textToKeep } from "./scanner.js";
+import { checkWindow, next, nextJsxChild, nextJsxValue, rescanJsxName, textToKeep } from "./scanner.js";
 import { at, Unclosed, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
 import { parseTypeArguments, splitGreater } from "./types.js";
@@ -70,10 +70,13 @@ function parseFragment(p: ParseState, start: number, move: Move): JSXFragment {
 }
 
 function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
+  const reported = p.problems.length;
   const name = parseName(p);
   const typeArguments = p.typescript && !p.newline ? parseTypeArguments(p) : null;
   const attributes: (JSXAttribute | JSXSpreadAttribute)[] = [];
-  while ((p.token === Token.BraceOpen || isWordLike(p.token)) && !attributes.some(isUnfinished)) {
+  while (
+    (p.token === Token.BraceOpen || p.token === Token.Assign || isWordLike(p.token)) && !attributes.some(isUnfinished)
+  ) {
     attributes.push(parseAttribute(p));
   }
   const text = p.source.slice(name.offset, name.offset + name.length);
@@ -88,17 +91,9 @@ function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
       null,
     );
   }
-  if (attributes.some(isUnfinished)) {
-    return new JSXElement(
-      start,
-      p.prevEnd,
-      new JSXOpeningElement(start, p.prevEnd, name, attributes, false, typeArguments),
-      [],
-      null,
-    );
-  }
   splitGreater(p);
-  if (!at(p, Token.Greater)) {
+  const isWhole = at(p, Token.Greater) && !attributes.some(isUnfinished);
+  if (!isWhole && !attributes.some(isUnfinished)) {
     reportForm(
       p,
       "missing-closer",
@@ -110,22 +105,44 @@ function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
         insert: { at: p.prevEnd, text: ">" },
       },
     );
-    return new JSXElement(
-      start,
-      p.prevEnd,
-      new JSXOpeningElement(start, p.prevEnd, name, attributes, false, typeArguments),
-      [],
-      null,
-    );
   }
-  const opening = new JSXOpeningElement(start, p.start + 1, name, attributes, false, typeArguments);
+  const end = isWhole ? p.end : p.prevEnd;
+  const opening = new JSXOpeningElement(start, end, name, attributes, false, typeArguments);
   p.tags.push(text);
-  const { children, closed } = parseChildren(p, start, text, move);
+  if (!isWhole && !isClosedBehind(p, start, text)) {
+    p.tags.pop();
+    return new JSXElement(start, p.prevEnd, opening, [], null);
+  }
+  if (!isWhole) goBack(p);
+  const { children, closed } = parseChildren(p, start, text, move, p.problems.length > reported);
   p.tags.pop();
   if (closed < 0) return new JSXElement(start, p.prevEnd, opening, children, null);
   const closingName = parseName(p);
   closeTag(p, move);
   return new JSXElement(start, p.prevEnd, opening, children, new JSXClosingElement(closed, p.prevEnd, closingName));
+}
+
+/** Whether an element whose opening tag is not whole has a closing tag, so that what stands between is most likely its contents. */
+function isClosedBehind(p: ParseState, start: number, tag: string): boolean {
+  const isClosed = restOfLine(p, p.prevEnd).includes(`</${tag}>`) || closesBehind(p, p.prevEnd, indentAt(p, start), {
+    at: -1,
+  });
+  noteEnd(p, "missing", p.reach);
+  return isClosed;
+}
+
+function restOfLine(p: ParseState, from: number): string {
+  const line = /^.*/.exec(p.source.slice(from, from + 1000))![0];
+  const end = from + line.length;
+  if (end >= p.length) checkWindow(p);
+  if (end > p.reach) p.reach = end;
+  return line;
+}
+
+/** Moves back to the end of the token before the current one, to read on from there in another way. */
+function goBack(p: ParseState): void {
+  p.end = p.prevEnd;
+  p.token = Token.Unknown;
 }
 
 /** Whether an attribute's text lacks its end, so that nothing is known of the tag behind it. */
@@ -145,19 +162,21 @@ function closeTag(p: ParseState, move: Move): void {
   reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`>\` is missing to close the tag before ${here(p)}`, {
     insert: { at: p.prevEnd, text: ">" },
   });
-  p.end = p.prevEnd;
+  goBack(p);
   move(p);
 }
 
 /**
  * Children up to the closing tag. The current token is the `>` of the opening one. When the closing tag is this element's,
- * `closed` is where its `<` stands and the current token is the one behind `</`; else it is -1 and the element lacks its closer.
+ * `closed` is where its `<` stands and the current token is the one behind `</`; else it is -1 and the element lacks its closer. With `isDoubtful` something
+ * is wrong in the opening tag, so that another name in the closing one is no news.
  */
 function parseChildren(
   p: ParseState,
   start: number,
   tag: string,
   move: Move,
+  isDoubtful = false,
 ): { children: JSXChild[]; closed: number } {
   const children: JSXChild[] = [];
   nextJsxChild(p);
@@ -173,17 +192,19 @@ function parseChildren(
   if (closing === undefined) return lacksCloser(p, start, tag, children);
   if (closing.name !== tag) {
     if (p.tags.includes(closing.name)) return lacksCloser(p, start, tag, children);
-    report(
-      p,
-      "unexpected",
-      at,
-      at + closing.length,
-      `The closing tag \`</${closing.name}>\` does not match the open \`<${tag}>\``,
-      {
-        related: [{ from: start, to: start + 1 + tag.length, message: `\`<${tag}>\` is opened here` }],
-        seen: at + closing.length,
-      },
-    );
+    if (!isDoubtful) {
+      reportForm(
+        p,
+        "unexpected",
+        at,
+        at + closing.length,
+        `The closing tag \`</${closing.name}>\` does not match the open \`<${tag}>\``,
+        {
+          related: [{ from: start, to: start + 1 + tag.length, message: `\`<${tag}>\` is opened here` }],
+          seen: at + closing.length,
+        },
+      );
+    }
   }
   next(p);
   next(p);
@@ -208,17 +229,19 @@ export function parseChildList(
   kind: "tag" | "element" = "element",
 ): boolean {
   const own = indentAt(p, start);
+  // Up to its own closing tag an element goes on, however lines in it are indented.
+  const closer = { at: -1 };
   for (;;) {
     const { braces, brackets } = p;
-    if (endsTag(p, own)) {
-      noteEnd(p, kind);
+    if (endsTag(p, own, closer)) {
+      noteEnd(p, kind, p.reach);
       return true;
     }
     if (p.closesNothing !== null && p.tags.length > p.outerTags && p.closesNothing(p.start)) throw new Unclosed();
     if (p.token === Token.JSXText) {
-      const cut = cutText(p, own);
+      const cut = cutText(p, own, closer);
       if (cut >= 0) {
-        const reach = p.end;
+        const reach = Math.max(p.end, p.reach);
         if (cut > p.start) {
           take(p, children, new JSXText(p.start, cut, textToKeep(p, p.start, cut)), braces, brackets);
         }
@@ -231,6 +254,7 @@ export function parseChildList(
       nextJsxChild(p);
       take(p, children, text, braces, brackets);
     } else if (p.token === Token.BraceOpen) take(p, children, parseContainer(p, nextJsxChild), braces, brackets);
+    else if (isStrayTag(p, own)) take(p, children, passStrayTag(p), braces, brackets);
     else if (p.token === Token.Less && closingTag(p) === undefined) {
       take(p, children, parseElement(p, nextJsxChild) as JSXChild, braces, brackets);
     } else return false;
@@ -238,12 +262,39 @@ export function parseChildList(
   }
 }
 
+/** Whether the closing tag at the current token belongs to no element that is open: it stands further in than the innermost one, or before that one's own on its line. */
+function isStrayTag(p: ParseState, own: number): boolean {
+  const closing = closingTag(p);
+  if (closing === undefined || p.tags.includes(closing.name)) return false;
+  const before = /[^\n\r]*$/.exec(p.source.slice(0, p.start))![0];
+  if (before.trim() === "" && (before.length < p.start || p.base === 0)) return before.length > own;
+  return restOfLine(p, p.start).includes(`</${p.tags.at(-1)}>`);
+}
+
+/** Reports a closing tag that belongs to nothing and passes over it. */
+function passStrayTag(p: ParseState): JSXText {
+  const { start } = p;
+  const { name } = closingTag(p)!;
+  const end = start + /^<\s*\/\s*[\w$.:-]*\s*>?/.exec(p.source.slice(start, start + 200))![0].length;
+  report(p, "unexpected", start, end, `The closing tag \`</${name}>\` closes nothing: its opening tag is missing`, {
+    seen: end,
+  });
+  const text = new JSXText(start, end, textToKeep(p, start, end));
+  p.end = end;
+  if (end > p.reach) p.reach = end;
+  nextJsxChild(p);
+  return text;
+}
+
 /** Where the line ends in the current text behind which code most likely stands, as it begins no further in than the line of the tag; -1 if there is none. */
-function cutText(p: ParseState, own: number): number {
+function cutText(p: ParseState, own: number, closer: Closer): number {
   for (const match of p.source.slice(p.start, p.end).matchAll(/(?:\r\n|\n|\r)([ \t]*)(?=[^ \t\n\r])/g)) {
     if (match[1]!.length > own) continue;
     const line = p.start + match.index;
-    if (p.guided) return line;
+    if (p.guided) {
+      if (!goesOnBehind(p, line + match[0].length, own, closer)) return line;
+      continue;
+    }
     if (p.closesNothing?.(line + match[0].length) === true) throw new Unclosed();
     p.softSpots += 1;
     return -1;
@@ -252,14 +303,56 @@ function cutText(p: ParseState, own: number): number {
 }
 
 /** Whether the current child stands first on a line that begins no further in than that of the tag, so that the tag most likely lacks its closer. */
-function endsTag(p: ParseState, own: number): boolean {
+function endsTag(p: ParseState, own: number, closer: Closer): boolean {
   if (p.token !== Token.Less && p.token !== Token.BraceOpen) return false;
   let at = p.start;
   while (at > 0 && (p.source.charCodeAt(at - 1) === 32 || p.source.charCodeAt(at - 1) === 9)) at -= 1;
   if (at === 0 ? p.base > 0 : !/[\n\r]/.test(p.source[at - 1]!)) return false;
   if (p.start - at > own || closingTag(p) !== undefined) return false;
   if (!p.guided) p.softSpots += 1;
-  return p.guided;
+  return p.guided && !goesOnBehind(p, p.start, own, closer);
+}
+
+/** `closesBehind`, where it is indentation alone that would end the element. */
+function goesOnBehind(p: ParseState, from: number, own: number, closer: Closer): boolean {
+  if (!closesBehind(p, from, own, closer)) return false;
+  p.softSpots += 1;
+  noteEnd(p, "ahead", p.reach);
+  return true;
+}
+
+/** Where the closing tag of an element was found; -1 as long as none was. */
+interface Closer {
+  at: number;
+}
+
+/**
+ * Whether the innermost open element, whose line begins in column `own`, has its closing tag behind `from`, where a line begins: in its own column, with nothing
+ * before it that ends what stands around it.
+ */
+function closesBehind(p: ParseState, from: number, own: number, closer: Closer): boolean {
+  if (from < closer.at) return true;
+  const tag = p.tags.at(-1)!;
+  const { source } = p;
+  const lines = /(?:\r\n|\n|\r)([ \t]*)(<\s*\/?\s*[\w$.:-]*)?(?=[^ \t\n\r])/g;
+  lines.lastIndex = from;
+  for (let match = lines.exec(source); match !== null; match = lines.exec(source)) {
+    const column = match[1]!.length;
+    if (column > own) continue;
+    const at = match.index + match[0].length;
+    if (at > p.reach) p.reach = at;
+    const begun = match[2]?.replaceAll(/\s/g, "");
+    if (column === own && begun === `</${tag}`) {
+      closer.at = at;
+      return true;
+    }
+    if (begun === undefined ? column < own && source[at] !== "{" : begun === `<${tag}` || begun.startsWith("</")) {
+      return false;
+    }
+  }
+  checkWindow(p);
+  p.reach = p.length;
+  return false;
 }
 
 function lacksCloser(
@@ -277,7 +370,9 @@ function lacksCloser(
 function checkText(p: ParseState): void {
   const text = p.source.slice(p.start, p.end);
   const at = text.search(/[>}]/);
-  if (at >= 0) {
+  if (at < 0) return;
+  if (p.calm && !text.slice(0, at).includes("\n")) p.echoes += 1;
+  else {
     report(
       p,
       "unexpected",
@@ -302,7 +397,7 @@ function parseContainer(p: ParseState, move: Move): JSXExpressionContainer | JSX
   if (endsByIndent(p, start, own)) {
     const empty = new JSXEmptyExpression(p.prevEnd, p.prevEnd);
     expectCloser(p, Token.BraceClose, opener, "the expression");
-    p.end = p.prevEnd;
+    goBack(p);
     move(p);
     return new JSXExpressionContainer(start, p.prevEnd, empty);
   }
@@ -316,7 +411,7 @@ function parseContainer(p: ParseState, move: Move): JSXExpressionContainer | JSX
   else if (at(p, Token.End)) expectCloser(p, Token.BraceClose, opener, "the expression");
   else {
     expectCloser(p, Token.BraceClose, opener, "the expression");
-    p.end = p.prevEnd;
+    goBack(p);
     move(p);
   }
   return spread
@@ -369,11 +464,26 @@ function parseAttribute(p: ParseState): JSXAttribute | JSXSpreadAttribute {
     name = new JSXNamespacedName(start, p.prevEnd, name, local);
   }
   let value: JSXAttributeValue | null = null;
-  if (p.token === Token.Assign) {
+  // `=>` is a `=` without a value before the tag's end.
+  if (p.token === Token.Arrow) {
+    p.start += 1;
+    p.prevEnd = p.start;
+    p.token = Token.Greater;
+    value = missing(p, noAttributeValue);
+  } else if (p.token === Token.Assign) {
     nextJsxValue(p);
     value = parseAttributeValue(p);
   }
   return new JSXAttribute(start, p.prevEnd, name, value);
+}
+
+const noAttributeValue = "The attribute's value is missing behind `=`: a text or an expression in braces";
+
+/** Whether the element on the next line, where an attribute's value may stand, is most likely one of its own. */
+function isNextElement(p: ParseState): boolean {
+  if (!p.newline) return false;
+  if (!p.guided) p.softSpots += 1;
+  return p.guided;
 }
 
 function parseAttributeValue(p: ParseState): JSXAttributeValue {
@@ -383,6 +493,6 @@ function parseAttributeValue(p: ParseState): JSXAttributeValue {
     return node;
   }
   if (p.token === Token.BraceOpen) return parseContainer(p, next) as JSXExpressionContainer;
-  if (p.token === Token.Less) return parseElement(p, next) as JSXElement;
-  return missing(p, "The attribute's value is missing behind `=`: a text or an expression in braces") as Missing;
+  if (p.token === Token.Less && !isNextElement(p)) return parseElement(p, next) as JSXElement;
+  return missing(p, noAttributeValue) as Missing;
 }

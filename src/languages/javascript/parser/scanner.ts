@@ -32,7 +32,7 @@ function closeBrace(p: ParseState): void {
 }
 
 /** A token that reaches the end of a window may go on behind it. */
-function checkWindow(p: ParseState): void {
+export function checkWindow(p: ParseState): void {
   if (p.outer !== null && p.base + p.length < p.outer.length) throw new WindowEnd();
 }
 
@@ -563,6 +563,7 @@ export function rescanRegExp(p: ParseState): boolean {
 /** Reads on behind the current token as JSX text: a text, or one of the tokens `<`, `{` and the end. */
 export function nextJsxChild(p: ParseState): void {
   if (p.token === Token.BraceClose) closeBrace(p);
+  if (p.calm && p.token === Token.JSXText && /\n/.test(p.source.slice(p.start, p.end))) p.calm = false;
   p.prevEnd = p.end;
   p.newline = false;
   p.escaped = false;
@@ -575,7 +576,6 @@ export function nextJsxChild(p: ParseState): void {
   while (at < p.length) {
     const here = p.source.charCodeAt(at);
     if (here === 60 || here === 123) break;
-    if (here === 10) p.calm = false;
     at += 1;
   }
   p.token = Token.JSXText;
