@@ -17,7 +17,7 @@ import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { AlertList } from "./alert-list.js";
 import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
-import { BrokenWatch, type Subject } from "./broken-watch.js";
+import { BrokenWatch, Mention, type Subject } from "./broken-watch.js";
 import { brokenWords } from "./broken-words.js";
 import { Flows } from "./flows.js";
 import { Frontier } from "./frontier.js";
@@ -396,7 +396,9 @@ export class DocumentAnalysis {
       if (part == null) continue;
       walk(part, (inner) => {
         const { fact } = inner as { fact?: unknown };
-        if (fact instanceof Declaration) this.dirtyBindings.add(fact.binding);
+        if (!(fact instanceof Declaration)) return;
+        this.dirtyBindings.add(fact.binding);
+        this.keeper!.names.lookAgain(fact.binding);
       });
     }
   }
@@ -542,6 +544,7 @@ export class DocumentAnalysis {
       for (const node of nodesTouching(this.tree!.root, from, to)) doubtful.add(node);
     }
     for (const word of this.wordsOfProblems()) doubtful.add(word);
+    for (const mention of this.broken.mentioned) doubtful.add(mention);
     for (const subject of doubtful) {
       const answer = this.broken.answer(subject);
       if (answer === undefined || this.isBroken(subject) === answer) continue;
@@ -563,6 +566,7 @@ export class DocumentAnalysis {
   }
 
   private isBroken(node: Subject): boolean {
+    if (node instanceof Mention) return this.language.isMentioned(this.current, this.tree!, node.name);
     const { problems } = this.tree!;
     if (problems.length === 0) return false;
     if (typeof node === "string") return this.wordsOfProblems().has(node);
@@ -788,6 +792,7 @@ export class DocumentAnalysis {
       builtIn: readyMadeNames(settings),
       known: new Set(settings.known),
       isBroken: (subject) => this.askBroken(subject),
+      isMentioned: (name) => this.askBroken(this.broken.mention(name)),
       noteSuggestion: (use) => this.suggested.note(use.name, use),
       noteOuter: (binding) => this.outer.note(binding),
       noteMissed: (binding) => this.missed.note(binding.name, binding),

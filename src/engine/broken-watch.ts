@@ -6,8 +6,13 @@ interface Asked {
   readonly askers: Map<RecordStore, Set<object>>;
 }
 
-/** What rules ask about: whether a node is broken, or a name stands where something is. */
-export type Subject = Node | string;
+/** A name of which a rule asks whether a documentation comment uses it. */
+export class Mention {
+  constructor(readonly name: string) {}
+}
+
+/** What rules ask about: whether a node is broken, a name stands where something is, or a comment uses it. */
+export type Subject = Node | string | Mention;
 
 /** Of which nodes and names rules asked whether they are broken, what they were told, and for what they asked. */
 export class BrokenWatch {
@@ -15,6 +20,19 @@ export class BrokenWatch {
   private readonly asks = new Map<RecordStore, Map<object, Set<Subject>>>();
   /** Those that are broken, of those that were asked about. */
   readonly broken = new Set<Subject>();
+  private readonly mentions = new Map<string, Mention>();
+
+  /** A name as what is asked about. */
+  mention(name: string): Mention {
+    let mention = this.mentions.get(name);
+    if (mention === undefined) this.mentions.set(name, (mention = new Mention(name)));
+    return mention;
+  }
+
+  /** All names of which it was asked whether a comment uses them. */
+  get mentioned(): Iterable<Mention> {
+    return this.mentions.values();
+  }
 
   /** What was answered before. */
   answer(subject: Subject): boolean | undefined {
@@ -67,6 +85,7 @@ export class BrokenWatch {
 
   clear(): void {
     this.asked.clear();
+    this.mentions.clear();
     this.asks.clear();
     this.broken.clear();
   }
@@ -74,6 +93,7 @@ export class BrokenWatch {
   private drop(subject: Subject): void {
     this.asked.delete(subject);
     this.broken.delete(subject);
+    if (subject instanceof Mention) this.mentions.delete(subject.name);
   }
 }
 

@@ -27,6 +27,7 @@ export interface ViewSource {
   readonly told: ReadonlySet<string>;
   readonly keepsToItself: boolean;
   isBroken(subject: Subject): boolean;
+  isMentioned(name: string): boolean;
   noteSuggestion(use: Reference): void;
   noteOuter(binding: Binding): void;
   noteMissed(binding: Binding): void;
@@ -93,6 +94,7 @@ export function sharedView(live: LiveSource) {
     isAsked: (name: string): boolean => live.now.names.isAsked(name),
     isBroken: (node: Node): boolean => live.now.isBroken(node),
     isHalfWritten: (name: string): boolean => live.now.isBroken(name),
+    isMentioned: (name: string): boolean => live.now.isMentioned(name),
     suggest(use: Reference): readonly string[] {
       live.now.noteSuggestion(use);
       return suggestions.of(use, live.now);

@@ -81,6 +81,8 @@ export interface Language {
   readonly segmentation: Segmentation;
   /** The comments that begin with `opening`, in the order of the text. */
   comments(text: Text, tree: Tree, opening: string): Comment[];
+  /** Whether a documentation comment uses a name, as a type or the target of a link. */
+  isMentioned(text: Text, tree: Tree, name: string): boolean;
   /** The statement, member or element that begins next behind `offset`. */
   following(text: Text, tree: Tree, offset: number): Span | undefined;
 }

@@ -27,9 +27,10 @@ export type BindingKind =
   | "private"
   | "export";
 
-/** What a name can stand for, as bits: a value, a type, or both. */
+/** What a name can stand for, as bits: a value, a type, what holds names of types (as before a dot), or several of these. */
 export const VALUE = 1;
 export const TYPE = 2;
+export const NAMESPACE = 4;
 
 const meanings: Readonly<Record<BindingKind, number>> = {
   variable: VALUE,
@@ -43,9 +44,9 @@ const meanings: Readonly<Record<BindingKind, number>> = {
   private: VALUE,
   class: VALUE | TYPE,
   "class-name": VALUE | TYPE,
-  import: VALUE | TYPE,
-  enum: VALUE | TYPE,
-  namespace: VALUE | TYPE,
+  import: VALUE | TYPE | NAMESPACE,
+  enum: VALUE | TYPE | NAMESPACE,
+  namespace: VALUE | TYPE | NAMESPACE,
   interface: TYPE,
   alias: TYPE,
   "type-parameter": TYPE,
@@ -103,7 +104,7 @@ export class Reference {
     return this.manner.access;
   }
 
-  /** `VALUE`, `TYPE`, or both where either will do. */
+  /** `VALUE`, `TYPE`, `NAMESPACE`, or several where any will do. */
   get wants(): number {
     return this.manner.wants;
   }
@@ -118,9 +119,9 @@ export class Reference {
     return this.manner.exporting;
   }
 
-  /** The name stands where only a type can. */
+  /** The name stands where only a type, or what holds types, can. */
   get asType(): boolean {
-    return this.wants === TYPE;
+    return (this.wants & VALUE) === 0;
   }
 }
 

@@ -39,6 +39,7 @@ export class Names {
   readonly spelling = new SpellingIndex();
   /** How the names are spelt that are used and have no meaning. */
   readonly unknownSpelling = new SpellingIndex();
+  private readonly doubtful = new Set<Binding>();
   /** Names came under or out of the reach of `eval`: all that was said of names must be said anew. */
   unsettled = false;
 
@@ -148,6 +149,11 @@ export class Names {
     yield* this.unresolvedUses();
   }
 
+  /** Notes that what is seen of a name from elsewhere may be another: what its declaration holds has changed. */
+  lookAgain(binding: Binding): void {
+    this.doubtful.add(binding);
+  }
+
   /** Finds out what every use means now, and tells what changed since the last time. */
   settle(): NameChanges {
     const declared = new Map<string, Scope[]>();
@@ -176,6 +182,8 @@ export class Names {
       this.references.push(use);
     }
     for (const binding of this.unsettledBindings) this.bindings.add(binding);
+    for (const binding of this.doubtful) if (this.outline(binding) !== binding.seen) this.bindings.add(binding);
+    this.doubtful.clear();
     for (const binding of this.bindings) {
       const outline = this.outline(binding);
       if (outline === binding.seen) continue;

@@ -51,7 +51,9 @@ export function kitsOf(rule: Rule): string[] {
   return kitNames.filter((kit) => inKit(rule, kit));
 }
 
-const codeLanguage = (rule: Rule): string => (rule.language === "settings" ? "jsonc" : "js");
+const codeLanguage = (rule: Rule, languageId?: string): string => (
+  rule.language === "settings" ? "jsonc" : languageId === "typescript" ? "ts" : "js"
+);
 
 export function markdownPage(rule: Rule, options: readonly OptionPage[]): string {
   const lines = [`# \`${rule.id}\``, "", `**${rule.title}.**`, "", rule.why, ""];
@@ -60,20 +62,22 @@ export function markdownPage(rule: Rule, options: readonly OptionPage[]): string
     "",
   );
   lines.push("The marks `«` and `»` stand around what is marked in the editor.", "", "## Alerts", "");
-  for (const { code, after, options: used, edition, largest } of rule.examples.alerts) {
+  for (const { code, after, options: used, edition, largest, languageId } of rule.examples.alerts) {
     if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
     if (edition !== undefined) lines.push(`With edition ${edition}:`, "");
     if (largest !== undefined) lines.push(`With \`"largest": ${largest}\` in the settings:`, "");
-    lines.push("```" + codeLanguage(rule), shorten(code), "```", "");
-    if (after !== undefined) lines.push("becomes", "", "```" + codeLanguage(rule), after.trimEnd(), "```", "");
+    lines.push("```" + codeLanguage(rule, languageId), shorten(code), "```", "");
+    if (after !== undefined) {
+      lines.push("becomes", "", "```" + codeLanguage(rule, languageId), after.trimEnd(), "```", "");
+    }
   }
   lines.push("## Stays quiet", "");
-  for (const { code, options: used, edition, largest } of rule.examples.quiet) {
+  for (const { code, options: used, edition, largest, languageId } of rule.examples.quiet) {
     if (code.trim() === "") continue;
     if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
     if (edition !== undefined) lines.push(`With edition ${edition}:`, "");
     if (largest !== undefined) lines.push(`With \`"largest": ${largest}\` in the settings:`, "");
-    lines.push("```" + codeLanguage(rule), code.trimEnd(), "```", "");
+    lines.push("```" + codeLanguage(rule, languageId), code.trimEnd(), "```", "");
   }
   if (options.length > 0) {
     lines.push("## Options", "", "| option | values | default | effect |", "| --- | --- | --- | --- |");

@@ -76,6 +76,8 @@ export interface FileView<Options = unknown> {
   readonly isBroken: (node: Node) => boolean;
   /** Whether a name stands on a line on which something is wrong with the form, so that it cannot be told yet how it is used there. */
   readonly isHalfWritten: (name: string) => boolean;
+  /** Whether a documentation comment uses a name, as a type or the target of a link. */
+  readonly isMentioned: (name: string) => boolean;
   /** Whether a name exists although the file does not declare it: by the edition, a runtime, the settings or a comment. */
   readonly isKnown: (name: string) => boolean;
   /** Whether the language in its edition brings a name along, or a runtime does. */
@@ -134,6 +136,8 @@ export type Visitors<Options> = {
 export interface AlertingExample {
   readonly code: string;
   readonly after?: string;
+  /** What it is written in, as editors call it, if not in the language's first one: `typescript`. */
+  readonly languageId?: string;
   readonly options?: unknown;
   /** The edition of the language in the settings, if not the newest. */
   readonly edition?: number;

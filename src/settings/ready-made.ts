@@ -9,6 +9,22 @@ const runtimeLists: Readonly<Record<string, string>> = {
   worker: "worker",
   "service-worker": "serviceworker",
 };
+/** What the object that holds all global names inherits, so that it is known as well. ECMAScript 2025 §20.1.3. */
+const inherited = [
+  "constructor",
+  "hasOwnProperty",
+  "isPrototypeOf",
+  "propertyIsEnumerable",
+  "toLocaleString",
+  "toString",
+  "valueOf",
+];
+
+/** Other names that browsers have for things of the list. */
+const aliases: Readonly<Record<string, readonly string[]>> = {
+  browser: ["webkitURL", "WebKitCSSMatrix", "WebKitMutationObserver", "webkitSpeechRecognition"],
+};
+
 const lists = globals as unknown as Readonly<Record<string, Readonly<Record<string, boolean>>>>;
 
 /** Names, with an index of how they are spelt. */
@@ -30,8 +46,12 @@ export function readyMadeNames(settings: Pick<ResolvedSettings, "language" | "ru
     const all = new Set(own);
     for (const runtime of settings.runtime) {
       for (const name of Object.keys(lists[runtimeLists[runtime]!]!)) all.add(name);
+      for (const name of aliases[runtime] ?? []) all.add(name);
     }
-    names = { names: all, own, spelling: SpellingIndex.of(all) };
+    // These are known, and nobody means them by a misspelt name.
+    const spelling = SpellingIndex.of(all);
+    for (const name of inherited) all.add(name);
+    names = { names: all, own, spelling };
     made.set(key, names);
   }
   return names;

@@ -77,7 +77,7 @@ function run(
   rule: Rule,
   language: Language,
   code: string,
-  { options, edition, largest, with: also = [] }: AlertingExample,
+  { options, edition, largest, with: also = [], languageId = language.languageIds[0]! }: AlertingExample,
 ): { alerts: Span[]; after: string } {
   const others = rule.hush ? hushedIn(code) : [];
   const levels = Object.fromEntries([rule.id, ...also, ...others].map((id) => [id, rule.level]));
@@ -100,7 +100,7 @@ function run(
     },
   });
   const uri = "file:///example.js";
-  workspace.open({ uri, languageId: language.languageIds[0]!, version: 1, text: code });
+  workspace.open({ uri, languageId, version: 1, text: code });
   const alerts = workspace.alerts(uri).filter((alert) => alert.rule === rule.id);
   const edits = alerts.flatMap(
     (alert) => workspace.remedies(uri).find((remedy) => remedy.alert === alert)?.edits ?? [],

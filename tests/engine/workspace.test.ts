@@ -13,7 +13,7 @@ import {
 } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
 import { cutOff } from "../../src/project/cut-off.js";
-import { filesBelow, read, root } from "../support/files.js";
+import { filesBelow, often, read, root } from "../support/files.js";
 
 const uri = "file:///harbour/a.js";
 
@@ -126,7 +126,7 @@ test("after any edits the alerts are those of a fresh analysis", () => {
         expect(workspace.alerts(uri)).toEqual(workspaceWith(workspace.text(uri).value, settings).alerts(uri));
       }
     }),
-    { seed: 3, numRuns: 60 },
+    { seed: 3, numRuns: often(30, 60) },
   );
 });
 
@@ -339,7 +339,7 @@ describe("mending", () => {
           expect(broken(second)).toBeLessThanOrEqual(broken(first));
         },
       ),
-      { seed: 11, numRuns: 300 },
+      { seed: 11, numRuns: often(120, 300) },
     );
   });
 });

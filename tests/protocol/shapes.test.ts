@@ -10,7 +10,7 @@ const languageIds = { js: "javascript", ts: "typescript", tsx: "typescriptreact"
 const everyKit = ["sound", "tidy", "thorough"];
 const runs = [
   ...shapes.map((shape) => ({ shape, name: shape.name, lines: 5000, kits: everyKit })),
-  ...shapes.filter((_, index) => index % often(4, 1) === 1 % often(4, 1)).map((shape) => ({
+  ...shapes.filter((_, index) => index % often(6, 1) === 1 % often(6, 1)).map((shape) => ({
     shape,
     name: shape.name,
     lines: 20_000,

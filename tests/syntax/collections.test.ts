@@ -128,7 +128,7 @@ test("JavaScript files among the installed packages", { timeout: 600_000 }, () =
     faults.push(...shapeFaults(tree, text.length).slice(0, 3).map((fault) => `${file}: ${fault}`));
   }
   console.log(`${files.length} files, ${(bytes / 1e6).toFixed(1)} MB: ${alerted.length} with syntax alerts`);
-  expect(files.length).toBeGreaterThan(500);
+  expect(files.length).toBeGreaterThan(often(250, 2000));
   expect(faults).toEqual([]);
   expect(alerted).toEqual([]);
 });
@@ -144,6 +144,6 @@ test("TypeScript files among the installed packages, and all of this project", {
     (file) => parse(read(file), parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length > 0,
   );
   console.log(`${files.length} TypeScript files: ${alerted.length} with syntax alerts`);
-  expect(files.length).toBeGreaterThan(500);
+  expect(files.length).toBeGreaterThan(often(250, 2000));
   expect(alerted).toEqual([]);
 });

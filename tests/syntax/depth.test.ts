@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { fuzz } from "../../bench/fuzz-incremental.js";
 import { applyAll } from "../../src/index.js";
 import { parse, parseOptionsFor, reparse, walk } from "../../src/languages/javascript/index.js";
+import { often } from "../support/files.js";
 import { placesIn, shapes, typingsFor } from "../support/shapes.js";
 import { difference } from "../support/tree.js";
 
@@ -50,7 +51,7 @@ test.each(shapes)("$name, key by key", { timeout: 600_000 }, (shape) => {
 
 test("random edits of every shape", { timeout: 600_000 }, () => {
   for (const [index, { name, ending, make }] of shapes.entries()) {
-    expect(fuzz(`${name}.${ending}`, make(250), 60, 70 + index).fault, name).toBeUndefined();
+    expect(fuzz(`${name}.${ending}`, make(250), often(30, 60), 70 + index).fault, name).toBeUndefined();
   }
 });
 

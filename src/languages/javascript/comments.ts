@@ -33,6 +33,23 @@ export function commentsWith(text: Text, root: Node, opening: string): Comment[]
   return found;
 }
 
+/** What stands in a documentation comment before a name that it uses: a tag with a type in braces, or one that takes a name. */
+const beforeMention = /@\w+[ \t]*\{[^{}]*(?:\{[^{}]*\}[^{}]*)*(?:\{[^{}]*)?$|\{@link\w*[ \t]+$|@(?:see|throws|exception|extends|augments|implements|type|mixes|borrows|memberof|satisfies|returns?)[ \t]+$/;
+
+/** Whether a documentation comment uses a name as a type or the target of a link. */
+export function isMentioned(text: Text, root: Node, name: string): boolean {
+  for (const at of text.occurrences(name)) {
+    const around = text.slice(Math.max(0, at - 1), at + name.length + 1);
+    const [before, behind] = [at === 0 ? "" : around[0]!, around.slice((at === 0 ? 0 : 1) + name.length)];
+    if (/[\w$.#]/.test(before) || /[\w$]/.test(behind)) continue;
+    const lead = text.slice(Math.max(0, at - stretch), at);
+    const opening = lead.lastIndexOf("/**");
+    if (opening < 0 || lead.includes("*/", opening) || !beforeMention.test(lead.slice(opening))) continue;
+    if (!textLike.has(nodeAt(root, at).type)) return true;
+  }
+  return false;
+}
+
 /** The outermost node below the root that begins where the first token behind `offset` does. */
 export function followingNode(text: Text, root: Node, offset: number): Span | undefined {
   // In JSX a comment stands in braces of its own.

@@ -71,6 +71,9 @@ export const unreadImport = defineRule({
     quiet: [
       { code: "import \"./board.css\";\n" },
       { code: "import { sail } from \"./ferry.js\";\nexport { sail };\n" },
+      {
+        code: "import { Tide, Pier } from \"./piers.js\";\n/**\n * As {@link Pier.moor} has it.\n * @param {Map<string, Tide>} tides\n */\nexport function sail(tides) {}\n",
+      },
       { code: "import React from \"react\";\nexport const sign = <b />;\n" },
       { code: "import { Pier } from \"./pier.js\";\nexport const map = <Pier.Sign />;\n" },
     ],
@@ -84,6 +87,7 @@ export const unreadImport = defineRule({
       binding.exported
     ) return;
     if (binding.scope.dynamic || file.ambient || file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
+    if (file.isMentioned(binding.name)) return;
     file.alert(node, {
       message: `The import \`${binding.name}\` is never read`,
       labels: ["unnecessary"],

@@ -9,6 +9,7 @@ import type {
 import type { Binding, Reference } from "../../model/binding.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
+import { isDeclaredElsewhere } from "../declared-elsewhere.js";
 import { removeLines } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
@@ -74,30 +75,11 @@ function concerns(binding: Binding, { options: settings, keepsToItself }: FileVi
       return settings.parameters === "all" ||
         (settings.parameters === "last" && isLastParameter(binding) && !hasFixedShape(binding, settings));
     default:
+      // A loop must have a name for what it goes through.
+      if (isLoopName(binding)) return false;
       // At the top of a script other scripts can read the name; what looks like a CommonJS module is none.
       return binding.scope.kind !== "file" || keepsToItself;
   }
-}
-
-/** Whether there is only a declaration here: in TypeScript's `declare`, signatures, overloads, and parameters that are fields too. */
-function isDeclaredElsewhere(binding: Binding): boolean {
-  const { node, owner } = binding.declarations[0]!;
-  if (isOnlyDeclared(owner)) return true;
-  for (let up: Node | null = node; up !== null; up = up.parent) {
-    const { declare, modifiers, keyword } = up as { declare?: boolean; modifiers?: string[]; keyword?: string };
-    if (
-      up.type === "ParameterProperty" ||
-      declare === true ||
-      keyword === "global" ||
-      modifiers?.includes("declare") === true
-    ) return true;
-    if (up.type.includes("Function") && up !== owner && isOnlyDeclared(up)) return true;
-  }
-  return false;
-}
-
-function isOnlyDeclared(node: Node): boolean {
-  return (node as { body?: unknown }).body === null;
 }
 
 /** Whether a function's parameters may be given by something else: by the language for setters, by a base class or interface for methods. */
@@ -114,6 +96,14 @@ function hasFixedShape(binding: Binding, { methods }: Options): boolean {
     default:
       return false;
   }
+}
+
+function isLoopName(binding: Binding): boolean {
+  const { node, owner } = binding.declarations[0]!;
+  const loop = owner.parent?.parent;
+  return (owner as VariableDeclarator).id === node &&
+    (loop?.type === "ForInStatement" || loop?.type === "ForOfStatement") &&
+    (loop as unknown as { left: Node }).left === owner.parent;
 }
 
 /** A rest beside it makes a destructured name useful even unread: it keeps its property out of the rest. */
@@ -192,6 +182,7 @@ export const unreadName = defineRule({
     ],
     quiet: [
       { code: "export const tide = 3;\n" },
+      { code: "export function isEmpty(berths) {\n  for (const berth in berths) return false;\n  return true;\n}\n" },
       { code: "export function moor(berth, rope) {\n  return rope;\n}\n" },
       { code: "const _spare = 1;\n" },
       { code: "const sail = (exports.sail = () => {});\n" },

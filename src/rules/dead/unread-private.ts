@@ -2,6 +2,7 @@ import { hasEffect } from "../../languages/javascript/effects.js";
 import type { MethodDefinition, PropertyDefinition } from "../../languages/javascript/nodes/index.js";
 import type { Declaration } from "../../model/binding.js";
 import { isInside } from "../../syntax/walk.js";
+import { isDeclaredElsewhere } from "../declared-elsewhere.js";
 import { removeLines } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
@@ -33,6 +34,7 @@ export const unreadPrivate = defineRule({
       { code: "export class Ferry {\n  «#moor»() {\n    this.#moor();\n  }\n}\n" },
     ],
     quiet: [
+      { languageId: "typescript", code: "export declare class Ferry {\n  #private;\n}\n" },
       { code: "export class Ferry {\n  #seats = 40;\n  get free() {\n    return this.#seats;\n  }\n}\n" },
       { code: "export class Ferry {\n  #mark = 1;\n  static is(other) {\n    return #mark in other;\n  }\n}\n" },
       {
@@ -41,7 +43,7 @@ export const unreadPrivate = defineRule({
     ],
   },
   binding(binding, file) {
-    if (binding.kind !== "private") return;
+    if (binding.kind !== "private" || file.ambient || isDeclaredElsewhere(binding)) return;
     const setter = binding.declarations.some(
       ({ owner }) => owner.type === "MethodDefinition" && (owner as MethodDefinition).kind === "set",
     );

@@ -46,6 +46,7 @@ export const readBeforeSet = defineRule({
       },
     ],
     quiet: [
+      { code: "export function sail(tide) {\n  var moor;\n  return moor(tide);\n  function moor() {}\n}\n" },
       { code: "export function pick(kind) {\n  let name;\n  if (kind) name = \"adult\";\n  return name;\n}\n" },
       {
         code: "export function last(all) {\n  let found;\n  for (const one of all) {\n    if (found === one) return one;\n    found = one;\n  }\n  return null;\n}\n",
@@ -58,8 +59,10 @@ export const readBeforeSet = defineRule({
   flow(flow, { alert, isHalfWritten }) {
     // A `let` that is given a value where it is declared cannot be read behind that without one.
     const names = flow.tracked.filter(
-      ({ kind, declarations: [first] }) => first!.owner.type === "VariableDeclarator" &&
-        (kind === "variable" || (kind === "changeable" && (first!.owner as VariableDeclarator).init === null)),
+      ({ kind, declarations }) => declarations.every(({ owner }) => owner.type === "VariableDeclarator") &&
+        (
+          kind === "variable" || (kind === "changeable" && (declarations[0]!.owner as VariableDeclarator).init === null)
+        ),
     );
     if (names.length === 0) return;
     eachUnsetRead(flow, new Set(names), ({ node, binding }) => {

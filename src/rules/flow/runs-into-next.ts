@@ -1,7 +1,34 @@
 import { looksExhaustive } from "../../languages/javascript/leaving.js";
-import type { SwitchCase, SwitchStatement } from "../../languages/javascript/nodes/index.js";
+import type { Statement, SwitchCase, SwitchStatement } from "../../languages/javascript/nodes/index.js";
+import type { Node } from "../../syntax/node.js";
+import type { SourceText } from "../../text/text.js";
 import { holdsComment } from "../comments.js";
 import { defineRule } from "../rule.js";
+
+const throwing =
+  /^(?:throw|fail|raise|abort|die|panic|bail|quit|exit|reject|unreachable|unexpected|never|assertNever|fatal)/i;
+
+/** Whether a statement is a call that by its name does not come back. */
+function mostLikelyThrows(last: Statement): boolean {
+  if (last.type === "BlockStatement") return last.body.length > 0 && mostLikelyThrows(last.body.at(-1)!);
+  if (last.type !== "ExpressionStatement") return false;
+  const call = last.expression.type === "AwaitExpression" ? last.expression.argument : last.expression;
+  if (call.type !== "CallExpression") return false;
+  const { callee } = call;
+  const name = callee.type === "MemberExpression" && !callee.computed ? callee.property : callee;
+  return name.type === "Identifier" && throwing.test(name.name);
+}
+
+const announcing = /(?:\/\/|\/\*)[^]*?\b(?:fall|through|runs? (?:on|into)|go(?:es)? on|no break|into the next)/i;
+
+/** Whether a comment above the first of several cases that run on says so for all of them. */
+function isAnnounced(one: SwitchCase, running: ReadonlySet<Node>, text: SourceText): boolean {
+  const { cases } = one.parent as SwitchStatement;
+  let first = cases.indexOf(one);
+  while (first > 0 && (running.has(cases[first - 1]!) || cases[first - 1]!.consequent.length === 0)) first -= 1;
+  const start = cases[first]!.start;
+  return announcing.test(text.slice(first > 0 ? cases[first - 1]!.end : Math.max(0, start - 300), start));
+}
 
 export const runsIntoNext = defineRule({
   id: "flow.runs-into-next",
@@ -22,6 +49,12 @@ export const runsIntoNext = defineRule({
     ],
     quiet: [
       {
+        code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      low(tide);\n    case 2:\n      this.failWith(tide);\n    default:\n      return 2;\n  }\n}\nfunction low(tide) {\n  throw new RangeError(tide);\n}\n",
+      },
+      {
+        code: "export function kind(tide) {\n  let sum = 0;\n  switch (tide) {\n    case 1:\n      sum += 1;\n    // and what the next ones do\n    case 2:\n    case 3:\n      sum += 2;\n  }\n  return sum;\n}\n",
+      },
+      {
         code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n    case 2:\n      return \"low\";\n    default:\n      return \"high\";\n  }\n}\n",
       },
       {
@@ -33,16 +66,18 @@ export const runsIntoNext = defineRule({
     ],
   },
   flow(flow, { alert, text, typescript, isBroken }) {
+    const running = new Set<Node>(flow.runningOn.map(({ node }) => node));
     for (const { node } of flow.runningOn) {
       const one = node as SwitchCase;
       const whole = one.parent as SwitchStatement;
       const next = whole.cases[whole.cases.indexOf(one) + 1]!;
       const last = one.consequent.at(-1)!;
-      if (typescript && looksExhaustive(last)) continue;
+      if ((typescript && looksExhaustive(last)) || mostLikelyThrows(last)) continue;
       // A comment at the end of the case, also inside its block.
       if (
         holdsComment(text, last.end, next.start) ||
         /(?:\/\/[^\n\r]*|\*\/)\s*\}$/.test(text.slice(Math.max(last.start, last.end - 400), last.end)) ||
+        isAnnounced(one, running, text) ||
         isBroken(whole)
       ) continue;
       alert({ headOf: next, length: next.test === null ? "default".length : "case".length }, {

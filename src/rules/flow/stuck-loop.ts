@@ -168,7 +168,12 @@ function checkTest(loop: FlowLoop, flow: FlowGraph, { alert, isBroken }: FileVie
     const follows = binding !== undefined &&
       flow.tracked.includes(binding) &&
       (isAskedAsItIs(inner, test) || isPlain(binding));
-    if (!follows || binding.references.some((use) => use.access !== "read" && isInside(use.node, node))) {
+    const isGiven = follows &&
+      (
+        binding.references.some((use) => use.access !== "read" && isInside(use.node, node)) ||
+        binding.declarations.some(({ owner }) => (owner as Partial<VariableDeclarator>).init && isInside(owner, node))
+      );
+    if (!follows || isGiven) {
       isStill = false;
     }
     names.add((inner as Identifier).name);
@@ -208,6 +213,7 @@ export const stuckLoop = defineRule({
     ],
     quiet: [
       { code: "for (let berth = 0; berth < 10; berth++) {}\n" },
+      { code: "export function wait(next) {\n  do {\n    var tide = next();\n  } while (!tide);\n  return tide;\n}\n" },
       { code: "for (let berth = 9; berth >= 0; berth -= 1) {}\n" },
       { code: "for (let low = 0, high = 9; low < high; high--) {}\n" },
       { code: "for (let berth = 0; berth < 10; berth--) {\n  berth += 2;\n}\n" },

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { VALUE } from "../../model/binding.js";
+import { isDeclaredElsewhere } from "../declared-elsewhere.js";
 import { defineRule } from "../rule.js";
 
 const options = z.strictObject({
@@ -20,10 +22,16 @@ export const hidesOuter = defineRule({
     quiet: [
       { code: "export function sail(tide) { return tide; }\nexport function moor(tide) { return tide; }\n" },
       { code: "const tide = 1;\nexport function sail(tide) { return tide; }\n", options: { allow: ["tide"] } },
+      {
+        languageId: "typescript",
+        code: "import * as Tides from \"./tides.js\";\nexport function sail<Tides = Tides.Table>(tide: Tides): Tides;\nexport function sail(berth: unknown) {\n  return berth;\n}\nexport declare const tide: number;\ndeclare function moor(tide: number): void;\nmoor(1);\n",
+      },
     ],
   },
-  binding(binding, { alert, outer, options: { allow } }) {
+  binding(binding, { alert, outer, ambient, options: { allow } }) {
     const { name, kind, scope } = binding;
+    // What is only a type hides no value, and names of what is declared elsewhere are seen by nobody.
+    if (ambient || (binding.meaning & VALUE) === 0 || isDeclaredElsewhere(binding)) return;
     if (
       kind === "private" ||
       kind === "member" ||

@@ -18,6 +18,8 @@ export class NameFinder implements NameKeeper {
   readonly names: Names;
   private readonly exported = new Map<Node, Declaration[]>();
   private readonly typescript: boolean;
+  /** The scopes around and inside nodes that were entered one by one since something was last taken out. */
+  private entered = new WeakMap<Node, { readonly around: Scope; readonly inside: Scope }>();
 
   constructor(program: Program) {
     this.typescript = program.typescript;
@@ -25,12 +27,21 @@ export class NameFinder implements NameKeeper {
   }
 
   enter(node: Node): void {
-    this.takeIn(node as JavaScriptNode, scopeAround(this.names, node));
+    const around = this.around(node);
+    this.entered.set(node, { around, inside: this.takeIn(node as JavaScriptNode, around) });
+  }
+
+  /** The scope in which a node stands: of one in a chain of thousands told by its parent, not by a way up. */
+  private around(node: Node): Scope {
+    const { parent } = node;
+    const known = parent === null ? undefined : this.entered.get(parent);
+    if (known === undefined) return scopeAround(this.names, node);
+    return standsInside(parent as JavaScriptNode, node) ? known.inside : known.around;
   }
 
   add(part: Node): void {
     const nodes: Node[] = [part];
-    const scopes: Scope[] = [scopeAround(this.names, part)];
+    const scopes: Scope[] = [this.around(part)];
     const children: Node[] = [];
     const collect = (child: Node): void => void children.push(child);
     while (nodes.length > 0) {
@@ -48,6 +59,7 @@ export class NameFinder implements NameKeeper {
   }
 
   remove(part: Node): void {
+    this.entered = new WeakMap();
     const nodes: Node[] = [part];
     const push = (child: Node): void => void nodes.push(child);
     while (nodes.length > 0) {

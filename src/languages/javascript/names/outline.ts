@@ -1,14 +1,27 @@
 import type { Binding, Declaration } from "../../../model/binding.js";
+import type { Node } from "../../../syntax/node.js";
+import { walk } from "../../../syntax/walk.js";
 import type { FunctionDeclaration, VariableDeclarator } from "../nodes/index.js";
 
 /** Longer literals are not told apart by what others see of them. */
 const longest = 40;
 
-/** Whether a function is declared never to return. */
+/** Whether a function never returns: it is declared so, or it ends by throwing and nowhere returns. */
 export function neverReturns({ owner, kind }: Declaration): boolean {
   if (kind !== "function") return false;
-  const { returnType } = owner as FunctionDeclaration;
-  return returnType?.type === "KeywordType" && returnType.name === "never";
+  const { returnType, body, async, generator } = owner as FunctionDeclaration;
+  if (returnType?.type === "KeywordType" && returnType.name === "never") return true;
+  const last = body?.body.at(-1);
+  return last?.type === "ThrowStatement" && !async && !generator && !holdsReturn(body!);
+}
+
+function holdsReturn(body: Node): boolean {
+  let found = false;
+  walk(body, (node) => {
+    if (node.type === "ReturnStatement") found = true;
+    return !found && !(node.type.includes("Function") && node !== body);
+  });
+  return found;
 }
 
 /** The literal that a fixed name stands for, as it is written. */

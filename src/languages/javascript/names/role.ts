@@ -1,5 +1,5 @@
 /** What an identifier does where it stands. */
-import { TYPE, VALUE, type Access, type BindingKind, type Manner } from "../../../model/binding.js";
+import { NAMESPACE, TYPE, VALUE, type Access, type BindingKind, type Manner } from "../../../model/binding.js";
 import type { Node } from "../../../syntax/node.js";
 import type { Identifier, JavaScriptNode, MemberExpression, VariableDeclaration } from "../nodes/index.js";
 
@@ -27,6 +27,7 @@ const accesses: Readonly<Record<Access, Manner>> = {
 };
 const asked = use("read", VALUE, true);
 const typeUse = use("read", TYPE, true);
+const namespaceUse = use("read", NAMESPACE, true);
 const either = use("read", VALUE | TYPE, true);
 const given = use("read", VALUE | TYPE, true, true);
 const givenValue = use("read", VALUE | TYPE, false, true);
@@ -178,7 +179,7 @@ function qualifierUse(name: JavaScriptNode): Role {
   while (up.type === "QualifiedName") up = up.parent as JavaScriptNode;
   if (up.type === "NamespaceDeclaration") return declared("namespace", up);
   if (up.type === "TypeQuery") return asked;
-  return up.type === "ImportType" ? word : up.type === "ImportEqualsDeclaration" ? either : typeUse;
+  return up.type === "ImportType" ? word : up.type === "ImportEqualsDeclaration" ? either : namespaceUse;
 }
 
 /** What the name of a component, and what compiled markup calls to make its elements, are used for. */
