@@ -391,8 +391,14 @@ export class DocumentAnalysis {
   private touch(node: Node): void {
     this.touched.add(node);
     // What a rule says of a name may depend on all that its declaration holds.
-    const { id, left, target, key } = node as { id?: Node | null; left?: Node; target?: Node; key?: Node };
-    for (const part of [id, left, target, key]) {
+    const { id, left, target, key, params = [] } = node as {
+      id?: Node | null;
+      left?: Node;
+      target?: Node;
+      key?: Node;
+      params?: readonly Node[];
+    };
+    for (const part of [id, left, target, key, ...params]) {
       if (part == null) continue;
       walk(part, (inner) => {
         const { fact } = inner as { fact?: unknown };

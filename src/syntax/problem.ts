@@ -38,6 +38,6 @@ export interface SyntaxProblem {
   readonly related: readonly RelatedPlace[];
   /** Where the token stood at which the parser noticed. */
   readonly seen: number;
-  /** An insertion that would settle the problem. */
-  readonly insert?: { readonly at: number; readonly text: string };
+  /** An insertion that would settle the problem, in the place of the next `over` code units. */
+  readonly insert?: { readonly at: number; readonly text: string; readonly over?: number };
 }

@@ -64,7 +64,22 @@ describe("what is far from an edit is looked at again where it hangs on it", () 
     [
       "a function that comes back or does not",
       "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      low(tide);\n    default:\n      return 2;\n  }\n}\nfunction low(tide) {\n  console.log(tide);\n  throw tide;\n}\n",
-      [["throw tide", "void tide"], ["void tide", "throw tide"], ["console.log(tide)", "if (tide) return"], ["throw tide", "throw 1"]],
+      [
+        ["throw tide", "void tide"],
+        ["void tide", "throw tide"],
+        ["console.log(tide)", "if (tide) return"],
+        ["throw tide", "throw 1"],
+      ],
+    ],
+    [
+      "a function that is given away",
+      "function moor(berth, rope) {\n  return berth;\n}\nexport const first = moor(1);\n",
+      [
+        ["moor(1)", "run(moor)"],
+        ["run(moor)", "moor(2)"],
+        ["return berth", "throw berth"],
+        ["throw berth", "return berth"],
+      ],
     ],
     [
       "a misspelt name whose model moves",

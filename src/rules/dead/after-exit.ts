@@ -1,6 +1,7 @@
 import type { Statement, SwitchCase } from "../../languages/javascript/nodes/index.js";
 import type { FlowGraph } from "../../model/flow.js";
 import type { Node } from "../../syntax/node.js";
+import { isCutOff, returnCutShort } from "../flow/return-cut-short.js";
 import { removeLines } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 
@@ -53,6 +54,7 @@ function check(statements: readonly Statement[], exit: number, file: FileView): 
   // A `break` behind a `return` at the end of a case is a habit that misleads nobody.
   if (live.length === 1 && first.type === "BreakStatement" && first.parent?.type === "SwitchCase") return;
   const leaves = statements[exit]!;
+  if (file.beside(returnCutShort).isOn && isCutOff(leaves, first, file.text)) return;
   // Declarations of functions among them stay: they may be called from above.
   const removable = dead.every((statement) => !isInert(statement) || statement.type === "EmptyStatement") &&
     !holdsVar(dead);
@@ -83,6 +85,7 @@ export const afterExit = defineRule({
   why: "What follows a `return`, `throw`, `break`, `continue` or a loop without end is never run. It is left over, or the exit stands in the wrong place.",
   level: "warning",
   kits: ["sound"],
+  beside: [returnCutShort],
   examples: {
     alerts: [
       {
@@ -104,6 +107,7 @@ export const afterExit = defineRule({
       },
     ],
     quiet: [
+      { code: "export function fare(price) {\n  return\n    price;\n}\n", with: ["flow.return-cut-short"] },
       { code: "export function fare() {\n  return price();\n  function price() { return 3; }\n}\n" },
       { code: "while (true) {\n  if (sail()) break;\n}\nmoor();\nfunction sail() {}\nfunction moor() {}\n" },
       {

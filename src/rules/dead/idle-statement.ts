@@ -1,7 +1,9 @@
 import { hasEffect } from "../../languages/javascript/effects.js";
 import { bindingOf } from "../../languages/javascript/names/facts.js";
-import type { Expression } from "../../languages/javascript/nodes/index.js";
-import { defineRule } from "../rule.js";
+import type { Expression, ExpressionStatement } from "../../languages/javascript/nodes/index.js";
+import type { Siblings } from "../../syntax/siblings.js";
+import { isCutOff, returnCutShort } from "../flow/return-cut-short.js";
+import { defineRule, type FileView } from "../rule.js";
 
 /** Expressions that as a statement are surely a mistake: they compute a value that goes nowhere. */
 const idle = new Set<Expression["type"]>([
@@ -14,6 +16,29 @@ const idle = new Set<Expression["type"]>([
   "ThisExpression",
 ]);
 
+const lists = new Set(["Program", "FunctionBody", "BlockStatement", "SwitchCase"]);
+
+function checkAll({ before, children }: Siblings, file: FileView): void {
+  let last = before;
+  for (const child of children) {
+    // A value that a line end cuts off from its `return` is one mistake, of which `flow.return-cut-short` tells.
+    if (
+      child.type === "ExpressionStatement" && !(file.beside(returnCutShort).isOn && isCutOff(last, child, file.text))
+    ) {
+      check(child as ExpressionStatement, file);
+    }
+    last = child;
+  }
+}
+
+function check({ expression, directive }: ExpressionStatement, { alert, isBroken }: FileView): void {
+  if (directive !== null || !idle.has(expression.type) || hasEffect(expression) || isBroken(expression)) return;
+  // `void 0` and its like are written on purpose.
+  if (expression.type === "UnaryExpression" && expression.operator === "void") return;
+  if (expression.type === "Identifier" && bindingOf(expression) === undefined) return;
+  alert(expression, { message: "The value of this statement goes nowhere" });
+}
+
 export const idleStatement = defineRule({
   id: "dead.idle-statement",
   title: "A statement that does nothing",
@@ -21,23 +46,21 @@ export const idleStatement = defineRule({
     "A value is worked out and goes nowhere. Often a call lacks its parentheses, or `==` stands where `=` was meant.",
   level: "warning",
   kits: ["sound"],
+  beside: [returnCutShort],
   examples: {
     alerts: [
       { code: "export function moor(tide) {\n  «tide == 3»;\n  return tide;\n}\n" },
       { code: "import { sail } from \"./ferry.js\";\n«sail»;\n" },
     ],
     quiet: [
+      { code: "export function fare(price) {\n  return\n    price;\n}\n", with: ["flow.return-cut-short"] },
       { code: "\"use strict\";\nsail();\nvoid sail();\ndelete berth.ferry;\n" },
       { code: "tide = 3;\nnew Ferry();\nberth.open;\n" },
     ],
   },
   visit: {
-    ExpressionStatement({ expression, directive }, { alert, isBroken }) {
-      if (directive !== null || !idle.has(expression.type) || hasEffect(expression) || isBroken(expression)) return;
-      // `void 0` and its like are written on purpose.
-      if (expression.type === "UnaryExpression" && expression.operator === "void") return;
-      if (expression.type === "Identifier" && bindingOf(expression) === undefined) return;
-      alert(expression, { message: "The value of this statement goes nowhere" });
-    },
+    // Those of lists are looked at with what stands before them.
+    ExpressionStatement: (node, file) => void (lists.has(node.parent!.type) || check(node, file)),
   },
+  siblings: { Program: checkAll, FunctionBody: checkAll, BlockStatement: checkAll, SwitchCase: checkAll },
 });

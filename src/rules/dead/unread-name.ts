@@ -1,6 +1,8 @@
 import { z } from "zod";
 import { hasEffect } from "../../languages/javascript/effects.js";
+import { bindingOf } from "../../languages/javascript/names/facts.js";
 import type {
+  CallExpression,
   FunctionNode,
   JavaScriptNode,
   VariableDeclaration,
@@ -41,12 +43,33 @@ function isIdle(use: Reference, binding: Binding): boolean {
   );
 }
 
+/** The function that a parameter belongs to. */
+function ownerOf(binding: Binding): FunctionNode {
+  let node: Node = binding.declarations[0]!.node;
+  while (node.parent !== null && !("params" in node)) node = node.parent;
+  return node as unknown as FunctionNode;
+}
+
+/** Whether somebody else calls a function, who decides about its parameters: it is given away where it stands or by its name. One that does nothing stands for another. */
+function isHandedOut(owner: FunctionNode): boolean {
+  const { body } = owner;
+  const up = owner.parent as JavaScriptNode;
+  if (body?.type === "FunctionBody") {
+    const [only, more] = body.body;
+    if (only === undefined || (more === undefined && only.type === "ThrowStatement")) return true;
+  }
+  if ((up.type === "CallExpression" || up.type === "NewExpression") && up.callee !== (owner as Node)) return true;
+  const name = owner.type === "FunctionDeclaration" ? owner.id : up.type === "VariableDeclarator" ? up.id : null;
+  const isCalled = ({ node, exporting }: Reference): boolean =>
+    exporting || (node.parent as Partial<CallExpression>).callee === node;
+  return name?.type === "Identifier" && bindingOf(name)?.references.every(isCalled) === false;
+}
+
 /** Whether a parameter stands behind the last one of its function that is read. */
 function isLastParameter(binding: Binding): boolean {
-  const declaration = binding.declarations[0]!;
-  let child: Node = declaration.node;
-  while (child.parent !== null && !("params" in child.parent)) child = child.parent;
-  const owner = child.parent as unknown as FunctionNode;
+  const owner = ownerOf(binding);
+  let child: Node = binding.declarations[0]!.node;
+  while (child.parent !== (owner as Node)) child = child.parent!;
   const index = owner.params.indexOf(child as never);
   return owner.params
     .slice(index + 1)
@@ -73,7 +96,12 @@ function concerns(binding: Binding, { options: settings, keepsToItself }: FileVi
       return settings.caught;
     case "parameter":
       return settings.parameters === "all" ||
-        (settings.parameters === "last" && isLastParameter(binding) && !hasFixedShape(binding, settings));
+        (
+          settings.parameters === "last" &&
+          isLastParameter(binding) &&
+          !hasFixedShape(binding, settings) &&
+          !isHandedOut(ownerOf(binding))
+        );
     default:
       // A loop must have a name for what it goes through.
       if (isLoopName(binding)) return false;
@@ -172,7 +200,7 @@ export const unreadName = defineRule({
       { code: "export function sail() {\n  let «trips» = 0;\n  trips += 1;\n}\n" },
       { code: "export function moor(berth, «rope») {\n  return berth;\n}\n" },
       { code: "const { tides, «winds» } = require(\"./weather\");\ntides();\n" },
-      { code: "export class Ferry {\n  moor(«berth») {}\n}\n", options: { methods: true } },
+      { code: "export class Ferry {\n  moor(«berth») {\n    return 1;\n  }\n}\n", options: { methods: true } },
       { code: "export const a = 1;\nfunction «again»() {\n  again();\n}\n" },
       {
         code: "export function dock() {\n  const pier = 1, «tide» = 2;\n  return pier;\n}\n",
@@ -182,6 +210,10 @@ export const unreadName = defineRule({
     ],
     quiet: [
       { code: "export const tide = 3;\n" },
+      {
+        code: "function moor(berth, rope) {\n  return berth;\n}\nexport const table = [1].map(moor);\nexport const list = [2].map((one, index) => one);\n",
+      },
+      { code: "export function unused(berth) {\n  throw new Error(\"no berths\");\n}\n" },
       { code: "export function isEmpty(berths) {\n  for (const berth in berths) return false;\n  return true;\n}\n" },
       { code: "export function moor(berth, rope) {\n  return rope;\n}\n" },
       { code: "const _spare = 1;\n" },

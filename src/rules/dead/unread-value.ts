@@ -73,6 +73,17 @@ function isByForm(node: Node): boolean {
   return !(up.type === "VariableDeclarator" && !/^For/.test(up.parent!.parent!.type));
 }
 
+/** Whether a plain value is given to several names at once: `a = b = null`. */
+function isHandedDown(node: Node, value: Node | null): boolean {
+  const up = node.parent!;
+  const last = (at: Node | null): Node | null => (
+    at?.type === "AssignmentExpression" ? last((at as AssignmentExpression).right) : at
+  );
+  return up.type === "AssignmentExpression" &&
+    (value?.type === "AssignmentExpression" || up.parent?.type === "AssignmentExpression") &&
+    isPlainStart(last(value));
+}
+
 /** Whether the value of an assignment is not used beside it. */
 function isStatement(assignment: Node): boolean {
   const up = assignment.parent as JavaScriptNode;
@@ -114,13 +125,18 @@ export const unreadValue = defineRule({
       {
         code: "export function run(go) {\n  let step = 1;\n  try {\n    step = go();\n    step = go(step);\n  } catch {\n    return step;\n  }\n  return 0;\n}\n",
       },
+      {
+        code: "export function clear(go) {\n  let berth = go();\n  let pier = go(berth);\n  go(pier);\n  pier = berth = null;\n  return berth;\n}\n",
+      },
       { code: "export function later(go) {\n  let turn = 1;\n  go(() => turn);\n  turn = 2;\n}\n" },
     ],
   },
   flow(flow, file) {
     if (flow.tracked.every(({ writes, declarations }) => writes === 0 && declarations.length === 1)) return;
     eachWrite(flow, ({ node, binding, value, first }, isRead) => {
-      if (isByForm(node) || (first && (isPlainStart(value) || binding.writes === 0))) return;
+      if (isHandedDown(node, value) || isByForm(node) || (first && (isPlainStart(value) || binding.writes === 0))) {
+        return;
+      }
       // A name that nothing reads at all is another rule's, and so is one that may not be assigned to.
       if (
         binding.kind === "fixed" ||

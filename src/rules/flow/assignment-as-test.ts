@@ -6,24 +6,23 @@ const options = z.strictObject({
   calls: z.boolean()
     .default(false)
     .describe(
-      "Alert where the value comes from a call or a member, too. That is mostly meant: the loop or branch works with what it was given.",
+      "Alert where the value is worked out or comes from a call or a member, too. That is mostly meant: the loop or branch works with what it was given.",
     ),
 });
 type Options = z.infer<typeof options>;
 
-function isGiven(value: Expression): boolean {
-  if (value.type === "AwaitExpression" || value.type === "UnaryExpression") return isGiven(value.argument);
-  return value.type === "CallExpression" ||
-    value.type === "MemberExpression" ||
-    value.type === "ChainExpression" ||
-    value.type === "LogicalExpression" ||
-    value.type === "NewExpression";
+/** Whether a value is one that a name would be compared with: a literal or another name. */
+function isPlain(value: Expression): boolean {
+  if (value.type === "UnaryExpression") return isPlain(value.argument);
+  return value.type === "Literal" ||
+    value.type === "Identifier" ||
+    (value.type === "TemplateLiteral" && value.expressions.length === 0);
 }
 
 function check(test: Expression | null, { text, alert, options: { calls } }: FileView<Options>): void {
   if (test?.type !== "AssignmentExpression" || test.operator !== "=" || test.parenthesized) return;
   const { left, right } = test;
-  if (!calls && isGiven(right)) return;
+  if (!calls && !isPlain(right)) return;
   const sign = (): number => left.end + text.slice(left.end, right.start).indexOf("=");
   alert(test, {
     message: "This assigns and does not compare: write `===`, or put it in parentheses of its own if it is meant",
@@ -55,6 +54,7 @@ export const assignmentAsTest = defineRule({
       { code: "while (berth = next()) moor(berth);\n" },
       { code: "while ((berth = next())) moor(berth);\n" },
       { code: "for (;(berth = next());) {}\n" },
+      { code: "while (tide = tide - 1) sail();\n" },
       { code: "if (tide === 3) sail();\n" },
     ],
   },

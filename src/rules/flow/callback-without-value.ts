@@ -1,6 +1,12 @@
 import { bindingOf } from "../../languages/javascript/names/facts.js";
-import type { CallExpression, Identifier, JavaScriptNode } from "../../languages/javascript/nodes/index.js";
+import type {
+  CallExpression,
+  FunctionNode,
+  Identifier,
+  JavaScriptNode,
+} from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
+import { headOf } from "../heads.js";
 import { defineRule } from "../rule.js";
 
 /** Methods of lists that work with what the function they are given returns. */
@@ -30,13 +36,13 @@ export const callbackWithoutValue = defineRule({
   id: "flow.callback-without-value",
   title: "A function that should give a value and gives none",
   why: "Methods such as `map` and `filter` work with what their function returns. One that returns nothing makes a list of nothing, or none at all: a `return` was forgotten, or `forEach` is meant.",
-  level: "error",
+  level: "warning",
   kits: ["sound"],
   examples: {
     alerts: [
-      { code: "export const prices = (all) => all.map(«(one) => {\n  one.price * 2;\n}»);\n" },
+      { code: "export const prices = (all) => all.map((one) «=>» {\n  one.price * 2;\n});\n" },
       {
-        code: "export const adults = (all) => all.filter(«function (one) {\n  if (one.age > 15) log(one);\n}»);\nfunction log() {}\n",
+        code: "export const adults = (all) => all.filter(«function» (one) {\n  if (one.age > 15) log(one);\n});\nfunction log() {}\n",
       },
     ],
     quiet: [
@@ -47,11 +53,12 @@ export const callbackWithoutValue = defineRule({
         code: "import * as stream from \"./stream.js\";\nexport const all = stream.map((one) => {\n  one.go();\n});\n",
       },
       { code: "export const all = (list) => Promise.all(list.map(async (one) => {\n  await one.go();\n}));\n" },
+      { code: "export const show = (list) => {\n  list.map((one) => {\n    log(one);\n  });\n};\nfunction log() {}\n" },
       { code: "export const none = (list) => list.map(() => {});\n" },
       { code: "export const fail = (list) => list.map(() => {\n  throw new Error(\"no\");\n});\n" },
     ],
   },
-  ends({ root, runsOff, returns }, { alert, isBroken }) {
+  ends({ root, runsOff, returns }, { alert, text, isBroken }) {
     const call = root.parent as JavaScriptNode | null;
     if (
       call?.type !== "CallExpression" || (root.type !== "ArrowFunctionExpression" && root.type !== "FunctionExpression")
@@ -64,7 +71,9 @@ export const callbackWithoutValue = defineRule({
       callee.property.type !== "Identifier" ||
       !methods.has(callee.property.name)
     ) return;
-    if (isLibrary(callee.object)) return;
+    // Where nobody uses what comes of it, the method only goes through the list; `sort` changes it.
+    const isUnused = call.parent!.type === "ExpressionStatement" && callee.property.name !== "sort";
+    if (isUnused || isLibrary(callee.object)) return;
     const { body, generator, async } =
       root as unknown as { body: { body?: unknown[] }; generator?: boolean; async: boolean };
     // What an async function gives is a promise, which can be waited for.
@@ -77,7 +86,7 @@ export const callbackWithoutValue = defineRule({
       returns.some(({ hasValue }) => hasValue) ||
       isBroken(root)
     ) return;
-    alert(root, {
+    alert(headOf(root as FunctionNode, text), {
       message: `\`${callee.property.name}\` works with what this function returns, and it returns nothing`,
     });
   },

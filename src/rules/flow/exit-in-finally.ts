@@ -26,19 +26,29 @@ export const exitInFinally = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [{ code: "function sail() {\n  try {\n    return go();\n  } finally {\n    «return 0;»\n  }\n}\n" }],
-    quiet: [{
-      code: "function sail() {\n  try {\n    return go();\n  } finally {\n    for (const pier of piers) if (pier) break;\n    later(() => { return 1; });\n  }\n}\n",
-    }],
+    quiet: [
+      {
+        code: "function sail() {\n  try {\n    return go();\n  } finally {\n    // Whatever happened, the ferry is in the harbour.\n    return 0;\n  }\n}\n",
+      },
+      {
+        code: "function sail() {\n  try {\n    return go();\n  } finally {\n    for (const pier of piers) if (pier) break;\n    later(() => { return 1; });\n  }\n}\n",
+      },
+    ],
   },
   visit: {
-    TryStatement({ finalizer }, { alert }) {
+    TryStatement({ finalizer }, { alert, text }) {
       if (finalizer === null) return;
+      const isMeant = ({ start, end }: Node): boolean => {
+        const before = text.slice(Math.max(finalizer.start, start - 300), start);
+        return /(?:\/\/[^\n\r]*\r?\n|\*\/)[ \t]*$/.test(before) ||
+          /^[ \t]*(?:\/\/|\/\*)/.test(text.slice(end, end + 100));
+      };
       walk(finalizer, (node) => {
         if (node.type.includes("Function") || node.type === "ClassBody") return false;
         const isJump = node.type === "ReturnStatement" ||
           node.type === "BreakStatement" ||
           node.type === "ContinueStatement";
-        if (isJump && leaves(node, finalizer)) {
+        if (isJump && leaves(node, finalizer) && !isMeant(node)) {
           alert(node, { message: "Leaving `finally` here throws away what was returned or thrown before" });
         }
         return true;

@@ -1,17 +1,25 @@
 import { looksExhaustive } from "../../languages/javascript/leaving.js";
-import type { FunctionBody, JavaScriptNode, ReturnStatement, Type } from "../../languages/javascript/nodes/index.js";
+import type {
+  FunctionBody,
+  FunctionNode,
+  JavaScriptNode,
+  ReturnStatement,
+  Type,
+} from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
-import { defineRule } from "../rule.js";
+import type { SourceText } from "../../text/text.js";
+import { headOf } from "../heads.js";
+import { defineRule, type Place } from "../rule.js";
 
-/** Where a function says what it is: its name, or else its first characters. */
-function nameOf(root: Node): Node {
+/** Where a function says what it is: its name, or else its arrow or the word `function`. */
+function nameOf(root: Node, text: SourceText): Place {
   const { id } = root as { id?: Node | null };
   if (id) return id;
   const up = root.parent as JavaScriptNode;
   if (
     (up.type === "MethodDefinition" || up.type === "Property" || up.type === "PropertyDefinition") && up.value === root
   ) return up.key;
-  return up.type === "VariableDeclarator" ? up.id : root;
+  return up.type === "VariableDeclarator" ? up.id : headOf(root as FunctionNode, text);
 }
 
 function isUndefined(node: Node | null): boolean {
@@ -42,7 +50,7 @@ export const mixedReturns = defineRule({
       { code: "export function* turns(on) {\n  if (on) return 1;\n  yield 2;\n}\n" },
     ],
   },
-  ends({ root, runsOff, returns }, { alert, typescript, isBroken }) {
+  ends({ root, runsOff, returns }, { alert, text, typescript, isBroken }) {
     const giving = returns.filter(
       ({ hasValue, node }) =>
         hasValue && !(node.type === "ReturnStatement" && isUndefined((node as ReturnStatement).argument)),
@@ -54,7 +62,7 @@ export const mixedReturns = defineRule({
     if (typescript && body?.type === "FunctionBody" && looksExhaustive((body as FunctionBody).body.at(-1))) return;
     const bare = returns.find(({ hasValue }) => !hasValue);
     if ((!runsOff && bare === undefined) || isConstructor(root) || isBroken(root)) return;
-    alert(nameOf(root), {
+    alert(nameOf(root, text), {
       message: "This function gives a value on some ways and none on others",
       related: [
         { at: first.node, message: "Here it gives one" },

@@ -1,26 +1,29 @@
-import type { Statement } from "../../languages/javascript/nodes/index.js";
+import type { BlockStatement, ReturnStatement, Statement } from "../../languages/javascript/nodes/index.js";
+import type { Node } from "../../syntax/node.js";
 import type { Siblings } from "../../syntax/siblings.js";
+import type { SourceText } from "../../text/text.js";
 import { holdsComment } from "../comments.js";
 import { charAt } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
+
+/** Whether a statement is the value of the `return` before it, from which a line end cuts it off. */
+export function isCutOff(statement: Node | null | undefined, next: Node, text: SourceText): boolean {
+  if (statement?.type !== "ReturnStatement" || (statement as ReturnStatement).argument !== null) return false;
+  if (charAt(text, statement.end - 1) === ";") return false;
+  const looksLikeValue = next.type === "ExpressionStatement" ||
+    (
+      next.type === "BlockStatement" &&
+      (next as BlockStatement).body.every(({ type }) => type === "LabeledStatement" || type === "ExpressionStatement")
+    );
+  return looksLikeValue && !/\n\s*\n/.test(text.slice(statement.end, next.start));
+}
 
 function check({ before, children }: Siblings, { text, alert }: FileView): void {
   let last = before as Statement | null;
   for (const next of children as readonly Statement[]) {
     const statement = last;
     last = next;
-    if (
-      statement?.type !== "ReturnStatement" || statement.argument !== null || charAt(text, statement.end - 1) === ";"
-    ) {
-      continue;
-    }
-    const looksLikeValue = next.type === "ExpressionStatement" ||
-      (
-        next.type === "BlockStatement" &&
-        next.body.every(({ type }) => type === "LabeledStatement" || type === "ExpressionStatement")
-      );
-    if (!looksLikeValue) continue;
-    if (/\n\s*\n/.test(text.slice(statement.end, next.start))) continue;
+    if (statement === null || !isCutOff(statement, next, text)) continue;
     alert(statement, {
       message: "The value on the next line is not returned: a line end behind `return` ends it",
       related: [{ at: next, message: "This is never reached" }],

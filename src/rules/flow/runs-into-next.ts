@@ -1,4 +1,4 @@
-import { looksExhaustive } from "../../languages/javascript/leaving.js";
+import { alwaysLeaves, looksExhaustive } from "../../languages/javascript/leaving.js";
 import type { Statement, SwitchCase, SwitchStatement } from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
 import type { SourceText } from "../../text/text.js";
@@ -19,6 +19,11 @@ function mostLikelyThrows(last: Statement): boolean {
   return name.type === "Identifier" && throwing.test(name.name);
 }
 
+/** Whether a statement leaves the case if something holds: who wrote that knows what happens otherwise. */
+function mayLeave(last: Statement): boolean {
+  return last.type === "IfStatement" && last.alternate === null && alwaysLeaves(last.consequent);
+}
+
 const announcing = /(?:\/\/|\/\*)[^]*?\b(?:fall|through|runs? (?:on|into)|go(?:es)? on|no break|into the next)/i;
 
 /** Whether a comment above the first of several cases that run on says so for all of them. */
@@ -27,7 +32,9 @@ function isAnnounced(one: SwitchCase, running: ReadonlySet<Node>, text: SourceTe
   let first = cases.indexOf(one);
   while (first > 0 && (running.has(cases[first - 1]!) || cases[first - 1]!.consequent.length === 0)) first -= 1;
   const start = cases[first]!.start;
-  return announcing.test(text.slice(first > 0 ? cases[first - 1]!.end : Math.max(0, start - 300), start));
+  return announcing.test(
+    text.slice(first > 0 ? cases[first - 1]!.end : (one.parent as SwitchStatement).discriminant.end, start),
+  );
 }
 
 export const runsIntoNext = defineRule({
@@ -43,11 +50,14 @@ export const runsIntoNext = defineRule({
         after: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      low();\n      break;\n    case 2:\n      high();\n  }\n}\nfunction low() {}\nfunction high() {}\n",
       },
       {
-        code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      if (tide) return 1;\n    «default»:\n      return 2;\n  }\n}\n",
-        after: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      if (tide) return 1;\n      break;\n    default:\n      return 2;\n  }\n}\n",
+        code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      if (tide) tide = 2;\n    «default»:\n      return 2;\n  }\n}\n",
+        after: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      if (tide) tide = 2;\n      break;\n    default:\n      return 2;\n  }\n}\n",
       },
     ],
     quiet: [
+      {
+        code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      if (low()) break;\n    default:\n      high();\n  }\n}\nfunction low() {}\nfunction high() {}\n",
+      },
       {
         code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      low(tide);\n    case 2:\n      this.failWith(tide);\n    default:\n      return 2;\n  }\n}\nfunction low(tide) {\n  throw new RangeError(tide);\n}\n",
       },
@@ -72,7 +82,7 @@ export const runsIntoNext = defineRule({
       const whole = one.parent as SwitchStatement;
       const next = whole.cases[whole.cases.indexOf(one) + 1]!;
       const last = one.consequent.at(-1)!;
-      if ((typescript && looksExhaustive(last)) || mostLikelyThrows(last)) continue;
+      if ((typescript && looksExhaustive(last)) || mostLikelyThrows(last) || mayLeave(last)) continue;
       // A comment at the end of the case, also inside its block.
       if (
         holdsComment(text, last.end, next.start) ||

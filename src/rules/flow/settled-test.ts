@@ -10,6 +10,7 @@ import type { Binding } from "../../model/binding.js";
 import { Values, type KnownValue } from "../../model/flow-facts.js";
 import type { Node } from "../../syntax/node.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { stuckLoop, stuckNames } from "./stuck-loop.js";
 
 type Known = (binding: Binding) => KnownValue | undefined;
 /** A value that is known, in a list of one so that `undefined` can be among them; nothing where none is. */
@@ -133,6 +134,7 @@ export const settledTest = defineRule({
   why: "The condition decides nothing: it asks a fixed value, or a name that can only have one value there. Most often the line that should change the name is missing, a call lacks its parentheses, or the condition was fixed while searching for a mistake.",
   level: "warning",
   kits: ["sound"],
+  beside: [stuckLoop],
   examples: {
     alerts: [
       {
@@ -148,6 +150,10 @@ export const settledTest = defineRule({
       { code: "export function first(all) {\n  if («[]») return all;\n  return null;\n}\n" },
     ],
     quiet: [
+      {
+        code: "export function count(all) {\n  let pier = 0;\n  while (pier < 10) all.sail();\n}\n",
+        with: ["flow.stuck-loop"],
+      },
       { code: "while (true) {\n  if (sail()) break;\n}\nfunction sail() {}\n" },
       {
         code: "export function any(all) {\n  let found = false;\n  for (const one of all) if (one) found = true;\n  if (found) return 1;\n  return 0;\n}\n",
@@ -174,17 +180,22 @@ export const settledTest = defineRule({
       if (node.test !== null) checkWritten(node.test, file, true);
     },
   },
-  flow(flow, { alert, isBroken }) {
+  flow(flow, { alert, beside, isBroken }) {
     if (flow.tests.length === 0 || flow.tracked.length === 0) return;
     const asked = new Set(flow.tracked.filter(isEverKnown));
     if (asked.size === 0) return;
     const values = new Values(flow, asked, ({ value }) => written(value));
     const told: Node[] = [];
+    const stuck = beside(stuckLoop).isOn
+      ? flow.loops.filter((loop) => stuckNames(loop, flow, isBroken).size > 0).map(({ test }) => test!)
+      : [];
     for (const { node, block, at } of flow.tests) {
       if (!block.reached || node.length > longest || isBroken(node)) continue;
       const used = new Set<Binding>();
       const value = valueOf(node, values.at(block, at), used);
       if (value === undefined || used.size === 0 || [...used].some(isSwitch)) continue;
+      // Of a loop that nothing ends `flow.stuck-loop` tells.
+      if (stuck.some((test) => isPartOf(node, test))) continue;
       // Of a condition and its parts the whole is told.
       if (told.some((whole) => isPartOf(node, whole))) continue;
       told.push(node);

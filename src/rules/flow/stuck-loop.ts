@@ -145,6 +145,8 @@ function isPlain({ declarations, references }: Binding): boolean {
   );
 }
 
+const none: ReadonlySet<string> = new Set();
+
 const still = new Set([
   "Identifier",
   "Literal",
@@ -155,10 +157,10 @@ const still = new Set([
   "TemplateElement",
 ]);
 
-/** A test made of names alone, none of which gets another value in the loop. */
-function checkTest(loop: FlowLoop, flow: FlowGraph, { alert, isBroken }: FileView): void {
+/** The names of which a loop's test is made, where none of them gets another value in the loop and nothing else ends it. */
+export function stuckNames(loop: FlowLoop, flow: FlowGraph, isBroken: (node: Node) => boolean): ReadonlySet<string> {
   const { test, node } = loop;
-  if (test === null) return;
+  if (test === null || !loop.head.reached) return none;
   const names = new Set<string>();
   let isStill = true;
   walk(test, (inner) => {
@@ -171,7 +173,10 @@ function checkTest(loop: FlowLoop, flow: FlowGraph, { alert, isBroken }: FileVie
     const isGiven = follows &&
       (
         binding.references.some((use) => use.access !== "read" && isInside(use.node, node)) ||
-        binding.declarations.some(({ owner }) => (owner as Partial<VariableDeclarator>).init && isInside(owner, node))
+        binding.declarations.some(
+          ({ owner }) =>
+            (owner as Partial<VariableDeclarator>).init && isInside(owner, (node as unknown as { body: Node }).body),
+        )
       );
     if (!follows || isGiven) {
       isStill = false;
@@ -179,9 +184,14 @@ function checkTest(loop: FlowLoop, flow: FlowGraph, { alert, isBroken }: FileVie
     names.add((inner as Identifier).name);
     return isStill;
   });
-  if (!isStill || names.size === 0 || canLeave(loop, flow) || isBroken(node)) return;
+  return isStill && names.size > 0 && !canLeave(loop, flow) && !isBroken(node) ? names : none;
+}
+
+function checkTest(loop: FlowLoop, flow: FlowGraph, { alert, isBroken }: FileView): void {
+  const names = stuckNames(loop, flow, isBroken);
+  if (names.size === 0) return;
   const told = [...names].map((name) => `\`${name}\``).join(", ");
-  alert(test, {
+  alert(loop.test!, {
     message:
       `This test cannot change: nothing in the loop gives ${told} another value, so it runs not at all or for ever`,
   });

@@ -1,5 +1,6 @@
 import { declaredBy } from "../../languages/javascript/names/together.js";
 import type { VariableDeclaration } from "../../languages/javascript/nodes/index.js";
+import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
 
@@ -24,6 +25,13 @@ function narrow(whole: VariableDeclaration): RemedyOffer[] {
   }];
 }
 
+function isInFunction(node: Node): boolean {
+  for (let up = node.parent; up !== null; up = up.parent) {
+    if (up.type.includes("Function") || up.type === "StaticBlock") return true;
+  }
+  return false;
+}
+
 export const functionWide = defineRule({
   id: "names.function-wide",
   title: "A declaration for the whole function",
@@ -46,7 +54,7 @@ export const functionWide = defineRule({
       if (node.kind !== "var" || node.declare || ambient) return;
       const { start } = node;
       alert({ from: start, to: start + "var".length }, {
-        message: "`var` declares for the whole function: `let` or `const` keep to the block",
+        message: `\`var\` declares for the whole ${isInFunction(node) ? "function" : "file"}: \`let\` or \`const\` keep to the block`,
         remedies: () => narrow(node),
       });
     },

@@ -110,9 +110,9 @@ export const syntaxRules: readonly Rule[] = [
           ...(
             insert && {
               remedies: () => [{
-                title: `Insert \`${insert.text.trim()}\``,
+                title: insert.over === undefined ? `Insert \`${insert.text.trim()}\`` : `Write \`${insert.text}\``,
                 certainty: "proposed" as const,
-                edits: [{ from: insert.at, to: insert.at, insert: insert.text }],
+                edits: [{ from: insert.at, to: insert.at + (insert.over ?? 0), insert: insert.text }],
               }],
             }
           ),

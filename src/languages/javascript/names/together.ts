@@ -1,7 +1,7 @@
-import type { Binding } from "../../../model/binding.js";
+import { Declaration, type Binding } from "../../../model/binding.js";
 import type { Names } from "../../../model/names.js";
 import { walk } from "../../../syntax/walk.js";
-import type { VariableDeclaration, VariableDeclarator } from "../nodes/index.js";
+import type { FunctionNode, VariableDeclaration, VariableDeclarator } from "../nodes/index.js";
 import { bindingOf } from "./facts.js";
 
 /** The names that a declaration declares, in the order of the text. */
@@ -21,17 +21,31 @@ export function declaredBy(whole: VariableDeclaration): Binding[] {
   return found;
 }
 
-/** The parameters of a parameter's function, or the names that one declaration declares together. */
+/** The parameters of a parameter's or a named function, or the names that one declaration declares together. */
 export function together(binding: Binding): readonly Binding[] {
   const { owner, kind } = binding.declarations[0]!;
   if (kind === "parameter") {
     return [...binding.scope.bindings.values()].filter((other) => other.isDeclared && other.kind === "parameter");
   }
+  if (kind === "function") return parametersOf(owner as FunctionNode);
   if (owner.type !== "VariableDeclarator") return [];
+  const { init } = owner as VariableDeclarator;
+  if (init !== null && "params" in init) return parametersOf(init as FunctionNode);
   const whole = owner.parent as VariableDeclaration;
   return whole.declarations.length === 1 && (owner as VariableDeclarator).id.type === "Identifier"
     ? []
     : declaredBy(whole);
+}
+
+function parametersOf({ params }: FunctionNode): Binding[] {
+  const found: Binding[] = [];
+  for (const param of params) {
+    walk(param, (node) => {
+      const { fact } = node as { fact?: unknown };
+      if (fact instanceof Declaration) found.push(fact.binding);
+    });
+  }
+  return found;
 }
 
 /** The names by which a script tells that it is a module of the older kind. */

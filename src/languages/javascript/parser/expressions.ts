@@ -104,7 +104,15 @@ function parseAssignmentInner(p: ParseState): Expression {
   if (!isAssignment(p.token)) return left;
   if (left.type === "ArrowFunctionExpression" && !left.parenthesized) return left;
   const operator = p.source.slice(p.start, p.end);
-  if (p.token === Token.Assign) toPattern(p, left, left.offset, false);
+  if (/^(?:As|Satisfies)Expression$|^TypeAssertion$/.test(left.type) && !left.parenthesized) {
+    report(
+      p,
+      "bad-target",
+      left.offset,
+      left.offset + left.length,
+      "What is assigned to with a type needs parentheses around it",
+    );
+  } else if (p.token === Token.Assign) toPattern(p, left, left.offset, false);
   else checkSimpleTarget(p, left, left.offset);
   next(p);
   const right = parseAssignment(p);

@@ -75,6 +75,10 @@ export function parseImport(p: ParseState): ImportDeclaration | ImportEqualsDecl
       if (!at(p, Token.Star) && !at(p, Token.BraceOpen)) {
         missing(p, "`{` or `*` is missing behind the `,` of the import");
       }
+    } else if (at(p, Token.Star) || at(p, Token.BraceOpen)) {
+      reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
+        insert: { at: p.prevEnd, text: "," },
+      });
     }
   }
   if (p.token === Token.Star) specifiers.push(parseNamespace(p));
@@ -156,6 +160,8 @@ function parseImportList(p: ParseState, specifiers: ImportPart[]): void {
       );
     } else checkReserved(p, local.name, local.offset, local.offset + local.length, true, escaped);
     specifiers.push(new ImportSpecifier(start, p.prevEnd, imported, local, typeOnly));
+    // Before `from "…"` it is the closer that is missing.
+    if (isWord(p, "from") && peek(p).token === Token.String) break;
     if (!parseListEnd(p, Token.BraceClose, opener)) break;
   }
   expectCloser(p, Token.BraceClose, opener, "the import's names");

@@ -7,8 +7,8 @@ import { spelling, Token } from "./token.js";
 
 interface Details {
   readonly related?: readonly RelatedPlace[];
-  /** An insertion that settles the problem. */
-  readonly insert?: { readonly at: number; readonly text: string };
+  /** An insertion that settles the problem, in the place of the next `over` characters. */
+  readonly insert?: { readonly at: number; readonly text: string; readonly over?: number };
   /** Where it was noticed, if not at the current token. */
   readonly seen?: number;
 }

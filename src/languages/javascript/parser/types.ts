@@ -41,7 +41,7 @@ import { eat, expect, expectCloser, here, openerHere, report, reportForm } from 
 import { isWord, next, peek, rescanTemplate, textToKeep, tokenText } from "./scanner.js";
 import { lookAhead, skipBrackets, tryParse } from "./speculate.js";
 import { at, type ParseState } from "./state.js";
-import { isWordLike, Token } from "./token.js";
+import { isKeyword, isWordLike, Token } from "./token.js";
 import { parseObjectType } from "./type-members.js";
 
 const keywordTypes = new Set([
@@ -210,7 +210,7 @@ function parseOperator(p: ParseState): Type {
   const { start } = p;
   if (isWord(p, "keyof") || isWord(p, "unique") || isWord(p, "readonly")) {
     const after = peek(p);
-    if (!after.newline && startsTypeToken(after.token)) {
+    if (startsTypeToken(after.token) && !(after.newline && isKeyword(after.token))) {
       const operator = tokenText(p);
       next(p);
       const operand = parseOperator(p);
@@ -219,10 +219,16 @@ function parseOperator(p: ParseState): Type {
       }
       return new TypeOperator(start, p.prevEnd, operator, operand);
     }
+    // No type can have this name, so that what it is about is missing.
+    const operator = tokenText(p);
+    next(p);
+    return new TypeOperator(start, p.prevEnd, operator, missing(p, `A type is missing behind \`${operator}\``));
   }
   if (isWord(p, "infer")) {
     const after = peek(p);
-    if (!after.newline && after.token === Token.Name) return parseInfer(p);
+    if (after.token === Token.Name && !after.newline) return parseInfer(p);
+    next(p);
+    return missing(p, "A name is missing behind `infer`");
   }
   return parsePostfix(p);
 }
