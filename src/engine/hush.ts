@@ -3,9 +3,10 @@
  * `hush-from` … `hush-to` for a stretch.
  */
 import type { Language, Tree } from "../languages/language.js";
-import { areaOf, type HushUse } from "../rules/rule.js";
+import { areaOf, type HushFlaw, type HushUse } from "../rules/rule.js";
 import type { Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
+import { flawOf, isDate } from "./hush-flaws.js";
 
 /** A rule, or an area as `area.*`, that a hush names. */
 export interface HushedRule extends Span {
@@ -22,8 +23,11 @@ export interface Hush {
   readonly comment: Span;
   readonly until?: string;
   readonly reason?: string;
+  /** What keeps it from being read. */
+  readonly flaw?: HushFlaw;
 }
 
+const knownForm = /^quill:\s*known\s+([^\s,]+(?:\s*,\s*[^\s,]+)*)\s*$/;
 const form = /^quill:\s*hush(-file|-from|-to)?(?:\s+([\w.*-]+(?:\s*,\s*[\w.*-]+)*))?(?:\s+until\s+(\d{4}-\d{2}-\d{2}))?(?:\s+because\s+(\S[^]*))?$/;
 
 /**
@@ -33,23 +37,31 @@ const form = /^quill:\s*hush(-file|-from|-to)?(?:\s+([\w.*-]+(?:\s*,\s*[\w.*-]+)
 export function findHushes(text: Text, tree: Tree, language: Language): Hush[] {
   const hushes: Hush[] = [];
   const open: { hush: Hush; names: readonly string[]; range: { from: number; to: number } }[] = [];
-  for (const comment of language.comments(text, tree, "quill:")) {
+  const noteFlaw = ({ from, to }: Span, flaw: HushFlaw): void =>
+    void hushes.push({ rules: [], range: undefined, comment: { from, to }, flaw });
+  for (const comment of language.comments(text, tree, "quill")) {
+    if (knownForm.test(comment.text)) continue;
     const match = form.exec(comment.text);
-    if (match === null) continue;
-    const [, kind, list, until, reason] = match;
+    const [, kind, list, until, reason] = match ?? [];
+    if (match === null || (list === undefined && kind !== "-to") || (until !== undefined && !isDate(until))) {
+      const flaw = flawOf(comment.text);
+      if (flaw !== undefined) noteFlaw(comment, flaw);
+      continue;
+    }
     const names = list?.split(/\s*,\s*/) ?? [];
     if (kind === "-to") {
       // Without names it ends all stretches that are open.
-      for (const one of open.filter(
-        (stretch) => names.length === 0 || stretch.names.some((name) => names.includes(name)),
-      )) {
+      const ended = open.filter((stretch) => names.length === 0 || stretch.names.some((name) => names.includes(name)));
+      if (ended.length === 0) {
+        noteFlaw(comment, { message: "This ends no stretch: no `hush-from` with its rules stands before it" });
+      }
+      for (const one of ended) {
         one.range.to = comment.from;
         open.splice(open.indexOf(one), 1);
       }
       continue;
     }
-    if (list === undefined) continue;
-    const listAt = text.slice(comment.from, comment.to).indexOf(list);
+    const listAt = text.slice(comment.from, comment.to).indexOf(list!);
     let at = comment.from + listAt;
     const rules = names.map((name) => {
       const from = at + text.slice(at, comment.to).indexOf(name);
@@ -82,7 +94,7 @@ function placeOf(comment: Span, text: Text, tree: Tree, language: Language): Spa
 export function findKnown(text: Text, tree: Tree, language: Language): Set<string> {
   const known = new Set<string>();
   for (const comment of language.comments(text, tree, "quill:")) {
-    const match = /^quill:\s*known\s+([^\s,]+(?:\s*,\s*[^\s,]+)*)\s*$/.exec(comment.text);
+    const match = knownForm.exec(comment.text);
     for (const name of match?.[1]!.split(/\s*,\s*/) ?? []) known.add(name);
   }
   return known;
@@ -120,6 +132,7 @@ export function hushUses(
     rules: hush.rules.map((rule) => ({ ...rule, exists: known.includes(rule.name), isOn: isOn(rule.name) })),
     ...(hush.until !== undefined && { until: hush.until }),
     ...(hush.reason !== undefined && { reason: hush.reason }),
+    ...(hush.flaw && { flaw: hush.flaw }),
     hasEnded: hasEnded(hush, today),
     known,
   }));

@@ -34,6 +34,7 @@ import { stuckLoop } from "./flow/stuck-loop.js";
 import { expired } from "./hush/expired.js";
 import { idle } from "./hush/idle.js";
 import { noReason } from "./hush/no-reason.js";
+import { notRead } from "./hush/not-read.js";
 import { unknownRule } from "./hush/unknown-rule.js";
 import { order } from "./imports/order.js";
 import { twice } from "./imports/twice.js";
@@ -139,6 +140,7 @@ export const rules: readonly Rule[] = [
   idle,
   expired,
   noReason,
+  notRead,
   unknownRule,
   ...settingsRules,
   overSize,

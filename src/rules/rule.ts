@@ -109,6 +109,14 @@ export interface HushUse {
   readonly hasEnded: boolean;
   /** All rules and areas there are. */
   readonly known: Iterable<string>;
+  /** What keeps it from being read, where something does: then it names no rules. */
+  readonly flaw?: HushFlaw;
+}
+
+/** What is wrong with a comment that is nearly a hush, and what it should be as far as that can be told. */
+export interface HushFlaw {
+  readonly message: string;
+  readonly instead?: string;
 }
 
 /** A rule or area that a hush names, with where it does. */

@@ -229,7 +229,13 @@ test("the catalogue is filtered, and given as JSON", () => {
   const ids = (...args: string[]): string[] =>
     JSON.parse(quill(scratch(), "rules", "--format", "json", ...args).out).rules.map(({ id }: any) => id);
   expect(ids()).toEqual(rules.map(({ id }) => id));
-  expect(ids("--area", "hush")).toEqual(["hush.idle", "hush.expired", "hush.no-reason", "hush.unknown-rule"]);
+  expect(ids("--area", "hush")).toEqual([
+    "hush.idle",
+    "hush.expired",
+    "hush.no-reason",
+    "hush.not-read",
+    "hush.unknown-rule",
+  ]);
   expect(ids("--kit", "tidy")).toEqual(rules.filter(({ kits }) => kits.includes("tidy")).map(({ id }) => id));
   expect(ids("--level", "error", "--area", "names", "--has-remedy")).toContain("names.unknown");
   expect(ids("--language", "settings")).toHaveLength(7);

@@ -82,6 +82,11 @@ describe("what is far from an edit is looked at again where it hangs on it", () 
       ],
     ],
     [
+      "a function in a block that is none any more",
+      "(function () {\n  function moor() {}\n})();\nmoor();\n",
+      [["(function", "(funtion"], ["(funtion", "(function"]],
+    ],
+    [
       "a misspelt name whose model moves",
       "export function sail() {\n  return harbor;\n}\n",
       [["export", "const harbour = 1;\nexport"], ["harbour", "port"], ["port", "harbors"]],

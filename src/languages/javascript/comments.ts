@@ -23,7 +23,7 @@ function find(text: Text, mark: RegExp, from: number): number {
 export function commentsWith(text: Text, root: Node, opening: string): Comment[] {
   const found: Comment[] = [];
   for (const at of text.occurrences(opening)) {
-    const mark = /(?:\/\/|\/\*)[ \t]*$/.exec(text.slice(at - 200, at));
+    const mark = /(?:\/\/|\/\*\*?)[ \t]*$/.exec(text.slice(at - 200, at));
     if (mark === null || textLike.has(nodeAt(root, at).type)) continue;
     const from = at - mark[0].length;
     const block = mark[0].startsWith("/*");

@@ -13,8 +13,8 @@ export const noReason = defineRule({
     ],
     quiet: [{ code: "sail(); // quill: hush names.unknown because the kiosk brings it\n" }],
   },
-  hush({ comment, reason }, { alert }) {
-    if (reason === undefined) {
+  hush({ comment, reason, flaw }, { alert }) {
+    if (reason === undefined && flaw === undefined) {
       alert(comment, { message: "This hush gives no reason: write `because …` behind the rule" });
     }
   },

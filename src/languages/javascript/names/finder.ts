@@ -149,9 +149,9 @@ export class NameFinder implements NameKeeper {
 
   /** The scopes a declaration passes through on its way outward, that of the declaration left out where nothing can be met there. */
   private *passed({ kind, node, owner, binding }: Declaration): Generator<Scope> {
-    // A scope that went with its declaration needs no more notes.
-    if (this.names.scopeOf(binding.scope.node) !== binding.scope) return;
     if (kind === "variable") {
+      // A scope that went with its declaration needs no more notes.
+      if (this.names.scopeOf(binding.scope.node) !== binding.scope) return;
       for (let scope: Scope | null = scopeAround(this.names, node); scope !== null; scope = scope.parent) {
         yield scope;
         if (scope === binding.scope) return;
@@ -162,6 +162,7 @@ export class NameFinder implements NameKeeper {
       isNested(binding.scope) &&
       (owner as { async?: boolean; generator?: boolean }).async === false
     ) {
+      // Its own scope may be gone, but those around it know of it.
       for (let scope = binding.scope.parent; scope !== null; scope = scope.parent) {
         yield scope;
         if (!isNested(scope)) return;
