@@ -53,7 +53,7 @@ export const consoleOutput = defineRule({
       if (callee.computed || property.type !== "Identifier" || file.options.allow.includes(property.name)) return;
       if (bindingOf(object) !== undefined) return;
       file.alert(callee, {
-        message: `\`console.${property.name}\` writes to the console: take it out, or allow it in the settings`,
+        message: `\`console.${property.name}\` is for the console: take it out, or allow it in the settings`,
         remedies: () => remove(call, file),
       });
     },

@@ -23,6 +23,16 @@ const words: Partial<Record<Statement["type"], string>> = {
   ContinueStatement: "`continue`",
 };
 
+/** Why control does not get behind a statement. */
+function whyNot(leaves: Statement): string {
+  const word = words[leaves.type];
+  if (word !== undefined) return `the ${word} before it always leaves`;
+  if (/^(?:For|While|DoWhile)/.test(leaves.type)) return "the loop before it never ends";
+  return leaves.type === "ExpressionStatement"
+    ? "the call before it never comes back"
+    : "the statement before it always leaves";
+}
+
 /** The list of statements that a node holds. */
 function listIn(node: Node | null): readonly Statement[] | undefined {
   const list = node?.type === "SwitchCase"
@@ -59,7 +69,7 @@ function check(statements: readonly Statement[], exit: number, file: FileView): 
   const removable = dead.every((statement) => !isInert(statement) || statement.type === "EmptyStatement") &&
     !holdsVar(dead);
   file.alert({ first, last }, {
-    message: `This is never reached: the ${words[leaves.type] ?? "statement"} before it always leaves`,
+    message: `This is never reached: ${whyNot(leaves)}`,
     labels: ["unnecessary"],
     related: [{ at: leaves, message: "Control always leaves here" }],
     remedies: () => (

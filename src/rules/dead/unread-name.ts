@@ -184,6 +184,16 @@ const nouns: Partial<Record<Binding["kind"], string>> = {
   namespace: "namespace",
 };
 
+/** What is never done with what nobody uses, where that is not reading. */
+const unreadWords: Partial<Record<Binding["kind"], string>> = {
+  function: "used",
+  class: "used",
+  enum: "used",
+  interface: "used",
+  alias: "used",
+  namespace: "used",
+};
+
 export const unreadName = defineRule({
   id: "dead.unread-name",
   title: "A name that is never read",
@@ -243,7 +253,7 @@ export const unreadName = defineRule({
     if (binding.kind === "parameter" && file.isBroken(binding.scope.node)) return;
     if (file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
     file.alert(binding.declarations[0]!.node, {
-      message: `The ${nouns[binding.kind] ?? "variable"} \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never read`,
+      message: `The ${nouns[binding.kind] ?? "variable"} \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never ${unreadWords[binding.kind] ?? "read"}`,
       labels: ["unnecessary"],
       remedies: () => remove(binding, file),
     });

@@ -57,7 +57,7 @@ export const arrowParameter = defineRule({
       alert(param!, {
         message: brackets === "always"
           ? `Brackets are missing around \`${text.slice(param!.start, param!.end)}\``
-          : `\`${text.slice(param!.start, param!.end)}\` needs no brackets`,
+          : `Brackets stand around \`${text.slice(param!.start, param!.end)}\`: none are wanted`,
         remedies: () => {
           const around = piecesOf(node, text);
           const edits = bare

@@ -40,8 +40,8 @@ function check(siblings: Siblings, file: FileView<z.output<typeof options>>): vo
     const width = end - from;
     alert({ from, to: end }, {
       message: isEdge && atEdges === 0
-        ? "A block begins and ends without a blank line"
-        : allowed === 1 ? "One blank line is enough here" : `${allowed} blank lines are enough here`,
+        ? "A blank line stands at the edge of a block: none is wanted"
+        : `${blank} blank lines stand here: ${allowed === 1 ? "one is" : `${allowed} are`} enough`,
       labels: ["unnecessary"],
       remedies: () => {
         const place = base.start + (from - start);

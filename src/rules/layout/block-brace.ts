@@ -81,7 +81,7 @@ function checkBrace(
   const { start } = node;
   const from = piece.from - piece.space.length;
   alert({ from: piece.from, to: piece.from + 1 }, {
-    message: "The brace stands on the line of its head",
+    message: "This brace stands on a line of its own: it is wanted at the end of the line before",
     remedies: () => {
       const at = node.start + (from - start);
       return [{

@@ -18,7 +18,7 @@ export const bracketGap = defineRule({
   options,
   examples: {
     alerts: [
-      { code: "sail« »(« »north« »);\n", after: "sail(north);\n" },
+      { code: "sail «(» north« »);\n", after: "sail(north);\n" },
       { code: "const a = [« »1, 2« »];\n", after: "const a = [1, 2];\n" },
       { code: "const b = {«»a: 1«»};\n", after: "const b = { a: 1 };\n" },
       {

@@ -53,7 +53,7 @@ export const finalNewline = defineRule({
     if (from >= end) return;
     const length = end - from;
     alert({ from, to: end }, {
-      message: "The file ends with blank lines",
+      message: "Blank lines stand at the end of the file: none are wanted",
       remedies: () => [{
         title: "Remove the blank lines",
         certainty: "certain",

@@ -1,4 +1,4 @@
-import { wrongGaps, type SpacingRule, type SpacingStyle } from "../../languages/javascript/layout/spacing.js";
+import { wrongGaps, type Gap, type SpacingRule, type SpacingStyle } from "../../languages/javascript/layout/spacing.js";
 import type { Siblings } from "../../syntax/siblings.js";
 import type { FileView } from "../rule.js";
 import { isBrokenBeside } from "./everywhere.js";
@@ -13,24 +13,54 @@ export function checkGaps(
   style: SpacingStyle = standard,
 ): void {
   const { node, base } = siblings;
-  for (const gap of wrongGaps(siblings, text, style)) {
-    if (gap.rule !== rule || isBrokenBeside(isBroken, node, ...gap.around)) continue;
-    const { from, to, space, about, side } = gap;
-    const width = to - from;
-    const { start } = base;
-    const message = space === ""
-      ? `There is no space ${side} \`${about}\` here`
-      : from === to ? `A space is missing ${side} \`${about}\`` : `One space stands ${side} \`${about}\` here`;
-    alert({ from, to }, {
-      message: message.replace("There is no space", "No space stands"),
+  const { start } = base;
+  const wrong = wrongGaps(siblings, text, style).filter(
+    (gap) => gap.rule === rule && !isBrokenBeside(isBroken, node, ...gap.around),
+  );
+  wrong.forEach((gap, index) => {
+    const { from, to, space, side } = gap;
+    if (isOtherSide(gap, wrong[index - 1])) return;
+    const behind = wrong[index + 1];
+    const gaps = behind !== undefined && isOtherSide(behind, gap) ? [gap, behind] : [gap];
+    const place = gaps.length === 2 ? { from: to, to: behind!.from } : { from, to };
+    alert(place, {
+      message: gaps.length === 2 ? messageAround(gaps) : messageFor(gap, side),
       remedies: () => {
-        const at = base.start + (from - start);
+        const moved = base.start - start;
+        const titles = space === ""
+          ? ["Remove the space", "Remove the spaces"]
+          : [from === to ? "Add a space" : "Leave one space", "Leave one space on either side"];
         return [{
-          title: space === "" ? "Remove the space" : from === to ? "Add a space" : "Leave one space",
+          title: titles[gaps.length - 1]!,
           certainty: "certain",
-          edits: [{ from: at, to: at + width, insert: space }],
+          edits: gaps.map((one) => ({ from: one.from + moved, to: one.to + moved, insert: one.space })),
         }];
       },
     });
-  }
+  });
+}
+
+function messageFor({ from, to, space, about }: Gap, where: string): string {
+  if (space === "") return `A space ${where} \`${about}\` is one too many: none is wanted`;
+  return from === to
+    ? `A space is missing ${where} \`${about}\``
+    : `More than a space stands ${where} \`${about}\`: one is wanted`;
+}
+
+function messageAround(gaps: readonly Gap[]): string {
+  const [{ space, about }] = gaps as [Gap];
+  if (space === "") return `Spaces around \`${about}\` are too many: none are wanted`;
+  return gaps.every(({ from, to }) => from === to)
+    ? `Spaces are missing around \`${about}\``
+    : `The spaces around \`${about}\` are not as wanted: one on either side`;
+}
+
+/** Whether a gap stands behind a token before which the same is wrong. */
+function isOtherSide(gap: Gap, before: Gap | undefined): boolean {
+  return before !== undefined &&
+    before.side === "before" &&
+    gap.side === "behind" &&
+    before.about === gap.about &&
+    before.to + gap.about.length === gap.from &&
+    before.space === gap.space;
 }

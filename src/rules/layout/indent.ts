@@ -21,16 +21,22 @@ export const indentStyle = ({ unit, cases }: Options): IndentStyle => ({
   cases,
 });
 
+/** Blank space in words. */
+function said(space: string): string {
+  if (space === "") return "no space";
+  if (/ /.test(space) && space.includes("\t")) return "tabs and spaces";
+  return `${space.length} ${space.includes("\t") ? "tab" : "space"}${space.length === 1 ? "" : "s"}`;
+}
+
 function told(
   node: Node,
   lines: readonly WrongLine[],
-  { text, options: { unit }, alert }: FileView<Options>,
+  { text, alert }: FileView<Options>,
 ): void {
   const { start } = node;
-  const count = (space: string): string => (unit === "tab" ? `${space.length} tabs` : `${space.length} spaces`);
   for (const { from, to, wanted } of lines) {
     alert({ from, to }, {
-      message: `This line is indented by ${count(wanted)}, and not by ${text.slice(from, to).includes("\t") && unit !== "tab" ? "tabs" : to - from}`,
+      message: `This line is indented by ${said(text.slice(from, to))}: ${said(wanted)} ${wanted.length === 1 ? "is" : "are"} wanted`,
       remedies: () => {
         const at = node.start + (from - start);
         return [{

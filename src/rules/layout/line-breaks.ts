@@ -46,10 +46,12 @@ const indentation = (gap: string): string => /[^\n\r]*$/.exec(gap)![0];
 function messageFor(gaps: readonly Gap[], start: number, text: FileView["text"]): string {
   const joins = gaps.filter(({ insert }) => !hasLineEnd.test(insert)).length;
   if (!gaps.some((gap) => changesLines(gap, start, text))) {
-    return "What carries on over lines is indented otherwise than agreed here";
+    return "These lines are indented otherwise than agreed";
   }
-  if (joins === gaps.length) return "This fits on fewer lines";
-  return joins === 0 ? "This is to be broken over more lines" : "The lines end elsewhere than agreed here";
+  if (joins === gaps.length) return "This stands on more lines than it needs: it fits on fewer";
+  return joins === 0
+    ? "This stands on fewer lines than agreed: break it over more"
+    : "The lines end elsewhere than agreed";
 }
 
 function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
@@ -101,7 +103,7 @@ function checkItems(
     const to = start + gap.to;
     if (from < least || from >= most || !changesLines(gap, start, text)) continue;
     alert({ from, to }, {
-      message: "Each statement begins a line of its own",
+      message: "Several statements stand on this line: each is wanted on a line of its own",
       remedies: () => [{
         title: "Begin a line here",
         certainty: "certain",

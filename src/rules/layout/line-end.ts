@@ -27,7 +27,7 @@ function check(node: Program, { text, options: { style }, alert }: FileView<z.ou
     // The lines of a template are its own.
     if (found === wanted || nodeAt(node, index).type.startsWith("Template")) continue;
     alert({ from: index, to: index + found.length }, {
-      message: `This line ends with ${names[found]}, and not with ${names[wanted]}`,
+      message: `This line ends with ${names[found]}: ${names[wanted]} is wanted`,
       remedies: () => [{
         title: "End it as agreed",
         certainty: "certain",

@@ -10,12 +10,12 @@ export const operatorGap = defineRule({
   kits: ["tidy"],
   examples: {
     alerts: [
-      { code: "const fare«»=«»price«»+  tip;\n".replace("+  tip", "+«  »tip"), after: "const fare = price + tip;\n" },
-      { code: "sail(! «»open);\n".replace("! «»", "!« »"), after: "sail(!open);\n" },
-      { code: "const a = open«»?1«»:2;\n".replace("?1«»:2", "?«»1«»:«»2"), after: "const a = open ? 1 : 2;\n" },
+      { code: "const fare«=»price«+»  tip;\n", after: "const fare = price + tip;\n" },
+      { code: "sail(!« »open);\n", after: "sail(!open);\n" },
+      { code: "const a = open«?»1«:»2;\n", after: "const a = open ? 1 : 2;\n" },
       { code: "const pier = { berths« »:«»4 };\n", after: "const pier = { berths: 4 };\n" },
-      { code: "pier« ».« »berths« »++;\n", after: "pier.berths++;\n" },
-      { code: "const f = (a)«»=>«»a;\n", after: "const f = (a) => a;\n" },
+      { code: "pier «.» berths« »++;\n", after: "pier.berths++;\n" },
+      { code: "const f = (a)«=>»a;\n", after: "const f = (a) => a;\n" },
     ],
     quiet: [{
       code: "const fare =\n  price +\n  tip;\nconst a = - -fare;\nlet b = 1, c = 2;\nb ??= c;\nb = fare /* all */+ tip;\nfor (const d of [...a]) d?.e?.[0];\n",

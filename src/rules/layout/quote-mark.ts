@@ -54,7 +54,7 @@ export const quoteMark = defineRule({
       const changed = requoted(node.raw, wanted);
       if (changed === undefined || isBroken(node)) return;
       alert(node, {
-        message: `Texts stand in ${mark} marks here`,
+        message: `This text stands in ${mark === "double" ? "single" : "double"} quote marks: ${mark} ones are wanted`,
         remedies: () => [{
           title: `Write ${changed.length > 40 ? `it in ${mark} marks` : `\`${changed}\``}`,
           certainty: "certain",

@@ -81,7 +81,7 @@ function check(node: JavaScriptNode, { text, alert, isBroken }: FileView): void 
       node.callee !== child;
     if (isCallee) return;
     alert({ from: open.from, to: close.to }, {
-      message: "These parentheses change nothing",
+      message: "These parentheses change nothing: take them out",
       labels: ["unnecessary"],
       remedies: () => {
         const at = pieces!.indexOf(open);

@@ -64,7 +64,7 @@ function check(
     return;
   }
   alert({ from: before.from, to: before.to }, {
-    message: "Nothing follows this comma",
+    message: "This comma has nothing behind it: none is wanted here",
     labels: ["unnecessary"],
     remedies: () => [{
       title: "Remove the comma",

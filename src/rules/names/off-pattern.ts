@@ -48,6 +48,25 @@ function rename(binding: Binding, pattern: RegExp, { keepsToItself }: FileView):
   }];
 }
 
+/** How a name is written, and by an example how names of its group are to be. */
+function told(name: string, group: keyof Options, pattern: RegExp): string {
+  const bare = name.replace(/^[_$]+/, "");
+  const better = joined(name);
+  const first = (word: string, to: "toUpperCase" | "toLowerCase"): string =>
+    word.replace(/\p{L}/u, (letter) => letter[to]());
+  const example = [better, first(better, "toLowerCase"), first(better, "toUpperCase"), better.toUpperCase()].find(
+    (one) => pattern.test(one),
+  );
+  const found = /^[\p{Lu}\p{N}_]{2,}$/u.test(bare)
+    ? "is written in capitals"
+    : bare.includes("_")
+      ? "is written with `_`"
+      : /^\p{Lu}/u.test(bare) ? "begins with a capital" : "begins with a small letter";
+  return example === undefined || example === name
+    ? `\`${name}\` is not formed as agreed: see the pattern for ${group} in the settings`
+    : `\`${name}\` ${found}: names of ${group} look like \`${example}\` here`;
+}
+
 export const offPattern = defineRule({
   id: "names.off-pattern",
   title: "A name that is not formed as agreed",
@@ -78,7 +97,7 @@ export const offPattern = defineRule({
     const pattern = new RegExp(form, "u");
     if (pattern.test(binding.name)) return;
     file.alert(binding.declarations[0]!.node, {
-      message: `\`${binding.name}\` is not formed as the names of ${group} are here (\`${form}\`)`,
+      message: told(binding.name, group, pattern),
       remedies: () => rename(binding, pattern, file),
     });
   },
