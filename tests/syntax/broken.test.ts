@@ -259,6 +259,26 @@ import { a«» b } from "c";
   ["missing quote of import", ["missing-part"], `
 import a from«» c;
 `],
+  ["comment without its beginning", ["unfinished-comment"], `
+go();
+«*»*
+ * A tide that rises.
+ */
+go();
+`],
+  ["comment without its end, with marks before its lines", ["unfinished-comment"], `
+go();
+«/*»*
+ * A tide that rises.
+ /
+go();
+`],
+  ["head of a switch without its bracket", ["missing-part"], `
+switch«» a) {
+  case 1:
+    go();
+}
+`],
   ["unclosed JSX comment", ["unfinished-comment"], `
 const a = <p>{«/*» x }</p>;
 `],
@@ -464,6 +484,11 @@ test.each<[string, number, string, string]>([
 });
 
 const sources = filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/).map(read);
+
+test("reading ends where an element goes on ahead and a template has no end", () => {
+  const text = "        <ul>\n        c  <li>{fare}</li>\n        </ul>\n      <Row id={8} p`ier=\"south\">";
+  expect(shapeFaults(parse(text, options).root, text.length)).toEqual([]);
+});
 
 test("a real file with anything cut out or put in gives a tree that covers it", () => {
   const scrap = fc.constantFrom(

@@ -62,7 +62,7 @@ export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): voi
     const doubtful: Doubtful = { index: body.length, restore: snapshot(p) };
     const item = parseClosedItem(p, again !== undefined, doubtful.restore);
     if (p.straySpots > 0) closers.push(doubtful);
-    if (p.softlyLoose.has(item)) texts.push(doubtful);
+    if (again === undefined && p.softlyLoose.has(item)) texts.push(doubtful);
     take(p, body, item, braces, brackets);
     if (enough(p, body)) break;
   }

@@ -109,7 +109,8 @@ function skipTrivia(p: ParseState, at: number): void {
         { seen: at },
       );
       at = lineCommentEnd(source, at + 7);
-    } else if (unit === 35 && at === 0 && source.charCodeAt(1) === 33) at = lineCommentEnd(source, 2);
+    } else if (unit === 42 && (p.newline || at === 0) && lacksBeginning(p, at)) at = skipWithoutBeginning(p, at);
+    else if (unit === 35 && at === 0 && source.charCodeAt(1) === 33) at = lineCommentEnd(source, 2);
     else break;
   }
   p.start = Math.min(at, length);
@@ -129,11 +130,44 @@ function lineCommentEnd(source: string, at: number): number {
   return at;
 }
 
+/** Whether a line of `*` or `**` alone, with one behind it that begins with `*`, is the head of a comment that has lost its `/`: nothing else can look so. */
+function lacksBeginning(p: ParseState, at: number): boolean {
+  const second = lineCommentEnd(p.source, at);
+  if (second - at > 40) return false;
+  const rest = p.source.slice(at, second + 200);
+  if (at + rest.length >= p.length) checkWindow(p);
+  return /^\*{1,2}[ \t]*(?:\r\n|\n|\r)[ \t]*\*/.test(rest);
+}
+
+function skipWithoutBeginning(p: ParseState, at: number): number {
+  const close = p.source.indexOf("*/", at);
+  if (close < 0) checkWindow(p);
+  const end = close < 0 ? endOfStars(p.source, at) : close + 2;
+  if (end > p.reach) p.reach = close < 0 ? p.length : end;
+  report(p, "unfinished-comment", at, at + 1, "This comment has no beginning: put `/` before it", {
+    insert: { at, text: "/" },
+    seen: at,
+  });
+  p.calm = true;
+  p.newline = true;
+  return end;
+}
+
+/** The end of the last of some lines that begin with `*`, as those of a comment do; the line at `at` is the first. */
+function endOfStars(source: string, at: number): number {
+  let end = lineCommentEnd(source, at);
+  for (;;) {
+    const line = /^(?:\r\n|\n|\r)[ \t]*(?:\*[^\n\r]*|\/[ \t]*(?=[\n\r]|$))/.exec(source.slice(end, end + 1000));
+    if (line === null) return end;
+    end = lineCommentEnd(source, end + line[0].length);
+  }
+}
+
 function skipBlockComment(p: ParseState, at: number): number {
   const close = p.source.indexOf("*/", at + 2);
   if (close < 0) checkWindow(p);
-  // A comment without its end is taken to end with its line, so that what follows is read.
-  const end = close < 0 ? lineCommentEnd(p.source, at) : close + 2;
+  // A comment without its end is taken to end with its line, or with the lines behind it that begin with `*`, so that what follows is read.
+  const end = close < 0 ? endOfStars(p.source, at) : close + 2;
   if (close < 0) {
     p.reach = p.length;
     report(p, "unfinished-comment", at, at + 2, "This comment has no end: put `*/` behind it", {

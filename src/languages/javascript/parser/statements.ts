@@ -309,7 +309,12 @@ export function parseHead(p: ParseState, construct: string): Expression {
     reportForm(p, "unexpected", p.start, p.end, `A \`;\` does not belong into the head of ${construct}`);
     skipHead(p);
   }
+  if (open && p.token === Token.BracketClose) {
+    reportForm(p, "unexpected", p.start, p.end, "`]` closes nothing: its opener is missing");
+    next(p);
+  }
   if (open) expectCloser(p, Token.ParenClose, opener, `the head of ${construct}`);
+  else if (at(p, Token.ParenClose) && !p.newline) next(p);
   return expression;
 }
 
