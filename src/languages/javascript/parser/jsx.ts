@@ -215,6 +215,8 @@ function parseChildren(
 function closingTag(p: ParseState): { name: string; length: number } | undefined {
   if (p.token !== Token.Less) return undefined;
   const match = /^<\s*\/\s*([\w$.:-]*)/.exec(p.source.slice(p.start, p.start + 200));
+  // At the end of a window the name may go on.
+  if (p.start + (match?.[0].length ?? 2) + 2 >= p.length) checkWindow(p);
   return match === null ? undefined : { name: match[1]!, length: match[0].length };
 }
 
