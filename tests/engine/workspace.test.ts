@@ -259,6 +259,11 @@ test.each<[string, string, string[]]>([
     "export const a = <p>\n  {/* quill: hush names.unknown */}\n  <b>{tide}</b>\n  {water}\n</p>;\n",
     ["water"],
   ],
+  [
+    "before an attribute",
+    "export const a = (\n  <b\n    // quill: hush names.unknown\n    title={tide}\n    id={water}\n  />\n);\n",
+    ["water"],
+  ],
   ["a block comment", "/* quill: hush names.unknown */\ntide();\nwater();\n", ["water"]],
   ["that has ended", "tide(); // quill: hush names.unknown until 2026-01-01\n", ["tide"]],
   ["that has not ended", "tide(); // quill: hush names.unknown until 2027-01-01\n", []],

@@ -52,8 +52,8 @@ export function isMentioned(text: Text, root: Node, name: string): boolean {
 
 /** The outermost node below the root that begins where the first token behind `offset` does. */
 export function followingNode(text: Text, root: Node, offset: number): Span | undefined {
-  // In JSX a comment stands in braces of its own.
-  const inBraces = nodeAt(root, offset - 1).type.startsWith("JSX");
+  // Among the children of an element a comment stands in braces of its own.
+  const inBraces = /^JSX(?:ExpressionContainer|EmptyExpression)$/.test(nodeAt(root, offset - 1).type);
   const gap = (inBraces ? /^\s*\}(?:\s|\{\/\*[^]*?\*\/\s*\})*/ : /^(?:\s|\/\/[^\n\r]*|\/\*[^]*?\*\/)*/).exec(
     text.slice(offset, offset + 10_000),
   )?.[0] ??
