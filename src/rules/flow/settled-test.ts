@@ -186,15 +186,19 @@ export const settledTest = defineRule({
     if (asked.size === 0) return;
     const values = new Values(flow, asked, ({ value }) => written(value));
     const told: Node[] = [];
-    const stuck = beside(stuckLoop).isOn
-      ? flow.loops.filter((loop) => stuckNames(loop, flow, isBroken).size > 0).map(({ test }) => test!)
-      : [];
+    let stuck: readonly Node[] | undefined;
+    const findStuck = (): readonly Node[] => (
+      beside(stuckLoop).isOn
+        ? flow.loops.filter((loop) => stuckNames(loop, flow, isBroken).size > 0).map(({ test }) => test!)
+        : []
+    );
     for (const { node, block, at } of flow.tests) {
       if (!block.reached || node.length > longest || isBroken(node)) continue;
       const used = new Set<Binding>();
       const value = valueOf(node, values.at(block, at), used);
       if (value === undefined || used.size === 0 || [...used].some(isSwitch)) continue;
       // Of a loop that nothing ends `flow.stuck-loop` tells.
+      stuck ??= findStuck();
       if (stuck.some((test) => isPartOf(node, test))) continue;
       // Of a condition and its parts the whole is told.
       if (told.some((whole) => isPartOf(node, whole))) continue;

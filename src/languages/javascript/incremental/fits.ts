@@ -76,7 +76,7 @@ export function itemsStay(tree: ParsedText, p: ParseState, removed: readonly Nod
 
 /**
  * Whether a part deep in an item that was read straight, or with `guided` by its indentation, would be read in the same way if the whole text was. `open` is how
- * much more the part leaves open than it did; `guesses` what indentation told in the rest of the item. `"give up"` where other items have to be read again.
+ * much more the part leaves open than it did; `guesses` what indentation told in the rest of the item. `"item"` where all of the item has to be read again, `"give up"` where other items have to be.
  */
 export function itemStays(
   tree: ParsedText,
@@ -93,7 +93,7 @@ export function itemStays(
     /** How many braces before the edit are not closed in all of the item. */
     readonly openBefore: number;
   },
-): boolean | "give up" {
+): boolean | "item" | "give up" {
   const others = (items: ReadonlySet<Node>): boolean => items.size > (items.has(item) ? 1 : 0);
   if (!guided) {
     if (p.straySpots > 0 && others(tree.overclosed)) return "give up";
@@ -112,11 +112,11 @@ export function itemStays(
   const isBrace = ({ kind }: { readonly kind: string }): boolean => kind === "block" || kind === "closer";
   // What follows an element that was told to end is read as code, which says nothing of a straight reading; unless the hole around it ends there too.
   const ended = new Set(all.filter(({ kind }) => kind === "block").map(({ at }) => at));
-  if (all.some(({ kind, at }) => kind === "element" && !ended.has(at))) return false;
+  if (all.some(({ kind, at }) => kind === "element" && !ended.has(at))) return "item";
   // A tag without a closer among others is told in a straight reading too, so that it is read by its indentation again.
   const areTags = !isOdd &&
     all.every(({ kind }) => kind !== "closer" && kind !== "template" && (kind !== "block" || !isEven));
-  if (!areTags && all.some(({ kind }) => kind === "tag" || kind === "element")) return false;
+  if (!areTags && all.some(({ kind }) => kind === "tag" || kind === "element")) return "item";
   // In a straight reading a closer that belongs to nothing closes what is open; where that is nothing it ends the item, so that other brackets count.
   const strays = all.filter(({ kind }) => kind === "closer").length;
   if (strays >= openBefore && strays > 0 && (isOther || passed > 0)) return false;

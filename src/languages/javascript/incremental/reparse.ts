@@ -28,7 +28,8 @@ export function reparse(tree: ParsedText, edit: Edit, source: SourceText): Parse
   for (let depth = path.length - 1; depth >= 0; depth -= 1) {
     const again = reparseIn(tree, path.slice(0, depth + 1), damage);
     if (again === "give up") break;
-    if (again !== undefined) return again;
+    if (again === "item") depth = 1;
+    else if (again !== undefined) return again;
   }
   return { ...parse(source instanceof Text ? source.value : source.slice(0), tree.options), source };
 }
@@ -46,8 +47,15 @@ function touchesModuleWords(tree: ParsedText, { from, end, source }: Damage): bo
   return /\b(?:import|export)\b/.test(source.slice(Math.max(0, from - 8), end + 8));
 }
 
-/** Reads a part of the list of the path's last node again. `undefined` sends outward; `"give up"` says that only a fresh parse will do. */
-function reparseIn(tree: ParsedText, path: readonly Node[], damage: Damage): ParsedText | "give up" | undefined {
+/**
+ * Reads a part of the list of the path's last node again. `undefined` sends outward, `"item"` as far as the items of the text; `"give up"` says that only a fresh
+ * parse will do.
+ */
+function reparseIn(
+  tree: ParsedText,
+  path: readonly Node[],
+  damage: Damage,
+): ParsedText | "item" | "give up" | undefined {
   const node = path.at(-1)!;
   const start = path.reduce((sum, one, index) => sum + (index === 0 ? 0 : one.startInParent), 0);
   const container = containerOf(node, start, tree);
@@ -76,7 +84,7 @@ function isUneven({ unclosed, overclosed, guesses, notes }: ParsedText, item: No
 }
 
 /** Reads a part of a list again, straight or by its indentation, and puts it into the tree where it fits. */
-function readAgain(place: Place, guided: boolean): ParsedText | "give up" | undefined {
+function readAgain(place: Place, guided: boolean): ParsedText | "item" | "give up" | undefined {
   const { tree, path, container, damage, first } = place;
   const { list, start } = container;
   const [, item] = path;
@@ -126,7 +134,7 @@ function readAgain(place: Place, guided: boolean): ParsedText | "give up" | unde
       ),
     ).size;
     const stays = itemStays(tree, item, p, { guided, open, guesses, isTroubled, isOdd, openBefore });
-    if (stays === "give up") return stays;
+    if (stays === "give up" || stays === "item") return stays;
     if (!stays) return undefined;
   }
   return splice(place, p, { first, last, from, to }, fresh, open);
