@@ -51,6 +51,7 @@ const programs: Readonly<Record<string, (count: number) => string>> = {
   "a long template": (n) => `export const a = (b) => \`${repeat(n, () => "${b} and ")}\`;\n`,
   "mistakes of form": (n) => repeat(n, () => "const a = ;\n"),
   "statements in a line": (n) => repeat(n, () => "f(1); ") + "\nfunction f() {}\n",
+  "closing tags of nothing": (n) => `export const a = <p>\n${repeat(n, () => "  </b>\n")}</p>;\n`,
   "elements of markup": (n) => `export const a = <p>\n${repeat(n, () => "  <b>x</b>\n")}</p>;\n`,
 };
 

@@ -16,6 +16,8 @@ export function flawOf(comment: string): HushFlaw | undefined {
   if (colon === undefined || word === undefined || rest === undefined) return undefined;
   const meant = words.includes(word) ? word : nearest(word, words)[0];
   if (meant === undefined) return undefined;
+  // Without its mark it is only told where a rule follows: a quill may be known for other things.
+  if (!colon.includes(":") && !/^\s+[\w-]+\.[\w*-]/.test(rest)) return undefined;
   const flaws: string[] = [];
   if (!colon.includes(":")) flaws.push("`:` is missing behind `quill`");
   if (meant !== word) flaws.push(`\`${word}\` is not known: \`${meant}\` is most likely meant`);
@@ -42,5 +44,5 @@ export function flawOf(comment: string): HushFlaw | undefined {
     reason ? ` because ${reason.trim()}` : "",
   ].join("");
   const isSettled = (list.length > 0 || meant === "hush-to") && (until === undefined || isDate(until));
-  return { message: `This comment silences nothing: ${flaws[0]}`, ...(isSettled && { instead }) };
+  return { message: `This comment has no effect: ${flaws[0]}`, ...(isSettled && { instead }) };
 }

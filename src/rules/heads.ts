@@ -2,7 +2,7 @@ import type { FunctionNode } from "../languages/javascript/nodes/index.js";
 import type { SourceText } from "../text/text.js";
 import type { Place } from "./rule.js";
 
-/** Where a function without a name says that it is one: its arrow, or the word `function`; the parameters of a method. */
+/** Where a function without a name says that it is one: its arrow, or the word `function`. */
 export function headOf(node: FunctionNode, text: SourceText): Place {
   const { start, body } = node;
   const head = text.slice(start, body === null ? node.end : body.start);
@@ -11,5 +11,7 @@ export function headOf(node: FunctionNode, text: SourceText): Place {
     return { from: start + arrow, to: start + arrow + 2 };
   }
   const word = /^(?:async\s+)?function\b/.exec(head);
-  return word === null ? node : { from: start + word[0].length - "function".length, to: start + word[0].length };
+  return word === null
+    ? { from: start, to: start + 1 }
+    : { from: start + word[0].length - "function".length, to: start + word[0].length };
 }

@@ -5,8 +5,8 @@ import type { SourceText } from "../../text/text.js";
 import { holdsComment } from "../comments.js";
 import { defineRule } from "../rule.js";
 
-const throwing =
-  /^(?:throw|fail|raise|abort|die|panic|bail|quit|exit|reject|unreachable|unexpected|never|assertNever|fatal)/i;
+/** Names of functions that do not come back; not those that throw only if something holds. */
+const throwing = /^(?:throw|fail|raise|abort|die|panic|bail|quit|exit|reject|unreachable|unexpected|never|assertNever|fatal)(?!If|[a-z])/;
 
 /** Whether a statement is a call that by its name does not come back. */
 function mostLikelyThrows(last: Statement): boolean {
@@ -45,6 +45,10 @@ export const runsIntoNext = defineRule({
   kits: ["sound"],
   examples: {
     alerts: [
+      {
+        code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      throwIfHigh(tide);\n    «case» 2:\n      return 2;\n  }\n  return 0;\n}\nfunction throwIfHigh(tide) {\n  if (tide > 3) throw tide;\n}\n",
+        after: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      throwIfHigh(tide);\n      break;\n    case 2:\n      return 2;\n  }\n  return 0;\n}\nfunction throwIfHigh(tide) {\n  if (tide > 3) throw tide;\n}\n",
+      },
       {
         code: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      low();\n    «case» 2:\n      high();\n  }\n}\nfunction low() {}\nfunction high() {}\n",
         after: "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      low();\n      break;\n    case 2:\n      high();\n  }\n}\nfunction low() {}\nfunction high() {}\n",

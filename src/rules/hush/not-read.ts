@@ -25,7 +25,7 @@ export const notRead = defineRule({
     ],
     quiet: [
       { code: "export const tide = 1; // quill: hush names.unknown until 2999-01-31 because it is so\n" },
-      { code: "/* A quill writes. */\nexport const tide = 1; // quill pens are kept in the kiosk\n" },
+      { code: "/* A quill writes. */\nexport const tide = 1; // quill known for its ink\n" },
     ],
   },
   hush({ comment, flaw }, { text, alert }) {

@@ -48,7 +48,7 @@ function messageFor({ from, to, space, about }: Gap, where: string): string {
 }
 
 function messageAround(gaps: readonly Gap[]): string {
-  const [{ space, about }] = gaps as [Gap];
+  const { space, about } = gaps[0]!;
   if (space === "") return `Spaces around \`${about}\` are too many: none are wanted`;
   return gaps.every(({ from, to }) => from === to)
     ? `Spaces are missing around \`${about}\``

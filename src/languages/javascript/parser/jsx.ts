@@ -268,9 +268,16 @@ export function parseChildList(
 function isStrayTag(p: ParseState, own: number): boolean {
   const closing = closingTag(p);
   if (closing === undefined || p.tags.includes(closing.name)) return false;
-  const before = /[^\n\r]*$/.exec(p.source.slice(0, p.start))![0];
-  if (before.trim() === "" && (before.length < p.start || p.base === 0)) return before.length > own;
-  return restOfLine(p, p.start).includes(`</${p.tags.at(-1)}>`);
+  const column = columnHere(p);
+  return column >= 0 ? column > own : restOfLine(p, p.start).includes(`</${p.tags.at(-1)}>`);
+}
+
+/** The column of the current token, where it stands first on its line; -1 where it does not. */
+function columnHere(p: ParseState): number {
+  let at = p.start;
+  while (at > 0 && (p.source.charCodeAt(at - 1) === 32 || p.source.charCodeAt(at - 1) === 9)) at -= 1;
+  const isFirst = at === 0 ? p.base === 0 : /[\n\r]/.test(p.source[at - 1]!);
+  return isFirst ? p.start - at : -1;
 }
 
 /** Reports a closing tag that belongs to nothing and passes over it. */
@@ -307,10 +314,8 @@ function cutText(p: ParseState, own: number, closer: Closer): number {
 /** Whether the current child stands first on a line that begins no further in than that of the tag, so that the tag most likely lacks its closer. */
 function endsTag(p: ParseState, own: number, closer: Closer): boolean {
   if (p.token !== Token.Less && p.token !== Token.BraceOpen) return false;
-  let at = p.start;
-  while (at > 0 && (p.source.charCodeAt(at - 1) === 32 || p.source.charCodeAt(at - 1) === 9)) at -= 1;
-  if (at === 0 ? p.base > 0 : !/[\n\r]/.test(p.source[at - 1]!)) return false;
-  if (p.start - at > own || closingTag(p) !== undefined) return false;
+  const column = columnHere(p);
+  if (column < 0 || column > own || closingTag(p) !== undefined) return false;
   if (!p.guided) p.softSpots += 1;
   return p.guided && !goesOnBehind(p, p.start, own, closer);
 }
