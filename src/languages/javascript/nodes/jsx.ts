@@ -1,5 +1,5 @@
 import type { NameFact } from "../../../model/binding.js";
-import { Node, own, ownAll, visitAll, type Visit } from "../../../syntax/node.js";
+import { Node, own, ownAll, visitAll, visitNear, type Visit } from "../../../syntax/node.js";
 import type { TypeArguments } from "./types.js";
 import type { Expression, JSXAttributeValue, JSXChild, JSXName } from "./unions.js";
 
@@ -20,6 +20,11 @@ export class JSXElement extends Node {
   override each(visit: Visit): void {
     visit(this.openingElement);
     visitAll(this.children, visit);
+    if (this.closingElement) visit(this.closingElement);
+  }
+  override near(from: number, to: number, visit: Visit): void {
+    visit(this.openingElement);
+    visitNear(this.children, from, to, visit);
     if (this.closingElement) visit(this.closingElement);
   }
 }
@@ -76,6 +81,11 @@ export class JSXFragment extends Node {
   override each(visit: Visit): void {
     visit(this.openingFragment);
     visitAll(this.children, visit);
+    if (this.closingFragment) visit(this.closingFragment);
+  }
+  override near(from: number, to: number, visit: Visit): void {
+    visit(this.openingFragment);
+    visitNear(this.children, from, to, visit);
     if (this.closingFragment) visit(this.closingFragment);
   }
 }
