@@ -1,9 +1,10 @@
 /** The alerts of a document in order, kept through edits: what no edit touched is moved and not worked out again. */
 import type { Edit } from "../text/edit.js";
+import type { Text } from "../text/text.js";
 import { inDocumentOrder, resolve, type AlertRecord, type FoundAlert } from "./alert.js";
 import type { RecordStore } from "./record-store.js";
 
-type LevelOf = Parameters<typeof resolve>[1];
+type LevelOf = Parameters<typeof resolve>[2];
 
 interface Entry {
   readonly record: AlertRecord;
@@ -28,17 +29,17 @@ export class AlertList {
     this.edits = [];
   }
 
-  /** The alerts of the stores as they are now. */
-  update(levelOf: (rule: string) => LevelOf): readonly FoundAlert[] {
+  /** The alerts of the stores as they are now, in the text as it is now. */
+  update(text: Text, levelOf: (rule: string) => LevelOf): readonly FoundAlert[] {
     const known = this.entries;
-    const entry = (record: AlertRecord): Entry => ({ record, found: resolve(record, levelOf(record.rule)) });
+    const entry = (record: AlertRecord): Entry => ({ record, found: resolve(record, text, levelOf(record.rule)) });
     const added: Entry[] = [];
     const removed = new Set<AlertRecord>();
     for (const store of this.stores) {
       const changes = store.takeChanges();
       if (known === undefined || changes === undefined) {
         for (const record of store.all()) added.push(entry(record));
-        if (known !== undefined) return this.anew(levelOf);
+        if (known !== undefined) return this.anew(text, levelOf);
         continue;
       }
       for (const record of changes.removed) removed.add(record);
@@ -55,9 +56,9 @@ export class AlertList {
     return this.entries.map(({ found }) => found);
   }
 
-  private anew(levelOf: (rule: string) => LevelOf): readonly FoundAlert[] {
+  private anew(text: Text, levelOf: (rule: string) => LevelOf): readonly FoundAlert[] {
     this.forget();
-    return this.update(levelOf);
+    return this.update(text, levelOf);
   }
 }
 

@@ -2,6 +2,8 @@
 import type { AlertLevel, Label, Place, RemedyOffer } from "../rules/rule.js";
 import type { Node } from "../syntax/node.js";
 import type { Span } from "../text/edit.js";
+import type { Text } from "../text/text.js";
+import { visible } from "../text/visible.js";
 
 /** One finding of one rule at one range. Offsets are UTF-16 code units of the text it was found in. */
 export interface Alert {
@@ -64,15 +66,24 @@ export interface AlertRecord {
   readonly remedies: () => readonly RemedyOffer[];
 }
 
-/** A record as it is handed out, with the level that its rule has now. */
+/** A record as it is handed out, with the level that its rule has now, and a range in the text as it is now that is never empty where there is something to mark. */
 export function resolve(
   record: AlertRecord,
+  text: Text,
   { level, ownLevel }: { readonly level: AlertLevel; readonly ownLevel?: string },
 ): FoundAlert {
   const { rule, message, labels, remedies } = record;
   const related = record.related.map((place) => ({ ...spanOf(place.at), message: place.message }));
   return {
-    alert: { rule, level, ...(ownLevel !== undefined && { ownLevel }), message, ...spanOf(record.at), labels, related },
+    alert: {
+      rule,
+      level,
+      ...(ownLevel !== undefined && { ownLevel }),
+      message,
+      ...visible(spanOf(record.at), text),
+      labels,
+      related,
+    },
     remedies,
   };
 }

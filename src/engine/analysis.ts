@@ -794,6 +794,7 @@ export class DocumentAnalysis {
         return analysis.keepsToItself;
       },
       edition: settings.language.edition,
+      runtimes: settings.runtime,
       largest: settings.largest,
       builtIn: readyMadeNames(settings),
       known: new Set(settings.known),
@@ -853,15 +854,17 @@ export class DocumentAnalysis {
     const failed = new Set([...this.failed.keys()].map(({ id }) => id));
     const levelOf = (rule: string): ActiveRule => this.active.get(rule)!;
     if (hushes.length === 0 && failed.size === 0) {
-      const list = this.list.update(levelOf);
+      const list = this.list.update(this.current, levelOf);
       if (this.ofFile.length === 0) return list;
-      return [...list, ...this.ofFile.map((record) => resolve(record, levelOf(record.rule)))].sort(inDocumentOrder);
+      return [...list, ...this.ofFile.map((record) => resolve(record, this.current, levelOf(record.rule)))].sort(
+        inDocumentOrder,
+      );
     }
     this.list.forget();
     const found: FoundAlert[] = [];
     const take = (record: AlertRecord): void => {
       if (failed.has(record.rule)) return;
-      const one = resolve(record, levelOf(record.rule));
+      const one = resolve(record, this.current, levelOf(record.rule));
       if (!isHushed(hushes, record.rule, one.alert.from, this.input.today)) found.push(one);
     };
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) {
@@ -883,7 +886,8 @@ export class DocumentAnalysis {
     this.ofFile = found;
     this.unit = this.store = undefined;
     this.base = this.tree!.root;
-    for (const use of hushUses(hushes, [...this.settings.outcomes.keys()], isOn, this.input.today)) {
+    const ids = [...this.settings.outcomes.keys()];
+    for (const use of hushUses(hushes, ids, this.settings.lacksPacks, isOn, this.input.today)) {
       for (const call of this.calls.byHush) this.call(call, use);
     }
     this.ofFile = ofFile;

@@ -123,13 +123,17 @@ export function isHushed(hushes: readonly Hush[], rule: string, from: number, to
 export function hushUses(
   hushes: readonly Hush[],
   ids: readonly string[],
+  lacksPacks: boolean,
   isOn: (name: string) => boolean,
   today: string,
 ): HushUse[] {
   const known = [...ids, ...new Set(ids.map((id) => `${areaOf(id)}.*`))];
+  const areas = new Set(ids.map(areaOf));
+  // An area that nobody knows may be that of a pack whose rules are not known yet.
+  const exists = (name: string): boolean => known.includes(name) || (lacksPacks && !areas.has(areaOf(name)));
   return hushes.map((hush) => ({
     comment: hush.comment,
-    rules: hush.rules.map((rule) => ({ ...rule, exists: known.includes(rule.name), isOn: isOn(rule.name) })),
+    rules: hush.rules.map((rule) => ({ ...rule, exists: exists(rule.name), isOn: isOn(rule.name) })),
     ...(hush.until !== undefined && { until: hush.until }),
     ...(hush.reason !== undefined && { reason: hush.reason }),
     ...(hush.flaw && { flaw: hush.flaw }),

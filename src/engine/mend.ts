@@ -12,6 +12,8 @@ export interface MendOptions {
   readonly only?: readonly string[];
   /** `proposed` also applies the first remedy of alerts that have no certain one. */
   readonly certainty?: Certainty;
+  /** Rules of which the first remedy is applied, though it be only proposed. */
+  readonly also?: (rule: string) => boolean;
   /** Only remedies of alerts that touch one of these stretches of the text as it is. */
   readonly within?: readonly Span[];
   /** Rules whose remedies are left out. */
@@ -62,7 +64,7 @@ function choose(
     const offered = remedies();
     if (options.except?.(alert.rule)) continue;
     const remedy = offered.find(({ certainty }) => certainty === "certain") ??
-      (options.certainty === "proposed" ? offered[0] : undefined);
+      (options.certainty === "proposed" || options.also?.(alert.rule) ? offered[0] : undefined);
     if (
       remedy !== undefined && (areaOf(alert.rule) === "layout" || areaOf(alert.rule) === "imports" || !isHeld(remedy))
     ) offers.push({ alert, remedy });

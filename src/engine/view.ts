@@ -20,6 +20,7 @@ export interface ViewSource {
   readonly typescript: boolean;
   readonly ambient: boolean;
   readonly edition: number;
+  readonly runtimes: readonly string[];
   readonly largest: number;
   readonly builtIn: KnownNames;
   readonly known: ReadonlySet<string>;
@@ -79,6 +80,9 @@ export function sharedView(live: LiveSource) {
     },
     get edition(): number {
       return live.now.edition;
+    },
+    get runtimes(): readonly string[] {
+      return live.now.runtimes;
     },
     get largest(): number {
       return live.now.largest;

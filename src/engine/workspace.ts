@@ -266,7 +266,9 @@ export class Workspace {
     for (const { alert, remedies } of this.found(uri)) {
       if (!isAsked(alert)) continue;
       // Where the form is broken, what is read there may not be what was meant: remedies are tried out, as many as can be in reasonable time.
-      const isForm = problems.some(({ code, from }) => from === alert.from && alert.rule === `syntax.${code}`);
+      const isForm = problems.some(
+        ({ code, from }) => from >= alert.from && from <= alert.to && alert.rule === `syntax.${code}`,
+      );
       for (const offer of remedies()) {
         const fails = problems.length > 0 &&
           ((trials -= 1) < 0 || this.problemsAfter(uri, offer.edits) > problems.length - (isForm ? 1 : 0));
@@ -329,15 +331,19 @@ export class Workspace {
    */
   onSave(uri: string, typed: readonly Span[]): Edit[] {
     const { settings, analysis } = this.document(uri);
-    const { remedies, imports, layout, keep, removals } = settings.onSave;
+    const { remedies, also, imports, layout, keep, removals } = settings.onSave;
+    const isIn = (names: readonly string[], rule: string): boolean => names.some(
+      (name) => name === rule || name === `${areaOf(rule)}.*`,
+    );
     const except = (rule: string): boolean => {
       const area = areaOf(rule);
-      if (keep.some((name) => name === rule || name === `${area}.*`)) return true;
-      return area === "layout" ? !layout : area === "imports" ? !imports : remedies === "none";
+      if (isIn(keep, rule)) return true;
+      return area === "layout" ? !layout : area === "imports" ? !imports : remedies === "none" && !isIn(also, rule);
     };
     const unfinished = removals === "none" ? [{ from: 0, to: analysis.text.length }] : typed;
     return this.mend(uri, {
       except,
+      also: (rule) => isIn(also, rule),
       ...(remedies === "proposed" && { certainty: "proposed" as const }),
       ...(removals !== "all" && { unfinished }),
     });

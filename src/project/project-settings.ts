@@ -29,6 +29,8 @@ export interface SettingsSource {
   readonly parts: readonly string[];
   /** Packs that may not run. */
   readonly waiting: readonly string[];
+  /** Whether rules of packs are not known: those packs wait, are being loaded, or cannot be used. */
+  readonly lacksPacks: boolean;
 }
 
 /** What applies to a file. */
@@ -128,7 +130,10 @@ export class ProjectSettings {
     const key = `${source?.file ?? ""}\n${layers.map(({ name }) => name).join("\n")}`;
     let resolved = this.resolved.get(key);
     if (resolved === undefined) {
-      this.resolved.set(key, (resolved = combine(layers, rules, source?.checked.settings.ownLevels)));
+      this.resolved.set(
+        key,
+        (resolved = combine(layers, rules, source?.checked.settings.ownLevels, source?.lacksPacks)),
+      );
     }
     return { resolved, layers, source };
   }
@@ -269,6 +274,7 @@ export class ProjectSettings {
       isStale,
       parts: [...parts],
       waiting,
+      lacksPacks: isLoading || issues.length > 0,
     };
   }
 }

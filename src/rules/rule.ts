@@ -70,6 +70,8 @@ export interface FileView<Options = unknown> {
   readonly beside: <Other>(rule: Rule<Other>) => Beside<Other>;
   /** The edition of ECMAScript in the settings, as a year. */
   readonly edition: number;
+  /** The runtimes in the settings, as `browser` and `node`. */
+  readonly runtimes: readonly string[];
   /** The length up to which a file is looked at in full, by the settings. */
   readonly largest: number;
   /** Whether something is wrong with the form of what a node covers, so that little can be said of it for sure. */
@@ -138,7 +140,7 @@ export type Visitors<Options> = {
 };
 
 /**
- * Code that alerts: `«` and `»` stand around each range that must be marked (together, `«»`, for an empty one). `after` is the text
+ * Code that alerts: `«` and `»` stand around each range that must be marked (together, `«»`, for a place between characters, where the one before it is marked, or at the beginning of a line the one behind it). `after` is the text
  * once the first remedy of every alert has been applied; it is left out where the rule has none for this case.
  */
 export interface AlertingExample {

@@ -53,7 +53,7 @@ export function keysAt(path: SettingsPath): readonly string[] {
   }
   if (first === "ownLevels" && path.length === 2) return ["standsOn", "colour"];
   if (path.at(-1) === "language") return ["edition", "modules"];
-  if (path.at(-1) === "onSave") return ["remedies", "imports", "layout", "keep", "removals", "when"];
+  if (path.at(-1) === "onSave") return ["remedies", "also", "imports", "layout", "keep", "removals", "when"];
   return [];
 }
 
@@ -248,6 +248,14 @@ function checkPart(
     } else if (!levelNames.includes(level)) {
       issues.push(noLevel(at, level, levelNames));
     } else kept[key] = level;
+  }
+  for (const list of ["also", "keep"] as const) {
+    part.onSave?.[list]?.forEach((name, index) => {
+      const there = [...ids, ...areas.map((area) => `${area}.*`)];
+      if (there.includes(name)) return;
+      const message = `there is no ${name.endsWith(".*") ? "area" : "rule"} \`${name}\``;
+      issues.push(unknownWord({ code: "unknown-rule", path: [...path, "onSave", list, index], message }, name, there));
+    });
   }
   const tune: Record<string, Record<string, unknown>> = {};
   for (const [key, value] of Object.entries(part.tune ?? {})) {

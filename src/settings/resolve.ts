@@ -37,6 +37,8 @@ export interface ResolvedSettings {
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly ownLevels: OwnLevels;
   readonly onSave: OnSave;
+  /** Whether packs are asked for whose rules are not known, so that there may be more rules than these. */
+  readonly lacksPacks: boolean;
   /** The options of a rule, whether it is on or not. */
   readonly optionsOf: (rule: Rule) => unknown;
 }
@@ -81,7 +83,12 @@ export function planLayers(
 }
 
 /** Works out what layers come to, for each rule. */
-export function combine(layers: readonly Layer[], rules: readonly Rule[], ownLevels: OwnLevels = {}): ResolvedSettings {
+export function combine(
+  layers: readonly Layer[],
+  rules: readonly Rule[],
+  ownLevels: OwnLevels = {},
+  lacksPacks = false,
+): ResolvedSettings {
   const outcomes = new Map<string, Outcome>();
   const said = new Map<string, { level: string; from: string }>();
   const tuned = new Map<string, { options: Record<string, unknown>; by: string[] }>();
@@ -117,6 +124,7 @@ export function combine(layers: readonly Layer[], rules: readonly Rule[], ownLev
     active: withBeside(active, optionsOf),
     outcomes,
     ownLevels,
+    lacksPacks,
     optionsOf,
   };
 }
@@ -163,6 +171,7 @@ function surroundings(
     runtime: last(({ runtime }) => runtime, ["browser", "node"]),
     onSave: {
       remedies: "certain",
+      also: [],
       imports: true,
       layout: true,
       keep: [],

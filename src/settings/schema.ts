@@ -36,6 +36,9 @@ const onSaveSchema = z.strictObject({
   remedies: z.enum(["certain", "proposed", "none"])
     .optional()
     .describe("Which remedies are applied: certain ones, as without it, proposed ones too, or none."),
+  also: z.array(z.string())
+    .optional()
+    .describe("Rules and areas (`area.*`) whose proposed remedies are applied beside, as `dead.unread-import`."),
   imports: z.boolean().optional().describe("Whether imports are put in order; `true` without it."),
   layout: z.boolean().optional().describe("Whether the rules of layout that are on are applied; `true` without it."),
   keep: z.array(z.string()).optional().describe("Rules and areas (`area.*`) whose remedies wait for an explicit call."),

@@ -6,6 +6,8 @@ import { rules as builtIn } from "../rules/index.js";
 import { defineRule, type AlertingExample, type Rule } from "../rules/rule.js";
 import type { Settings } from "../settings/schema.js";
 import { applyAll, type Span } from "../text/edit.js";
+import { Text } from "../text/text.js";
+import { visible } from "../text/visible.js";
 
 export { defineRule };
 
@@ -56,7 +58,8 @@ export function checkExamples(rule: Rule, language: Language = javascript()): Ex
   for (const example of [...rule.examples.alerts, ...quiet]) {
     const { code, ranges } = readMarks(example.code);
     const { alerts, after } = run(rule, language, code, example);
-    const expected = writeMarks(code, ranges);
+    const text = Text.of(code);
+    const expected = writeMarks(code, ranges.map((range) => visible(range, text)));
     const actual = writeMarks(code, alerts);
     if (actual !== expected) faults.push({ example: example.code, expected, actual });
     if (example.after !== undefined && after !== example.after) {

@@ -17,7 +17,7 @@ function laidOut(text: string, rule: string, tune: Tune = {}, file = "a.tsx"): s
   };
   const workspace = createWorkspace({ languages: [javascript()], settings });
   const uri = `file:///${file}`;
-  workspace.open({ uri, languageId: "typescriptreact", version: 1, text });
+  workspace.open({ uri, languageId: file.endsWith("x") ? "typescriptreact" : "typescript", version: 1, text });
   return applyAll(text, workspace.mend(uri));
 }
 
@@ -72,7 +72,37 @@ const cases: readonly (readonly [rule: string, before: string, after: string, tu
   ["layout.bracket-gap", "if ( a ) {b();}", "if (a) { b(); }"],
   ["layout.bracket-gap", "import {a} from 'b'; export {a};", "import { a } from 'b'; export { a };"],
   ["layout.bracket-gap", "const {a, ...b} = c;", "const { a, ...b } = c;"],
-  ["layout.bracket-gap", "a = `${ b }`; c = <d e={ f } />;", "a = `${ b }`; c = <d e={ f } />;"],
+  ["layout.bracket-gap", "a = `${ b }`; c = <d e={ f } />;", "a = `${ b }`; c = <d e={f} />;"],
+  // Kinds that have little but a token or two.
+  ["layout.operator-gap", "import a=require(\"b\");", "import a = require(\"b\");"],
+  ["layout.bracket-gap", "import a = require ( \"b\" );", "import a = require(\"b\");"],
+  ["layout.bracket-gap", "a = import ( \"b\" );", "a = import(\"b\");"],
+  ["layout.bracket-gap", "a = tag  `b`;", "a = tag`b`;"],
+  ["layout.operator-gap", "a = b !; c = b ! . d;", "a = b!; c = b!.d;"],
+  ["layout.operator-gap", "let a: B . C; a = import . meta;", "let a: B.C; a = import.meta;"],
+  ["layout.bracket-gap", "let a: typeof import( \"b\" );", "let a: typeof import(\"b\");"],
+  ["layout.operator-gap", "let a: import(\"b\") . C;", "let a: import(\"b\").C;"],
+  ["layout.bracket-gap", "let a: B  <C>;", "let a: B<C>;"],
+  ["layout.operator-gap", "let a: B [] = c; let d: E [\"f\"];", "let a: B[] = c; let d: E[\"f\"];"],
+  ["layout.operator-gap", "@ a class B {}", "@a class B {}"],
+  ["layout.keyword-gap", "class A { @b  c() {} }", "class A { @b c() {} }"],
+  ["layout.keyword-gap", "type A = new() => B;", "type A = new () => B;"],
+  [
+    "layout.operator-gap",
+    "type A = { [B in C] ?: D }; type E = { [F in G]-?: H };",
+    "type A = { [B in C]?: D }; type E = { [F in G]-?: H };",
+  ],
+  [
+    "layout.operator-gap",
+    "import a from \"b\" with { type :\"json\" };",
+    "import a from \"b\" with { type: \"json\" };",
+  ],
+  ["layout.keyword-gap", "export  as  namespace  A;", "export as namespace A;"],
+  ["layout.bracket-gap", "a = < B >< / B >;", "a = <B></B>;"],
+  ["layout.bracket-gap", "a = <B/>; c = <D  />;", "a = <B />; c = <D />;"],
+  ["layout.operator-gap", "a = <B . C d = \"e\" f:g = {h} {... i} />;", "a = <B.C d=\"e\" f:g={h} {...i} />;"],
+  ["layout.keyword-gap", "a = <B  c   {...d} />;", "a = <B c {...d} />;"],
+  ["layout.trailing-space", "a = <B \n  c={\t\n1} />;", "a = <B\n  c={\n1} />;"],
   ["layout.bracket-gap", "a = ( b + c ) * d;", "a = (b + c) * d;"],
   ["layout.bracket-gap", "class A { b () {} }", "class A { b() {} }"],
   ["layout.bracket-gap", "new A ( b ); new A;", "new A(b); new A;"],
@@ -212,6 +242,10 @@ const cases: readonly (readonly [rule: string, before: string, after: string, tu
     "function f(a, b) {\n  if (a) {\n    return [\n      b,\n    ];\n  }\n}\n\nfunction g() {}\n",
   ],
 ];
+
+test("angle brackets around a type stand close", () => {
+  expect(laidOut("a = < B >  c;", "layout.bracket-gap", {}, "a.ts")).toBe("a = <B>c;");
+});
 
 test.each(cases.map((one) => [...one] as const))("%s: %j", (rule, before, after, tune) => {
   expect(laidOut(before, rule, tune)).toBe(after);

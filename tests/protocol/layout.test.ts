@@ -117,6 +117,18 @@ describe("on save", () => {
       "",
       after.replace("{ a }", "{ a, c }").replace("if", "debugger;\nif"),
     ],
+    [
+      "what is named beside, though no remedies are wanted otherwise",
+      { onSave: { remedies: "none", also: ["dead.unread-import"] } },
+      "",
+      after.replace("if", "debugger;\nif"),
+    ],
+    [
+      "proposed remedies of what is named beside",
+      { onSave: { also: ["dead.unread-name"], removals: "all" } },
+      "function idle() {}\n",
+      after,
+    ],
     ["nothing when the editor saves by itself", {}, "", before, 2],
     ["then too, if the settings say so", { onSave: { when: "always" } }, "", after, 2],
   ])("%s", async (_, settings, typed, expected, reason) => {

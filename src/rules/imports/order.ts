@@ -1,8 +1,9 @@
 import { z } from "zod";
-import type { ImportDeclaration } from "../../languages/javascript/index.js";
+import type { ImportDeclaration, Program } from "../../languages/javascript/index.js";
 import { lineBreakOf } from "../lines.js";
-import { defineRule } from "../rule.js";
-import { chunkOf, sourceOf, stretches } from "./statements.js";
+import { defineRule, type FileView } from "../rule.js";
+import { isOfRuntime } from "./runtime-modules.js";
+import { chunkOf, isDirective, sourceOf, stretches } from "./statements.js";
 
 const groups = ["runtime", "packages", "aliases", "own"] as const;
 
@@ -10,11 +11,12 @@ const options = z.strictObject({
   groups: z.array(z.enum(groups))
     .default([...groups])
     .describe(
-      "In which order the groups come: `runtime` (`node:fs`), `packages`, `aliases` (`#a`, `~/a`, `@/a`) and `own` files. One that is not named comes last.",
+      "In which order the groups come: `runtime` (`node:fs`, and `fs` where the settings name `node` under `runtime`), `packages`, `aliases` (`#a`, `~/a`, `@/a`) and `own` files. One that is not named comes last.",
     ),
   types: z.enum(["among", "last"])
     .default("among")
     .describe("Whether imports of types stand among the others, or behind them."),
+  blankLineBehind: z.boolean().default(false).describe("Whether a blank line stands behind the last import."),
   blankLines: z.enum(["any", "between", "none"])
     .default("any")
     .describe("Whether a blank line stands between groups, no blank line at all, or any."),
@@ -22,9 +24,13 @@ const options = z.strictObject({
 
 type Options = z.output<typeof options>;
 
-function groupOf(node: ImportDeclaration, { groups: order, types }: Options): number {
+interface Style extends Options {
+  readonly runtimes: readonly string[];
+}
+
+function groupOf(node: ImportDeclaration, { groups: order, types, runtimes }: Style): number {
   const source = sourceOf(node);
-  const group = /^(?:node|bun|deno):/.test(source)
+  const group = isOfRuntime(source, runtimes)
     ? "runtime"
     : /^[#~]|^@\//.test(source) ? "aliases" : /^[./]/.test(source) ? "own" : "packages";
   const place = order.indexOf(group);
@@ -38,9 +44,31 @@ function keyOf(node: ImportDeclaration): string {
   return `${String.fromCharCode(1000 - up)}${source.toLowerCase()}\n${source}`;
 }
 
-function compare(a: ImportDeclaration, b: ImportDeclaration, style: Options): number {
+function compare(a: ImportDeclaration, b: ImportDeclaration, style: Style): number {
   const [one, other] = [keyOf(a), keyOf(b)];
   return groupOf(a, style) - groupOf(b, style) || (one < other ? -1 : one > other ? 1 : 0);
+}
+
+/** The statement behind the imports of a file, where no blank line stands between. */
+function checkBehind({ body }: Program, { text, alert, isBroken }: FileView): void {
+  const last = body.findLastIndex((item) => item.type === "ImportDeclaration");
+  const item = body[last];
+  const next = body[last + 1];
+  // Imports that stand further down are left alone.
+  if (item === undefined || next === undefined || isBroken(item) || isBroken(next)) return;
+  if (body.slice(0, last).some((one) => one.type !== "ImportDeclaration" && !isDirective(one))) return;
+  const gap = text.slice(item.end, next.start);
+  const line = /^[^\n\r]*(?:\r\n|\n|\r)/.exec(gap)?.[0];
+  if (line === undefined || /^[ \t]*(?:\r\n|\n|\r)/.test(gap.slice(line.length))) return;
+  const first = /^(?:[\w$]+|[^\s])/.exec(text.slice(next.start, next.end))![0];
+  alert({ headOf: next, length: first.length }, {
+    message: "The code begins right behind the imports: a blank line is wanted between",
+    remedies: () => [{
+      title: "Add a blank line",
+      certainty: "certain",
+      edits: [{ from: item.end + line.length, to: item.end + line.length, insert: lineBreakOf(text) }],
+    }],
+  });
 }
 
 export const order = defineRule({
@@ -70,6 +98,15 @@ export const order = defineRule({
         options: { groups: ["packages", "own"] },
         after: "import a from \"a\";\nimport b from \"./b.js\";\nb(a);\n",
       },
+      {
+        code: "import a from \"a\";\n«import { readFile } from \"fs/promises\";»\na(readFile);\n",
+        after: "import { readFile } from \"fs/promises\";\nimport a from \"a\";\na(readFile);\n",
+      },
+      {
+        code: "import a from \"a\"; // tides\n«a»();\n",
+        options: { blankLineBehind: true },
+        after: "import a from \"a\"; // tides\n\na();\n",
+      },
     ],
     quiet: [
       {
@@ -79,7 +116,10 @@ export const order = defineRule({
     ],
   },
   visit: {
-    Program(node, { text, options: style, alert, isBroken }) {
+    Program(node, file) {
+      const { text, alert, isBroken } = file;
+      const style: Style = { ...file.options, runtimes: file.runtimes };
+      if (style.blankLineBehind) checkBehind(node, file);
       for (const stretch of stretches(node)) {
         const sorted = stretch.toSorted((a, b) => compare(a, b, style));
         const wrong = stretch.findIndex((one, index) => index > 0 && compare(stretch[index - 1]!, one, style) > 0);

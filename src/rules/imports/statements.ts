@@ -13,6 +13,11 @@ export function isForEffect(node: ImportDeclaration): boolean {
   return node.specifiers.length === 0;
 }
 
+/** Whether a statement is one of those texts at the top of a file that set how it is read, as `"use strict"`. */
+export function isDirective(item: Program["body"][number]): boolean {
+  return item.type === "ExpressionStatement" && item.directive != null;
+}
+
 /** Imports that follow each other and can change places. */
 export function stretches(program: Program): ImportDeclaration[][] {
   const found: ImportDeclaration[][] = [];
@@ -24,7 +29,7 @@ export function stretches(program: Program): ImportDeclaration[][] {
       open = [];
     }
     // Imports that stand further down are left alone.
-    if (item.type !== "ImportDeclaration" && (item as { directive?: string | null }).directive == null) break;
+    if (item.type !== "ImportDeclaration" && !isDirective(item)) break;
   }
   return open.length > 0 ? [...found, open] : found;
 }

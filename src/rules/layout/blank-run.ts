@@ -13,7 +13,6 @@ const blankLine = /[\n\r][ \t]*[\n\r]/;
 
 function check(siblings: Siblings, file: FileView<z.output<typeof options>>): void {
   const { node, base } = siblings;
-  if (node.type.startsWith("Template")) return;
   const { text, options: { most, atEdges }, alert } = file;
   const pieces = piecesAmong(siblings, text);
   const { start } = base;

@@ -20,9 +20,9 @@ export const bracketGap = defineRule({
     alerts: [
       { code: "sail «(» north« »);\n", after: "sail(north);\n" },
       { code: "const a = [« »1, 2« »];\n", after: "const a = [1, 2];\n" },
-      { code: "const b = {«»a: 1«»};\n", after: "const b = { a: 1 };\n" },
+      { code: "const b = «{»a: 1«}»;\n", after: "const b = { a: 1 };\n" },
       {
-        code: "import {«»a«»} from \"a\";\nexport {« »};\n".replace("\nexport {« »};", ""),
+        code: "import «{»a«}» from \"a\";\nexport {« »};\n".replace("\nexport {« »};", ""),
         after: "import { a } from \"a\";\n",
       },
       { code: "const b = {« »a: 1« »};\n", options: { braces: "tight" }, after: "const b = {a: 1};\n" },

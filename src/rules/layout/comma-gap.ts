@@ -10,9 +10,9 @@ export const commaGap = defineRule({
   kits: ["tidy"],
   examples: {
     alerts: [
-      { code: "sail(north« »,«»south,«   »west);\n", after: "sail(north, south, west);\n" },
-      { code: "for (let i = 0;«»i < 3« »;«  »i++) sail(i)« »;\n", after: "for (let i = 0; i < 3; i++) sail(i);\n" },
-      { code: "const [a,«»b] = [1« », 2];\n", after: "const [a, b] = [1, 2];\n" },
+      { code: "sail(north« »«,»south,«   »west);\n", after: "sail(north, south, west);\n" },
+      { code: "for (let i = 0«;»i < 3« »;«  »i++) sail(i)« »;\n", after: "for (let i = 0; i < 3; i++) sail(i);\n" },
+      { code: "const [a«,»b] = [1« », 2];\n", after: "const [a, b] = [1, 2];\n" },
     ],
     quiet: [{
       code: "sail(\n  north,\n  south,\n);\nconst [, b] = [1, , 2,];\nfor (;;) {}\nclass A { ; }\nconst f = (a, /* b */ c) => a;\n",

@@ -1,5 +1,6 @@
 import { wrongGaps, type Gap, type SpacingRule, type SpacingStyle } from "../../languages/javascript/layout/spacing.js";
 import type { Siblings } from "../../syntax/siblings.js";
+import type { Span } from "../../text/edit.js";
 import type { FileView } from "../rule.js";
 import { isBrokenBeside } from "./everywhere.js";
 
@@ -22,7 +23,7 @@ export function checkGaps(
     if (isOtherSide(gap, wrong[index - 1])) return;
     const behind = wrong[index + 1];
     const gaps = behind !== undefined && isOtherSide(behind, gap) ? [gap, behind] : [gap];
-    const place = gaps.length === 2 ? { from: to, to: behind!.from } : { from, to };
+    const place = gaps.length === 2 ? { from: to, to: behind!.from } : from < to ? { from, to } : besideGap(gap);
     alert(place, {
       message: gaps.length === 2 ? messageAround(gaps) : messageFor(gap, side),
       remedies: () => {
@@ -38,6 +39,11 @@ export function checkGaps(
       },
     });
   });
+}
+
+/** The token beside a place where a space is missing. */
+function besideGap({ from, about, side }: Gap): Span {
+  return side === "before" ? { from, to: from + about.length } : { from: from - about.length, to: from };
 }
 
 function messageFor({ from, to, space, about }: Gap, where: string): string {

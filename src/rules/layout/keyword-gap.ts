@@ -10,14 +10,14 @@ export const keywordGap = defineRule({
   kits: ["tidy"],
   examples: {
     alerts: [
-      { code: "if«»(open)«»{ sail(); }«»else«»{ wait(); }\n", after: "if (open) { sail(); } else { wait(); }\n" },
-      { code: "const f = function«»(a)«»{ return«  »a; };\n", after: "const f = function (a) { return a; };\n" },
+      { code: "«if»(open)«{» sail(); }«else»«{» wait(); }\n", after: "if (open) { sail(); } else { wait(); }\n" },
+      { code: "const f = «function»(a)«{» return«  »a; };\n", after: "const f = function (a) { return a; };\n" },
       {
-        code: "for (const a of«»[1]) sail(typeof«»(a), a«  »in b);\n",
+        code: "for (const a «of»[1]) sail(«typeof»(a), a«  »in b);\n",
         after: "for (const a of [1]) sail(typeof (a), a in b);\n",
       },
       {
-        code: "class Ferry extends  Boat{}\n".replace("extends  Boat{}", "extends«  »Boat«»{}"),
+        code: "class Ferry extends  Boat{}\n".replace("extends  Boat{}", "extends«  »Boat«{»}"),
         after: "class Ferry extends Boat {}\n",
       },
     ],

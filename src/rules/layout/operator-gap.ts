@@ -13,7 +13,7 @@ export const operatorGap = defineRule({
       { code: "const fare«=»price«+»  tip;\n", after: "const fare = price + tip;\n" },
       { code: "sail(!« »open);\n", after: "sail(!open);\n" },
       { code: "const a = open«?»1«:»2;\n", after: "const a = open ? 1 : 2;\n" },
-      { code: "const pier = { berths« »:«»4 };\n", after: "const pier = { berths: 4 };\n" },
+      { code: "const pier = { berths« »«:»4 };\n", after: "const pier = { berths: 4 };\n" },
       { code: "pier «.» berths« »++;\n", after: "pier.berths++;\n" },
       { code: "const f = (a)«=>»a;\n", after: "const f = (a) => a;\n" },
     ],

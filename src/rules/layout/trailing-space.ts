@@ -14,7 +14,6 @@ interface Space {
 
 function check(siblings: Siblings, { text, alert, isBroken }: FileView): void {
   const { node, base, isLast } = siblings;
-  if (node.type.startsWith("JSX") || node.type.startsWith("Template")) return;
   const pieces = piecesAmong(siblings, text);
   const spaces: Space[] = [];
   pieces.forEach((piece, index) => {

@@ -21,8 +21,7 @@ export interface SpacingStyle {
 }
 
 /** Node kinds whose text is not this module's to touch, or is looked at as part of another. */
-const aside =
-  /^(?:JSX|Template|Program$|Decorator$|Skipped$|Missing$|TypeAssertion$|ImportExpression$|MetaProperty$|ImportType$)/;
+const aside = /^(?:JSXElement|JSXFragment|JSXText|Template|Program$|Skipped$|Missing$)/;
 
 const blocks = new Set([
   "BlockStatement",
@@ -89,7 +88,41 @@ const colonNodes = new Set([
   "LabeledStatement",
   "MappedType",
   "TupleMember",
+  "ImportAttribute",
 ]);
+
+/** What is wished in a tag, between its name and its attributes, around their `=`, and inside the braces of values. */
+function wishInMarkup(type: string, left: Piece, right: Piece, text: SourceText): Wish | undefined {
+  const l = left.text;
+  const r = right.text;
+  switch (type) {
+    case "JSXAttribute":
+      if (r === "=") return wish("operator-gap", "", r, "before");
+      return l === "=" ? wish("operator-gap", "", l, "behind") : undefined;
+    case "JSXExpressionContainer":
+    case "JSXSpreadAttribute":
+    case "JSXSpreadChild":
+      if (l === "...") return wish("operator-gap", "", l, "behind");
+      if (l === "{" && r === "}") return undefined;
+      if (l === "{") return wish("bracket-gap", "", l, "behind");
+      return r === "}" ? wish("bracket-gap", "", r, "before") : undefined;
+    case "JSXMemberExpression":
+    case "JSXNamespacedName":
+      return r === "" ? wish("operator-gap", "", l, "behind") : wish("operator-gap", "", r, "before");
+    case "JSXClosingElement":
+      return r === "" || r === "/" ? wish("bracket-gap", "", l, "behind") : wish("bracket-gap", "", r, "before");
+    case "JSXOpeningElement":
+      if (l === "<" || l === "/") return wish("bracket-gap", "", l, "behind");
+      if (r === ">") return wish("bracket-gap", "", r, "before");
+      if (r === "/") return wish("bracket-gap", " ", "/>", "before");
+      if (right.child === undefined) return undefined;
+      return right.child.type === "TypeArguments"
+        ? wish("bracket-gap", "", "<", "before")
+        : wish("keyword-gap", " ", /^[^\s=/>]+/.exec(text.slice(right.from, right.to))?.[0] ?? "", "before");
+    default:
+      return undefined;
+  }
+}
 
 /** What is wished between two pieces of a node; `undefined` where anything goes. */
 function wishFor(
@@ -100,6 +133,7 @@ function wishFor(
   text: SourceText,
 ): Wish | undefined {
   const { type } = node;
+  if (type.startsWith("JSX")) return wishInMarkup(type, left, right, text);
   const l = left.text;
   const r = right.text;
   if (r === "," || (r === ";" && type !== "ClassBody")) {
@@ -125,7 +159,7 @@ function wishFor(
   if (isOperator(node, r)) return isLeading(left, r) ? undefined : wish("operator-gap", " ", r, "before");
   if (isOperator(node, l)) return isMark(node, left) ? undefined : wish("operator-gap", " ", l, "behind");
   if (colonNodes.has(type)) {
-    if (r === ":" || (r === "?" && type !== "MappedType")) return wish("operator-gap", "", r, "before");
+    if (r === ":" || (r === "?" && l !== "+" && l !== "-")) return wish("operator-gap", "", r, "before");
     if (l === ":") return wish("operator-gap", " ", ":", "behind");
   }
   switch (type) {
@@ -140,11 +174,39 @@ function wishFor(
       if (left.child?.type === "Literal" && /^\d/.test((left.child as Literal).raw)) return undefined;
       if (r === "." || r === "?." || r === "[") return wish("operator-gap", "", r, "before");
       return l === "." || l === "?." ? wish("operator-gap", "", l, "behind") : undefined;
+    case "MetaProperty":
+    case "QualifiedName":
+      return r === "." ? wish("operator-gap", "", r, "before") : wish("operator-gap", "", ".", "behind");
+    case "ArrayType":
+    case "IndexedType":
+      return r === "[" ? wish("operator-gap", "", r, "before") : undefined;
+    case "ConstructorType":
+      if (l === "new") return wish("keyword-gap", " ", l, "behind");
+      break;
+    case "NonNullExpression":
+      return wish("operator-gap", "", "!", "before");
+    case "TaggedTemplateExpression":
+      if (right.child?.type === "TemplateLiteral") return wish("bracket-gap", "", "`", "before");
+      break;
+    case "Decorator":
+      return l === "@" ? wish("operator-gap", "", l, "behind") : undefined;
+    case "TypeAssertion":
+      if (l === "<" || l === ">") return wish("bracket-gap", "", l, "behind");
+      return r === ">" ? wish("bracket-gap", "", r, "before") : undefined;
+    case "ImportExpression":
+    case "ImportType":
+    case "ExternalModule":
+      if (r === "(" || r === ".") return wish(r === "(" ? "bracket-gap" : "operator-gap", "", r, "before");
+      if (l === ".") return wish("operator-gap", "", l, "behind");
+      break;
     case "CallExpression":
     case "NewExpression":
       if (r === "(" && left.text !== "(") return l === "new" ? undefined : wish("bracket-gap", "", "(", "before");
       break;
     default:
+  }
+  if (left.child?.type === "Decorator") {
+    return wish("keyword-gap", " ", /^@[\w.]*/.exec(text.slice(left.from, left.to))![0], "behind");
   }
   if (type === "TryStatement" && right.child?.type === "CatchClause") {
     return wish("keyword-gap", " ", "catch", "before");

@@ -79,7 +79,7 @@ function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
   ) {
     attributes.push(parseAttribute(p));
   }
-  const text = p.source.slice(name.offset, name.offset + name.length);
+  const text = p.source.slice(name.offset, name.offset + name.length).replaceAll(/\s/g, "");
   if (p.token === Token.Slash) {
     next(p);
     closeTag(p, move);
@@ -214,10 +214,10 @@ function parseChildren(
 /** The closing tag that begins at the current token, if one does. */
 function closingTag(p: ParseState): { name: string; length: number } | undefined {
   if (p.token !== Token.Less) return undefined;
-  const match = /^<\s*\/\s*([\w$.:-]*)/.exec(p.source.slice(p.start, p.start + 200));
+  const match = /^<\s*\/\s*((?:[\w$-]+(?:\s*[.:]\s*[\w$-]+)*)?)/.exec(p.source.slice(p.start, p.start + 200));
   // At the end of a window the name may go on.
   if (p.start + (match?.[0].length ?? 2) + 2 >= p.length) checkWindow(p);
-  return match === null ? undefined : { name: match[1]!, length: match[0].length };
+  return match === null ? undefined : { name: match[1]!.replaceAll(/\s/g, ""), length: match[0].length };
 }
 
 /**
@@ -284,7 +284,8 @@ function columnHere(p: ParseState): number {
 function passStrayTag(p: ParseState): JSXText {
   const { start } = p;
   const { name } = closingTag(p)!;
-  const end = start + /^<\s*\/\s*[\w$.:-]*\s*>?/.exec(p.source.slice(start, start + 200))![0].length;
+  const end = start +
+    /^<\s*\/\s*(?:[\w$-]+(?:\s*[.:]\s*[\w$-]+)*)?\s*>?/.exec(p.source.slice(start, start + 200))![0].length;
   report(p, "unexpected", start, end, `The closing tag \`</${name}>\` closes nothing: its opening tag is missing`, {
     seen: end,
   });

@@ -14,7 +14,7 @@ import { parseMethod } from "./functions.js";
 import { indentAt, standsNext } from "./indentation.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parsePrivateName, parseWord } from "./names.js";
-import { expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
+import { expectCloser, here, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { Context, has, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
@@ -47,6 +47,13 @@ export function parsePropertyKey(p: ParseState): Expression | undefined {
   }
   if (token === Token.PrivateName) return parsePrivateName(p);
   return undefined;
+}
+
+/** Whether the current token is a mark that begins nothing, with a property behind it on its line. */
+function standsBeforeKey(p: ParseState): boolean {
+  if (!/^[&|^%*=+?!~<>.@#-]+$/.test(p.source.slice(p.start, p.end))) return false;
+  const { token, newline } = peek(p);
+  return !newline && (isWordLike(token) || token === Token.String);
 }
 
 /** Whether what follows a property's name on its line is its value, before which only the `:` is missing. */
@@ -173,6 +180,11 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
     if (p.token === Token.Comma) {
       reportForm(p, "unexpected", p.start, p.end, "A property is missing before this `,`");
       return new SpreadElement(start, p.prevEnd, missing(p, "A property is missing"));
+    }
+    if (standsBeforeKey(p)) {
+      reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit here`);
+      next(p);
+      return parseObjectMember(p);
     }
     reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, "`}` is missing to close the object", {
       insert: { at: p.prevEnd, text: "}" },
