@@ -14,6 +14,7 @@ import type { SyntaxProblem } from "../syntax/problem.js";
 import { Siblings, siblingsOf } from "../syntax/siblings.js";
 import { nodesTouching, walk } from "../syntax/walk.js";
 import type { Edit } from "../text/edit.js";
+import { saysGenerated, topOfFile } from "../text/generated.js";
 import type { Text } from "../text/text.js";
 import { AlertList } from "./alert-list.js";
 import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
@@ -69,7 +70,7 @@ export class DocumentAnalysis {
   private done = false;
   private result: readonly FoundAlert[] | undefined;
   private failed = new Map<Rule, RuleFailure>();
-  /** How much is looked at: of a very long text its form, of a longer one nothing. */
+  /** How much is looked at: of a very long text, and of one that a program writes, its form, of a still longer one nothing. */
   private extent: Extent = "all";
   /** The rule that is running. */
   private running: Rule | undefined;
@@ -274,9 +275,16 @@ export class DocumentAnalysis {
     this.behind = [];
   }
 
-  /** Tells whether the text is too long for all of it to be looked at. */
+  /** Whether only the form is looked at because the text says that a program writes it. */
+  get isGenerated(): boolean {
+    return this.settings.generated === "form" &&
+      saysGenerated(this.language.firstComments(this.current.slice(0, topOfFile)));
+  }
+
+  /** Tells how much of the text is looked at. */
   private measure(): void {
-    const extent = extentOf(this.current.length, this.settings.largest);
+    const byLength = extentOf(this.current.length, this.settings.largest);
+    const extent = byLength === "all" && this.isGenerated ? "form" : byLength;
     if (extent === this.extent) return;
     this.extent = extent;
     this.tree = undefined;
@@ -391,14 +399,17 @@ export class DocumentAnalysis {
   private touch(node: Node): void {
     this.touched.add(node);
     // What a rule says of a name may depend on all that its declaration holds.
-    const { id, left, target, key, params = [] } = node as {
+    const { id, left, target, key, init, params = [] } = node as {
       id?: Node | null;
       left?: Node;
       target?: Node;
       key?: Node;
+      init?: Node | null;
       params?: readonly Node[];
     };
-    for (const part of [id, left, target, key, ...params]) {
+    // Of a function that a name stands for, the parameters may depend on how the name is declared.
+    const behind = (init as { params?: readonly Node[] } | null | undefined)?.params ?? [];
+    for (const part of [id, left, target, key, ...params, ...behind]) {
       if (part == null) continue;
       walk(part, (inner) => {
         const { fact } = inner as { fact?: unknown };
@@ -550,7 +561,7 @@ export class DocumentAnalysis {
       for (const node of nodesTouching(this.tree!.root, from, to)) doubtful.add(node);
     }
     for (const word of this.wordsOfProblems()) doubtful.add(word);
-    for (const mention of this.broken.mentioned) doubtful.add(mention);
+    for (const mention of this.broken.mentioned()) doubtful.add(mention);
     for (const subject of doubtful) {
       const answer = this.broken.answer(subject);
       if (answer === undefined || this.isBroken(subject) === answer) continue;
@@ -572,7 +583,7 @@ export class DocumentAnalysis {
   }
 
   private isBroken(node: Subject): boolean {
-    if (node instanceof Mention) return this.language.isMentioned(this.current, this.tree!, node.name);
+    if (node instanceof Mention) return this.language.isMentioned(this.current, this.tree!, node.name, node.of);
     const { problems } = this.tree!;
     if (problems.length === 0) return false;
     if (typeof node === "string") return this.wordsOfProblems().has(node);
@@ -799,7 +810,7 @@ export class DocumentAnalysis {
       builtIn: readyMadeNames(settings),
       known: new Set(settings.known),
       isBroken: (subject) => this.askBroken(subject),
-      isMentioned: (name) => this.askBroken(this.broken.mention(name)),
+      isMentioned: (name, of) => this.askBroken(this.broken.mention(name, of)),
       noteSuggestion: (use) => this.suggested.note(use.name, use),
       noteOuter: (binding) => this.outer.note(binding),
       noteMissed: (binding) => this.missed.note(binding.name, binding),

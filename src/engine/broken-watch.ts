@@ -6,9 +6,12 @@ interface Asked {
   readonly askers: Map<RecordStore, Set<object>>;
 }
 
-/** A name of which a rule asks whether a documentation comment uses it. */
+/** A name of which a rule asks whether a documentation comment uses it, or that of a function tells of a parameter of that name. */
 export class Mention {
-  constructor(readonly name: string) {}
+  constructor(
+    readonly name: string,
+    readonly of: Node | undefined,
+  ) {}
 }
 
 /** What rules ask about: whether a node is broken, a name stands where something is, or a comment uses it. */
@@ -20,18 +23,20 @@ export class BrokenWatch {
   private readonly asks = new Map<RecordStore, Map<object, Set<Subject>>>();
   /** Those that are broken, of those that were asked about. */
   readonly broken = new Set<Subject>();
-  private readonly mentions = new Map<string, Mention>();
+  private readonly mentions = new Map<Node | undefined, Map<string, Mention>>();
 
-  /** A name as what is asked about. */
-  mention(name: string): Mention {
-    let mention = this.mentions.get(name);
-    if (mention === undefined) this.mentions.set(name, (mention = new Mention(name)));
+  /** A name as what is asked about, of a function where its parameter is meant. */
+  mention(name: string, of?: Node): Mention {
+    let mentions = this.mentions.get(of);
+    if (mentions === undefined) this.mentions.set(of, (mentions = new Map()));
+    let mention = mentions.get(name);
+    if (mention === undefined) mentions.set(name, (mention = new Mention(name, of)));
     return mention;
   }
 
   /** All names of which it was asked whether a comment uses them. */
-  get mentioned(): Iterable<Mention> {
-    return this.mentions.values();
+  *mentioned(): Generator<Mention> {
+    for (const mentions of this.mentions.values()) yield* mentions.values();
   }
 
   /** What was answered before. */
@@ -93,7 +98,10 @@ export class BrokenWatch {
   private drop(subject: Subject): void {
     this.asked.delete(subject);
     this.broken.delete(subject);
-    if (subject instanceof Mention) this.mentions.delete(subject.name);
+    if (!(subject instanceof Mention)) return;
+    const mentions = this.mentions.get(subject.of);
+    mentions?.delete(subject.name);
+    if (mentions?.size === 0) this.mentions.delete(subject.of);
   }
 }
 

@@ -9,6 +9,7 @@ import type { KnownNames } from "../settings/ready-made.js";
 import type { ActiveRule } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
+import { isInside } from "../syntax/walk.js";
 import type { SourceText, Text } from "../text/text.js";
 import type { Subject } from "./broken-watch.js";
 
@@ -28,7 +29,7 @@ export interface ViewSource {
   readonly told: ReadonlySet<string>;
   readonly keepsToItself: boolean;
   isBroken(subject: Subject): boolean;
-  isMentioned(name: string): boolean;
+  isMentioned(name: string, of?: Node): boolean;
   noteSuggestion(use: Reference): void;
   noteOuter(binding: Binding): void;
   noteMissed(binding: Binding): void;
@@ -98,7 +99,11 @@ export function sharedView(live: LiveSource) {
     isAsked: (name: string): boolean => live.now.names.isAsked(name),
     isBroken: (node: Node): boolean => live.now.isBroken(node),
     isHalfWritten: (name: string): boolean => live.now.isBroken(name),
-    isMentioned: (name: string): boolean => live.now.isMentioned(name),
+    isUsedIn: (name: string, node: Node): boolean => {
+      for (const use of live.now.names.unresolvedUses(name)) if (isInside(use.node, node)) return true;
+      return false;
+    },
+    isMentioned: (name: string, of?: Node): boolean => live.now.isMentioned(name, of),
     suggest(use: Reference): readonly string[] {
       live.now.noteSuggestion(use);
       return suggestions.of(use, live.now);

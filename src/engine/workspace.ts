@@ -18,6 +18,7 @@ import { WorkspaceError } from "./errors.js";
 import { doesHarm, mend, type MendOptions, type MendResult } from "./mend.js";
 import type { Meter } from "./meter.js";
 import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
+import { toldOnce } from "./told-once.js";
 
 /** A document as an editor opens it. */
 export interface OpenDocument {
@@ -101,6 +102,8 @@ interface OpenState {
   settings: ResolvedSettings;
   /** The failures of rules that have been told. */
   told: readonly RuleFailure[];
+  /** What was shown last, and of which alerts. */
+  shown?: { readonly of: readonly FoundAlert[]; readonly as: readonly FoundAlert[] };
 }
 
 /** Documents and what is found in them. All offsets are UTF-16 code units. */
@@ -237,7 +240,7 @@ export class Workspace {
   /** What has been found so far in a document that is being looked at as a whole; `undefined` when only an edit is. */
   alertsSoFar(uri: string): Alert[] | undefined {
     const { analysis } = this.document(uri);
-    return analysis.isWhole ? analysis.foundSoFar().map(({ alert }) => alert) : undefined;
+    return analysis.isWhole ? this.shown(uri, analysis.foundSoFar()).map(({ alert }) => alert) : undefined;
   }
 
   /** The ways to settle alerts that touch a range; without one, all of them. */
@@ -251,6 +254,11 @@ export class Workspace {
   /** The ways to settle some of the document's alerts, and those that are withheld because the broken text would be worse after them. */
   remediesOf(uri: string, alerts: ReadonlySet<Alert>): { offered: Remedy[]; withheld: Remedy[] } {
     return this.offers(uri, (alert) => alerts.has(alert));
+  }
+
+  /** Whether only the form of a document is looked at, as its text says that a program writes it. */
+  isGenerated(uri: string): boolean {
+    return this.document(uri).analysis.isGenerated;
   }
 
   /** Whether the form of a document is broken somewhere. */
@@ -424,9 +432,19 @@ export class Workspace {
   }
 
   private found(uri: string): readonly FoundAlert[] {
-    const found = this.document(uri).analysis.found();
+    const found = this.shown(uri, this.document(uri).analysis.found());
     this.tell(uri);
     return found;
+  }
+
+  /** What is shown of alerts; of those as they are that were shown last, the same. */
+  private shown(uri: string, found: readonly FoundAlert[]): readonly FoundAlert[] {
+    const document = this.document(uri);
+    if (document.shown?.of === found) return document.shown.as;
+    const styles = new Set(document.settings.active.filter(({ rule }) => rule.style).map(({ rule }) => rule.id));
+    const as = styles.size === 0 ? found : toldOnce(found, (rule) => styles.has(rule));
+    document.shown = { of: found, as };
+    return as;
   }
 
   /** Tells of rules that failed, once a version. */

@@ -81,8 +81,10 @@ export interface Language {
   readonly segmentation: Segmentation;
   /** The comments that begin with `opening`, in the order of the text. */
   comments(text: Text, tree: Tree, opening: string): Comment[];
-  /** Whether a documentation comment uses a name, as a type or the target of a link. */
-  isMentioned(text: Text, tree: Tree, name: string): boolean;
+  /** The comments that stand before any code, as far as they lie at the top of the text, which is given. */
+  firstComments(top: string): string;
+  /** Whether a documentation comment uses a name, as a type or the target of a link; with `of`, whether the comment of that function tells of a parameter of that name. */
+  isMentioned(text: Text, tree: Tree, name: string, of?: Node): boolean;
   /** The statement, member or element that begins next behind `offset`. */
   following(text: Text, tree: Tree, offset: number): Span | undefined;
 }

@@ -1,7 +1,9 @@
 /** Which settings reach a file, gathered for people. */
+import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { javascript } from "../languages/javascript/index.js";
 import type { FileTrace } from "../report/trace.js";
+import { saysGenerated, topOfFile } from "../text/generated.js";
 import { ignoredBy, type MayRead } from "./discover.js";
 import type { ProjectSettings } from "./project-settings.js";
 
@@ -53,6 +55,11 @@ export function traceOf(
       ),
     },
     language: javascript().extensions.includes(extension) ? (languageNames[extension] ?? "JavaScript") : undefined,
+    isGenerated: resolved.generated === "form" &&
+      existsSync(file) &&
+      saysGenerated(
+        javascript().firstComments(readFileSync(file, "utf8").slice(0, topOfFile)),
+      ),
     leftOut: leftOutBy(file, settings, folder, shown, mayRead),
     profiles: Object.keys(source?.checked.settings.profiles ?? {}),
     issues: (source?.issues ?? []).map(

@@ -45,7 +45,7 @@ function buildOf(): string {
 
 /** What settings say that can change the alerts of a file. `undefined` where rules are on whose code is not known: those of packs. */
 export function settingsKey({ resolved, source }: FileSettings): string | undefined {
-  const { active, language, runtime, known, largest, ownLevels, lacksPacks } = resolved;
+  const { active, language, runtime, known, generated, largest, ownLevels, lacksPacks } = resolved;
   // The definitions behind rules without code.
   const patterns = source && [source.checked.settings.patterns, source.checked.found.map(({ kit }) => kit.patterns)];
   if (active.some(({ rule }) => !own.has(rule) && areaOf(rule.id) !== "pattern")) return undefined;
@@ -54,6 +54,7 @@ export function settingsKey({ resolved, source }: FileSettings): string | undefi
     language,
     runtime,
     known,
+    generated,
     largest,
     ownLevels,
     lacksPacks,

@@ -10,6 +10,8 @@ export interface FileReview {
   readonly alerts: readonly Alert[];
   /** How many of them have a certain remedy. */
   readonly mendable: number;
+  /** Whether only the form was looked at, as the text says that a program writes it. */
+  readonly isGenerated?: boolean;
 }
 
 export interface Review {

@@ -88,7 +88,8 @@ export function textReport(
 export function summary(review: Review, colours: Palette): string {
   const counts = countLevels(review);
   const total = Object.values(counts).reduce((sum, count) => sum + count, 0);
-  const files = counted(review.files.length, "file");
+  const generated = review.files.filter((file) => file.isGenerated).length;
+  const files = `${counted(review.files.length, "file")}${generated > 0 ? `, ${generated} of them generated and looked at for their form alone` : ""}`;
   if (total === 0) return colours.good(`No alerts in ${files}.`);
   const parts = levels.filter((level) => counts[level] > 0).map((level) => colours.level[level](
     level === "information" ? `${counts[level]} information` : counted(counts[level], level),

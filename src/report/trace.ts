@@ -13,6 +13,8 @@ export interface FileTrace {
   readonly language: string | undefined;
   /** Why it is not reviewed along with the project. */
   readonly leftOut: string | undefined;
+  /** Whether only the form is looked at, as the text says that a program writes it. */
+  readonly isGenerated: boolean;
   readonly profiles: readonly string[];
   /** What is wrong with the settings file. */
   readonly issues: readonly string[];
@@ -44,7 +46,12 @@ export function traceText(trace: FileTrace, { colour }: { readonly colour: boole
     ),
     fact("in this order", trace.layers.map(({ name }) => nameOf(name, trace)).join(" → ")),
     ...(trace.profiles.length > 0 ? [fact("profiles", `${trace.profiles.join(", ")} (with --profile)`)] : []),
-    fact("reviewed", trace.leftOut === undefined ? "yes" : colours.level.warning(`no: ${trace.leftOut}`)),
+    fact(
+      "reviewed",
+      trace.leftOut === undefined
+        ? (trace.isGenerated ? "its form alone: it says that it is generated" : "yes")
+        : colours.level.warning(`no: ${trace.leftOut}`),
+    ),
     ...trace.issues.map((issue, index) => fact(index === 0 ? "broken" : "", colours.level.error(issue))),
     "",
   ];

@@ -78,8 +78,10 @@ export interface FileView<Options = unknown> {
   readonly isBroken: (node: Node) => boolean;
   /** Whether a name stands on a line on which something is wrong with the form, so that it cannot be told yet how it is used there. */
   readonly isHalfWritten: (name: string) => boolean;
-  /** Whether a documentation comment uses a name, as a type or the target of a link. */
-  readonly isMentioned: (name: string) => boolean;
+  /** Whether a name that nothing declares is used in a node, one that the rule may read. */
+  readonly isUsedIn: (name: string, node: Node) => boolean;
+  /** Whether a documentation comment uses a name, as a type or the target of a link; with `of`, whether the comment of that function tells of a parameter of that name. */
+  readonly isMentioned: (name: string, of?: Node) => boolean;
   /** Whether a name exists although the file does not declare it: by the edition, a runtime, the settings or a comment. */
   readonly isKnown: (name: string) => boolean;
   /** Whether the language in its edition brings a name along, or a runtime does. */
@@ -176,6 +178,8 @@ export interface Rule<Options = any> {
   readonly byDefault?: string;
   /** What its examples are written in, if not in code: `settings` for mistakes in a settings file. */
   readonly language?: "settings";
+  /** It tells of a style: where a file has it in more than ten places, the first alert stands for all. */
+  readonly style?: true;
   /** On whatever the settings say: without it nothing else could be trusted. */
   readonly always?: boolean;
   readonly options?: z.ZodType<Options>;

@@ -2,9 +2,11 @@
 import type { CancellationToken } from "vscode-jsonrpc";
 import type { Session } from "./session.js";
 
-/** Milliseconds of work at a time, and those after which a first part of the alerts is shown. */
+/** Milliseconds of work at a time. */
 const slice = 5;
+/** Milliseconds after which a first part of the alerts is shown, if much has been done by then: a small document that waits for a busy machine is shown at once. */
 const patience = 150;
+const many = 300;
 
 type Waiter = (ready: boolean) => void;
 
@@ -16,9 +18,11 @@ export interface AnalysisEvents {
   partly(home: string): void;
 }
 
-/** A document whose turn has come, with when its analysis began and whether a part of it has been shown. */
+/** A document whose turn has come, with when its analysis began, how far it is, and whether a part of it has been shown. */
 interface Turn {
   readonly began: number;
+  /** Steps of its analysis that were made. */
+  steps: number;
   shown: boolean;
 }
 
@@ -110,7 +114,7 @@ export class Scheduler {
 
   private enqueue(home: string): void {
     this.timers.delete(home);
-    this.queue.set(home, { began: performance.now(), shown: false });
+    this.queue.set(home, { began: performance.now(), steps: 0, shown: false });
     this.goOn();
   }
 
@@ -147,10 +151,14 @@ export class Scheduler {
     const { workspace } = this.session;
     const until = performance.now() + slice;
     try {
-      if (!workspace.work(home, () => performance.now() > until)) {
+      const stop = (): boolean => {
+        turn.steps += 1;
+        return performance.now() > until;
+      };
+      if (!workspace.work(home, stop)) {
         this.events?.working(home);
         // What has been found so far is shown once.
-        if (!turn.shown && performance.now() - turn.began > patience) {
+        if (!turn.shown && turn.steps > many && performance.now() - turn.began > patience) {
           turn.shown = true;
           this.events?.partly(home);
         }

@@ -32,6 +32,7 @@ export interface ResolvedSettings {
   readonly language: { readonly edition: number; readonly modules: boolean | "detect" };
   readonly runtime: readonly string[];
   readonly known: readonly string[];
+  readonly generated: "form" | "all";
   readonly largest: number;
   readonly active: readonly ActiveRule[];
   readonly outcomes: ReadonlyMap<string, Outcome>;
@@ -160,7 +161,7 @@ function levelIn({ builtIn, settings }: Layer, rule: Rule): Level | string | und
 
 function surroundings(
   parts: readonly SettingsPart[],
-): Pick<ResolvedSettings, "language" | "runtime" | "known" | "largest" | "onSave"> {
+): Pick<ResolvedSettings, "language" | "runtime" | "known" | "generated" | "largest" | "onSave"> {
   const last = <Value>(pick: (part: SettingsPart) => Value | undefined, standard: Value): Value =>
     parts.map(pick).findLast((value) => value !== undefined) ?? standard;
   return {
@@ -179,6 +180,7 @@ function surroundings(
       when: "explicit",
       ...Object.fromEntries(parts.flatMap(({ onSave = {} }) => Object.entries(onSave))),
     },
+    generated: last(({ generated }) => generated, "form"),
     largest: last(({ largest }) => largest, 5_000_000),
     known: [...new Set(parts.flatMap(({ known = [] }) => known))],
   };

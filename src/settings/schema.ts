@@ -71,6 +71,11 @@ const part = {
     .describe("What the files are written in."),
   runtime: z.array(z.enum(runtimes)).optional().describe("Whose ready-made names exist; browser and node without it."),
   known: z.array(z.string()).optional().describe("Names that are defined elsewhere."),
+  generated: z.enum(["form", "all"])
+    .optional()
+    .describe(
+      "How much is looked at of a file that says in the comments at its top that it is generated: its form alone, as without it, or all.",
+    ),
   largest: z.int()
     .min(1)
     .optional()
@@ -133,7 +138,7 @@ export type Kit = z.input<typeof kitSchema>;
 export type OwnLevels = NonNullable<Settings["ownLevels"]>;
 /** What the whole, a kit, a zone and a profile have in common. */
 export type SettingsPart =
-  Pick<Settings, "kits" | "language" | "runtime" | "known" | "largest" | "levels" | "tune" | "onSave">;
+  Pick<Settings, "kits" | "language" | "runtime" | "known" | "generated" | "largest" | "levels" | "tune" | "onSave">;
 type GivenOnSave = z.output<typeof onSaveSchema>;
 /** What is done on saving, with nothing left open. */
 export type OnSave = { readonly [Key in keyof GivenOnSave]-?: Exclude<GivenOnSave[Key], undefined> };

@@ -62,6 +62,30 @@ describe("what is far from an edit is looked at again where it hangs on it", () 
       [["{Tide}", "{Tid}"], ["/**", "/*"], ["{Tid}", "{Tide}"], ["/*", "/**"]],
     ],
     [
+      "a parameter that a comment tells of",
+      "/** @param {number} rope */\nconst moor = (berth, rope) => berth;\nexport const first = moor(1, 2);\n",
+      [["@param", "@parm"], ["@parm", "@param"], ["} rope", "} ropes"], ["} ropes", "} rope"], ["*/", "*/ ;"]],
+    ],
+    [
+      "a parameter of a function whose name gets a type",
+      "const moor = (berth: number, rope: string) => berth;\nmoor(1, \"2\");\ntype Moor = typeof moor;\nexport type { Moor };\n",
+      [["const moor", "const moor: Moor"], ["const moor: Moor", "const moor"]],
+    ],
+    [
+      "a parameter of a function that takes all it is given",
+      "function moor(berth, rope) {\n  const run = () => berth;\n  return run;\n}\nexport const first = moor(1, 2);\n",
+      [
+        ["() => berth", "() => arguments"],
+        ["() => arguments", "function () { return arguments; }"],
+        ["return run", "return arguments"],
+      ],
+    ],
+    [
+      "a name in a list before one that is read",
+      "export function depth(tide) {\n  const [low, mean, high] = tide;\n  return low;\n}\n",
+      [["return low", "return high"], ["return high", "return mean"], ["mean, high", "mean, [high]"]],
+    ],
+    [
       "a function that comes back or does not",
       "export function kind(tide) {\n  switch (tide) {\n    case 1:\n      low(tide);\n    default:\n      return 2;\n  }\n}\nfunction low(tide) {\n  console.log(tide);\n  throw tide;\n}\n",
       [
@@ -94,7 +118,7 @@ describe("what is far from an edit is looked at again where it hangs on it", () 
     [
       "a parameter behind one that gets read",
       "export function sail(a, b) {\n  return 1;\n}\n",
-      [["1;", "b;"], ["b;", "a;"], ["a;", "1;"]],
+      [["1;", "b;"], ["b;", "a;"], ["a;", "1;"], ["export ", "export default "], ["export default ", "export "]],
     ],
     [
       "two names of one declaration",

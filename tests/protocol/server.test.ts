@@ -276,7 +276,7 @@ test(
     writeFileSync(settings, '{ "kits": ["tidy"] }');
     client.notify("workspace/didChangeWatchedFiles", { changes: [{ uri: pathToFileURL(settings).href, type: 2 }] });
     const next = await client.until(({ method }) => method === "textDocument/publishDiagnostics", before);
-    expect(short(next.params.diagnostics)).toEqual(["layout.statement-end 1:7-1:7"]);
+    expect(short(next.params.diagnostics)).toEqual(["layout.statement-end 1:6-1:7"]);
     writeFileSync(settings, '{ "kits": ["tidi"] }');
     client.notify("textDocument/didSave", { textDocument: { uri: pathToFileURL(settings).href } });
     const told = await client.until(({ method }) => method === "window/showMessage");

@@ -33,6 +33,11 @@ export function commentsWith(text: Text, root: Node, opening: string): Comment[]
   return found;
 }
 
+/** The comments before any code, and before what only sets how the file is read. */
+export function firstComments(top: string): string {
+  return /^(?:\s|#!.*|\/\/.*|\/\*[^]*?(?:\*\/|$)|(["'])use strict\1;?)*/.exec(top)![0];
+}
+
 /** What stands in a documentation comment before a name that it uses: a tag with a type in braces, or one that takes a name. */
 const beforeMention = /@\w+[ \t]*\{[^{}]*(?:\{[^{}]*\}[^{}]*)*(?:\{[^{}]*)?$|\{@link\w*[ \t]+$|@(?:see|throws|exception|extends|augments|implements|type|mixes|borrows|memberof|satisfies|returns?)[ \t]+$/;
 
@@ -48,6 +53,28 @@ export function isMentioned(text: Text, root: Node, name: string): boolean {
     if (!textLike.has(nodeAt(root, at).type)) return true;
   }
   return false;
+}
+
+/** What may stand around a function that a comment before it is about. */
+const aroundFunction = /^(?:VariableDeclarat(?:or|ion)|Export(?:Named|Default)Declaration|ExpressionStatement|AssignmentExpression|Property(?:Definition)?|MethodDefinition)$/;
+
+/** Whether the documentation comment before a function tells of a parameter. */
+export function isDocumented(text: Text, owner: Node, name: string): boolean {
+  let whole = owner;
+  while (whole.parent !== null && aroundFunction.test(whole.parent.type)) whole = whole.parent;
+  const before = text.slice(Math.max(0, whole.start - 2 * stretch), whole.start);
+  const opening = before.lastIndexOf("/**");
+  if (
+    opening < 0 ||
+    !/^[^]*?\*\/\s*$/.test(before.slice(opening)) ||
+    before.indexOf("*/", opening) < before.lastIndexOf("*/")
+  ) {
+    return false;
+  }
+  const escaped = name.replaceAll("$", "\\$");
+  return new RegExp(`@(?:param|arg|argument)\\b[ \\t]*(?:\\{[^]*?\\}[ \\t]*)?\\[?${escaped}(?![\\w$])`).test(
+    before.slice(opening),
+  );
 }
 
 /** The outermost node below the root that begins where the first token behind `offset` does. */

@@ -1,6 +1,6 @@
 /** JavaScript with JSX, as a language of the engine. */
 import { defineLanguage, type DocumentInfo, type Language } from "../language.js";
-import { commentsWith, followingNode, isMentioned } from "./comments.js";
+import { commentsWith, firstComments, followingNode, isDocumented, isMentioned } from "./comments.js";
 import { flowOf } from "./flow/index.js";
 import { flowRootOf, isFlowRoot } from "./flow/roots.js";
 import { isSegmented, segmentation } from "./flow/segmentation.js";
@@ -50,7 +50,9 @@ export function javascript(): Language {
     isSegmented: (root) => isSegmented(root),
     segmentation: segmentation(),
     comments: (text, tree, opening) => commentsWith(text, tree.root, opening),
-    isMentioned: (text, tree, name) => isMentioned(text, tree.root, name),
+    firstComments,
+    isMentioned: (text, tree, name, of) =>
+      of === undefined ? isMentioned(text, tree.root, name) : isDocumented(text, of, name),
     following: (text, tree, offset) => followingNode(text, tree.root, offset),
   });
 }

@@ -30,3 +30,25 @@ export function looksExhaustive(statement: Statement | undefined): boolean {
         ),
     );
 }
+
+/** Names of functions that do not come back; not those that throw only if something holds. */
+const throwing = /^(?:throw|fail|raise|abort|die|panic|bail|quit|exit|reject|unreachable|unexpected|never|assertNever|fatal)(?!If|[a-z])/;
+
+/** Whether a statement is, or ends with, a call that by its name does not come back, whichever way control takes in it. */
+export function endsByThrowing(last: Statement): boolean {
+  if (last.type === "BlockStatement") return last.body.length > 0 && endsByThrowing(last.body.at(-1)!);
+  const leaves = (one: Statement): boolean => alwaysLeaves(one) || endsByThrowing(one);
+  if (last.type === "IfStatement") return last.alternate !== null && leaves(last.consequent) && leaves(last.alternate);
+  if (last.type === "SwitchStatement") {
+    return last.cases.at(-1)?.test === null && last.cases.every(({ consequent }) => {
+      const end = consequent.at(-1);
+      return end === undefined || (end.type !== "BreakStatement" && leaves(end));
+    });
+  }
+  if (last.type !== "ExpressionStatement") return false;
+  const call = last.expression.type === "AwaitExpression" ? last.expression.argument : last.expression;
+  if (call.type !== "CallExpression") return false;
+  const { callee } = call;
+  const name = callee.type === "MemberExpression" && !callee.computed ? callee.property : callee;
+  return name.type === "Identifier" && throwing.test(name.name);
+}

@@ -51,6 +51,7 @@ export const needlessElse = defineRule({
   why: "When the first branch ends with `return` or the like, what stands under `else` is only reached otherwise anyway. Without the `else` it needs one step of indentation less.",
   level: "hint",
   kits: [],
+  style: true,
   examples: {
     alerts: [
       {

@@ -1,7 +1,12 @@
+import { z } from "zod";
 import type { ImportDeclaration, ImportPart } from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import { removeLines } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+
+const options = z.strictObject({
+  mayStay: z.string().default("^_").describe("A regular expression; names it matches may stay unread."),
+});
 
 /** Taking one part out of an import; the last one takes the whole with it. */
 function remove(binding: Binding, part: ImportPart, file: FileView): RemedyOffer[] {
@@ -51,6 +56,7 @@ export const unreadImport = defineRule({
   why: "What is imported and not read makes the module load something for nothing and suggests a connection that is not there. Usually it is left over from a change.",
   level: "warning",
   kits: ["sound"],
+  options,
   examples: {
     alerts: [
       {
@@ -70,6 +76,7 @@ export const unreadImport = defineRule({
     ],
     quiet: [
       { code: "import \"./board.css\";\n" },
+      { code: "import { Berth as _Berth } from \"./berth.js\";\nexport {};\n" },
       { code: "import { sail } from \"./ferry.js\";\nexport { sail };\n" },
       {
         code: "import { Tide, Pier } from \"./piers.js\";\n/**\n * As {@link Pier.moor} has it.\n * @param {Map<string, Tide>} tides\n */\nexport function sail(tides) {}\n",
@@ -87,7 +94,7 @@ export const unreadImport = defineRule({
       binding.exported
     ) return;
     if (binding.scope.dynamic || file.ambient || file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
-    if (file.isMentioned(binding.name)) return;
+    if (file.isMentioned(binding.name) || new RegExp(file.options.mayStay, "u").test(binding.name)) return;
     file.alert(node, {
       message: `The import \`${binding.name}\` is never read`,
       labels: ["unnecessary"],

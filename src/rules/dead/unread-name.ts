@@ -50,7 +50,13 @@ function ownerOf(binding: Binding): FunctionNode {
   return node as unknown as FunctionNode;
 }
 
-/** Whether somebody else calls a function, who decides about its parameters: it is given away where it stands or by its name. One that does nothing stands for another. */
+/** Where a function stands that nobody is given by standing there: by itself, behind a name, or called at once. */
+const own = /^(?:VariableDeclarator|ExpressionStatement|CallExpression|Program|FunctionBody|BlockStatement|StaticBlock|SwitchCase|ExportNamedDeclaration|LabeledStatement|IfStatement|NamespaceDeclaration)$/;
+
+/**
+ * Whether somebody else calls a function, who decides about its parameters: it is given away where it stands or by its name, or its name has a type. One that
+ * does nothing stands for another, and one that a module gives as all it has is for somebody who calls many such.
+ */
 function isHandedOut(owner: FunctionNode): boolean {
   const { body } = owner;
   const up = owner.parent as JavaScriptNode;
@@ -58,11 +64,27 @@ function isHandedOut(owner: FunctionNode): boolean {
     const [only, more] = body.body;
     if (only === undefined || (more === undefined && only.type === "ThrowStatement")) return true;
   }
-  if ((up.type === "CallExpression" || up.type === "NewExpression") && up.callee !== (owner as Node)) return true;
+  if (!own.test(up.type) && !isHolder(up)) return true;
+  if (up.type === "CallExpression" && up.callee !== (owner as Node)) return true;
+  if (up.type === "VariableDeclarator" && up.id.type === "AnnotatedPattern") return true;
+  if (up.type === "AssignmentExpression" && up.left.type !== "MemberExpression") return true;
   const name = owner.type === "FunctionDeclaration" ? owner.id : up.type === "VariableDeclarator" ? up.id : null;
   const isCalled = ({ node, exporting }: Reference): boolean =>
     exporting || (node.parent as Partial<CallExpression>).callee === node;
   return name?.type === "Identifier" && bindingOf(name)?.references.every(isCalled) === false;
+}
+
+/** What `hasFixedShape` asks about. */
+function isHolder({ type }: Node): boolean {
+  return type === "MethodDefinition" ||
+    type === "Property" ||
+    type === "PropertyDefinition" ||
+    type === "AssignmentExpression";
+}
+
+/** Whether a function takes its arguments by `arguments`, so that its parameters only say how many there are. */
+function takesAll(owner: FunctionNode, file: FileView): boolean {
+  return owner.type !== "ArrowFunctionExpression" && file.isUsedIn("arguments", owner);
 }
 
 /** Whether a parameter stands behind the last one of its function that is read. */
@@ -76,7 +98,8 @@ function isLastParameter(binding: Binding): boolean {
     .every((param) => param.type === "Identifier" && !binding.scope.bindings.get(param.name)?.references.length);
 }
 
-function concerns(binding: Binding, { options: settings, keepsToItself }: FileView<Options>): boolean {
+function concerns(binding: Binding, file: FileView<Options>): boolean {
+  const { options: settings, keepsToItself } = file;
   if (binding.exported || isDeclaredElsewhere(binding) || new RegExp(settings.mayStay, "u").test(binding.name)) {
     return false;
   }
@@ -95,6 +118,8 @@ function concerns(binding: Binding, { options: settings, keepsToItself }: FileVi
     case "caught":
       return settings.caught;
     case "parameter":
+      if (isGivenPlace(binding) || takesAll(ownerOf(binding), file)) return false;
+      if (file.isMentioned(binding.name, ownerOf(binding))) return false;
       return settings.parameters === "all" ||
         (
           settings.parameters === "last" &&
@@ -105,6 +130,8 @@ function concerns(binding: Binding, { options: settings, keepsToItself }: FileVi
     default:
       // A loop must have a name for what it goes through.
       if (isLoopName(binding)) return false;
+      if (isGivenPlace(binding)) return false;
+      if (isRequired(binding) && file.isMentioned(binding.name)) return false;
       // At the top of a script other scripts can read the name; what looks like a CommonJS module is none.
       return binding.scope.kind !== "file" || keepsToItself;
   }
@@ -126,8 +153,35 @@ function hasFixedShape(binding: Binding, { methods }: Options): boolean {
   }
 }
 
+/** Whether a name of a list's pattern is there for its place: one behind it is read. */
+function isGivenPlace({ declarations }: Binding): boolean {
+  let { node }: { node: Node } = declarations[0]!;
+  if (node.parent?.type === "AssignmentPattern") node = node.parent;
+  const list = node.parent as JavaScriptNode;
+  if (list.type !== "ArrayExpression" && list.type !== "ArrayPattern") return false;
+  return list.elements
+    .slice(list.elements.indexOf(node as never) + 1)
+    .some(
+      (one) => one !== null &&
+        (one.type !== "Identifier" || bindingOf(one)?.references.some(({ access }) => access === "read")),
+    );
+}
+
+/** Whether a name is that of a module, or of a part of one, that is asked for as CommonJS has it. */
+function isRequired({ declarations }: Binding): boolean {
+  const { owner } = declarations[0]!;
+  let init = owner.type === "VariableDeclarator" ? (owner as VariableDeclarator).init : null;
+  while (init?.type === "MemberExpression") init = init.object;
+  return init?.type === "CallExpression" && init.callee.type === "Identifier" && init.callee.name === "require";
+}
+
 function isLoopName(binding: Binding): boolean {
   const { node, owner } = binding.declarations[0]!;
+  const isHead = ({ node: use }: Reference): boolean => {
+    const up = use.parent as JavaScriptNode;
+    return (up.type === "ForInStatement" || up.type === "ForOfStatement") && up.left === use;
+  };
+  if (binding.references.length > 0 && binding.references.every(isHead)) return true;
   const loop = owner.parent?.parent;
   return (owner as VariableDeclarator).id === node &&
     (loop?.type === "ForInStatement" || loop?.type === "ForOfStatement") &&
@@ -208,9 +262,13 @@ export const unreadName = defineRule({
         after: "function fare(adults) {\n  return adults;\n}\nfare(1);\n",
       },
       { code: "export function sail() {\n  let «trips» = 0;\n  trips += 1;\n}\n" },
+      { code: "function moor(berth, «rope») {\n  return berth;\n}\nexport const first = moor(1, 2);\n" },
       { code: "export function moor(berth, «rope») {\n  return berth;\n}\n" },
       { code: "const { tides, «winds» } = require(\"./weather\");\ntides();\n" },
       { code: "export class Ferry {\n  moor(«berth») {\n    return 1;\n  }\n}\n", options: { methods: true } },
+      {
+        code: "export function useTide() {\n  const [tide, «setTide»] = useState(1);\n  return tide;\n}\nfunction useState() {}\n",
+      },
       { code: "export const a = 1;\nfunction «again»() {\n  again();\n}\n" },
       {
         code: "export function dock() {\n  const pier = 1, «tide» = 2;\n  return pier;\n}\n",
@@ -225,7 +283,26 @@ export const unreadName = defineRule({
       },
       { code: "export function unused(berth) {\n  throw new Error(\"no berths\");\n}\n" },
       { code: "export function isEmpty(berths) {\n  for (const berth in berths) return false;\n  return true;\n}\n" },
-      { code: "export function moor(berth, rope) {\n  return rope;\n}\n" },
+      { code: "function moor(berth, rope) {\n  return rope;\n}\nexport const first = moor(1, 2);\n" },
+      { code: "export default function (berth, rope) {\n  return berth;\n}\n" },
+      { code: "function moor(berth, rope) {\n  return run(arguments);\n}\nfunction run() {}\nmoor(1, 2);\n" },
+      {
+        code: "export const moorAt = (pier) => (berth, rope) => berth + pier;\nexport const run = moorAt || ((pier, berth) => pier);\n",
+      },
+      {
+        code:
+          "export const moor: Moor = (berth, rope) => berth;\ntype Moor = (berth: number, rope: string) => number;\n",
+        languageId: "typescript",
+      },
+      {
+        code:
+          "export function isEmpty(berths) {\n  var berth;\n  for (berth in berths) return false;\n  return true;\n}\n",
+      },
+      {
+        code: "/**\n * @param {number} berth\n * @param {string} [rope] for those who moor otherwise\n */\nfunction moor(berth, rope) {\n  return berth;\n}\nmoor(1, 2);\n",
+      },
+      { code: "export function depth(tide) {\n  const [low, mean, high] = tide;\n  return high - low;\n}\n" },
+      { code: "const { Tide } = require(\"./tide\");\n/** @param {Tide} tide */\nexports.sail = (tide) => tide;\n" },
       { code: "const _spare = 1;\n" },
       { code: "const sail = (exports.sail = () => {});\n" },
       { code: "export function rest({ id, ...others }) {\n  return others;\n}\n" },

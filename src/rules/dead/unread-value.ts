@@ -5,6 +5,7 @@ import type {
   JavaScriptNode,
   VariableDeclarator,
 } from "../../languages/javascript/nodes/index.js";
+import type { Binding } from "../../model/binding.js";
 import { eachWrite } from "../../model/flow-facts.js";
 import type { Node } from "../../syntax/node.js";
 import { removeLines } from "../lines.js";
@@ -18,7 +19,8 @@ function isPlainStart(value: Node | null): boolean {
     case "Literal":
       return true;
     case "Identifier":
-      return one.name === "undefined";
+    case "ThisExpression":
+      return true;
     case "UnaryExpression":
       return isPlainStart(one.argument);
     case "ArrayExpression":
@@ -27,10 +29,61 @@ function isPlainStart(value: Node | null): boolean {
       return one.properties.length === 0;
     case "TemplateLiteral":
       return one.expressions.length === 0;
+    case "MemberExpression":
+      return isLookedUp(one);
     case "AsExpression":
     case "SatisfiesExpression":
     case "TypeAssertion":
       return isPlainStart(one.expression);
+    default:
+      return false;
+  }
+}
+
+/** Whether a value is only a name or a member of one, which a name may begin with before others are worked out. */
+function isLookedUp(value: Node | null): boolean {
+  const one = value as JavaScriptNode | null;
+  if (one?.type === "MemberExpression") return !one.computed && isLookedUp(one.object);
+  return one?.type === "Identifier" || one?.type === "ThisExpression";
+}
+
+/** Whether the name is given to the call that gives its new value: most likely the call changes what it holds. */
+function isGivenBack(value: Node | null, { name }: Binding): boolean {
+  const one = value as JavaScriptNode | null;
+  return one?.type === "CallExpression" &&
+    one.arguments.some((argument) => argument.type === "Identifier" && argument.name === name);
+}
+
+/** Whether the name has just given its value to another, as where an argument that was left out moves the others: `done = options; options = {}`. */
+function hasMovedOn(node: Node, { name }: Binding): boolean {
+  const statement = node.parent?.parent;
+  const list = (statement?.parent as { body?: readonly Node[] } | null | undefined)?.body;
+  if (statement == null || !Array.isArray(list)) return false;
+  const before = list[list.indexOf(statement) - 1] as JavaScriptNode | undefined;
+  const up = before?.type === "ExpressionStatement" ? before.expression : undefined;
+  return up?.type === "AssignmentExpression" && up.right.type === "Identifier" && up.right.name === name;
+}
+
+/** Whether a write moves a place on that other writes move on too: the last of them is there for whoever goes on. */
+function isRunning(node: Node, { references }: Binding): boolean {
+  const isStep = (one: Node): boolean => {
+    const up = one.parent as JavaScriptNode;
+    return up.type === "UpdateExpression" ||
+      (up.type === "AssignmentExpression" && up.left === one && /^[+-]=$/.test(up.operator));
+  };
+  return isStep(node) && references.some((use) => use.node !== node && isStep(use.node));
+}
+
+/** Whether a value stands for there being none: a name that is cleared is so for good order, or to let go of what it held. */
+function isNothing(value: Node | null): boolean {
+  const one = value as JavaScriptNode | null;
+  switch (one?.type) {
+    case "Literal":
+      return one.raw === "null" || one.value === "";
+    case "Identifier":
+      return one.name === "undefined";
+    case "UnaryExpression":
+      return one.operator === "void";
     default:
       return false;
   }
@@ -128,13 +181,33 @@ export const unreadValue = defineRule({
       {
         code: "export function clear(go) {\n  let berth = go();\n  let pier = go(berth);\n  go(pier);\n  pier = berth = null;\n  return berth;\n}\n",
       },
+      {
+        code: "export function drain(go) {\n  let word = go();\n  let berth = go(word);\n  go(berth);\n  word = \"\";\n  berth = null;\n}\n",
+      },
+      {
+        code: "export function write(buffer, words) {\n  let at = 0;\n  at += words.copy(buffer, at);\n  at += words.copy(buffer, at);\n}\n",
+      },
+      {
+        code: "export function send(text, options, done) {\n  if (done === undefined) {\n    done = options;\n    options = {};\n  }\n  done(text);\n}\n",
+      },
+      {
+        code: "export function turn(sail, angle) {\n  let course = sail.course;\n  course = angle > 0 ? sail.turn(angle) : sail.hold();\n  course = sail.add(angle, course);\n}\n",
+      },
       { code: "export function later(go) {\n  let turn = 1;\n  go(() => turn);\n  turn = 2;\n}\n" },
     ],
   },
   flow(flow, file) {
     if (flow.tracked.every(({ writes, declarations }) => writes === 0 && declarations.length === 1)) return;
     eachWrite(flow, ({ node, binding, value, first }, isRead) => {
-      if (isHandedDown(node, value) || isByForm(node) || (first && (isPlainStart(value) || binding.writes === 0))) {
+      if (
+        isHandedDown(node, value) ||
+        isByForm(node) ||
+        isNothing(value) ||
+        isRunning(node, binding) ||
+        isGivenBack(value, binding) ||
+        hasMovedOn(node, binding) ||
+        (first && (isPlainStart(value) || binding.writes === 0))
+      ) {
         return;
       }
       // A name that nothing reads at all is another rule's, and so is one that may not be assigned to.

@@ -154,9 +154,15 @@ export const settledTest = defineRule({
         code: "export function count(all) {\n  let pier = 0;\n  while (pier < 10) all.sail();\n}\n",
         with: ["flow.stuck-loop"],
       },
+      {
+        code: "export function isLate(text) {\n  let late = false;\n  late = late || text.startsWith(\"late\");\n  late = late || text.startsWith(\"gone\");\n  return late;\n}\n",
+      },
       { code: "while (true) {\n  if (sail()) break;\n}\nfunction sail() {}\n" },
       {
         code: "export function any(all) {\n  let found = false;\n  for (const one of all) if (one) found = true;\n  if (found) return 1;\n  return 0;\n}\n",
+      },
+      {
+        code: "export function draw(edges) {\n  const all = false; // true draws each of them\n  return all || edges.length > 3;\n}\n",
       },
       { code: "const DEBUG = false;\nexport function sail() {\n  if (DEBUG) log();\n}\nfunction log() {}\n" },
       {
@@ -196,7 +202,11 @@ export const settledTest = defineRule({
       if (!block.reached || node.length > longest || isBroken(node)) continue;
       const used = new Set<Binding>();
       const value = valueOf(node, values.at(block, at), used);
-      if (value === undefined || used.size === 0 || [...used].some(isSwitch)) continue;
+      if (
+        value === undefined || used.size === 0 || [...used].some(isSwitch) || isGathering(node) || isSetByHand(node)
+      ) {
+        continue;
+      }
       // Of a loop that nothing ends `flow.stuck-loop` tells.
       stuck ??= findStuck();
       if (stuck.some((test) => isPartOf(node, test))) continue;
@@ -225,6 +235,24 @@ function isEverKnown({ declarations, references }: Binding): boolean {
     references.some(
       ({ access, node }) => access === "write" && isWritten((node.parent as Partial<AssignmentExpression>).right),
     );
+}
+
+/** Whether a name gathers its value in steps, each written like the others: `found = found || …`. The first decides nothing. */
+function isGathering(node: Node): boolean {
+  const binding = bindingOf(node);
+  let whole: Node = node.parent!;
+  if (binding === undefined || whole.type !== "LogicalExpression") return false;
+  while (whole.parent?.type === "LogicalExpression") whole = whole.parent;
+  const up = whole.parent as JavaScriptNode;
+  return up.type === "AssignmentExpression" && up.right === whole && bindingOf(up.left) === binding;
+}
+
+/** Whether a constant with a written value is asked for its truth alone: it is there to be set by hand. */
+function isSetByHand(node: Node): boolean {
+  const one = node as JavaScriptNode;
+  if (one.type === "UnaryExpression" && one.operator === "!") return isSetByHand(one.argument);
+  const binding = bindingOf(node);
+  return binding?.kind === "fixed";
 }
 
 /** Whether a name is written as one that is set by hand, to switch something on or off. */

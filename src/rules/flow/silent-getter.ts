@@ -1,3 +1,4 @@
+import { endsByThrowing } from "../../languages/javascript/leaving.js";
 import type { JavaScriptNode } from "../../languages/javascript/nodes/index.js";
 import { defineRule } from "../rule.js";
 
@@ -10,11 +11,16 @@ export const silentGetter = defineRule({
   examples: {
     alerts: [
       { code: "class Ferry {\n  get «small»() {\n    this.seats < 40;\n  }\n}\n" },
-      { code: "const berth = { get «free»() {} };\n" },
+      { code: "const berth = { get «free»() { count(); } };\nfunction count() {}\n" },
     ],
-    quiet: [{
-      code: "class Ferry {\n  get small() {\n    return this.seats < 40;\n  }\n  get gone() {\n    throw new Error(\"sunk\");\n  }\n}\n",
-    }],
+    quiet: [
+      {
+        code: "class Ferry {\n  get small() {\n    return this.seats < 40;\n  }\n  get gone() {\n    throw new Error(\"sunk\");\n  }\n}\n",
+      },
+      {
+        code: "class Boat {\n  /** Each kind of boat has its own. */\n  get seats() {}\n  get berths() {\n    failAsAbstract();\n  }\n}\nlet wasAsked = false;\nlook({ get passive() { wasAsked = true; } });\n",
+      },
+    ],
   },
   ends({ root, runsOff, returns }, { alert, isBroken }) {
     const member = root.parent as JavaScriptNode | null;
@@ -23,8 +29,13 @@ export const silentGetter = defineRule({
       member.kind !== "get" ||
       member.value !== root
     ) return;
+    const { body } = root as { body?: JavaScriptNode | null };
+    // An empty one stands for those that others write; one that ends by assigning is there to tell that somebody asked.
+    const last = body?.type === "FunctionBody" ? body.body.at(-1) : undefined;
     if (
-      (root as { body?: unknown }).body === null ||
+      last === undefined ||
+      endsByThrowing(last) ||
+      (last.type === "ExpressionStatement" && last.expression.type === "AssignmentExpression") ||
       !runsOff ||
       returns.some(({ hasValue }) => hasValue) ||
       isBroken(root)

@@ -6,6 +6,7 @@ export type Extent = "all" | "form" | "nothing";
 /** Up to this many times the length up to which a text is looked at in full, its form is. */
 const formFactor = 2;
 
+/** How much of a text is looked at by its length. */
 export function extentOf(length: number, largest: number): Extent {
   return length <= largest ? "all" : length <= largest * formFactor ? "form" : "nothing";
 }

@@ -19,14 +19,20 @@ export const repeatedDeclaration = defineRule({
     ],
     quiet: [
       { code: "var tide = 1;\nvar tide = 2;\n" },
+      {
+        code: "import { Tide } from \"./tide.js\";\nexport function Tide(height: number): Tide {\n  return { height };\n}\n",
+        languageId: "typescript",
+      },
       { code: "const tide = 1;\n{\n  const tide = 2;\n}\n" },
       { code: "try { sail(); } catch (problem) { var problem; }\n" },
       { code: "class Ferry {\n  get #seats() { return 1; }\n  set #seats(count) {}\n}\n" },
       { code: "const sail = function sail() { const sail = 1; return sail; };\n" },
     ],
   },
-  binding(binding, { alert }) {
+  binding(binding, { alert, typescript }) {
     const { name, scope } = binding;
+    // Without looking into the other file it cannot be told whether that is a type alone, beside which a value may have the name.
+    const maybeType = typescript && binding.references.some(({ asType }) => asType);
     const [told, first] = scope.kind === "exports"
       ? [`\`${name}\` is exported a second time from this module`, `\`${name}\` is exported here`]
       : name.startsWith("#")
@@ -36,6 +42,7 @@ export const repeatedDeclaration = defineRule({
           `\`${name}\` is declared here`,
         ];
     for (const { later, earlier } of clashesOf(binding)) {
+      if (maybeType && (later.kind === "import") !== (earlier.kind === "import")) continue;
       alert(later.node, { message: told, related: [{ at: earlier.node, message: first }] });
     }
   },

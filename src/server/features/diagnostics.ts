@@ -28,7 +28,11 @@ export function diagnosticsFeature(session: Session, publisher: Publisher): Feat
         status.tell(
           home,
           "ready",
-          waiting === undefined ? "Ready" : `Ready, without packs: ${waiting.folder} is not trusted`,
+          waiting !== undefined
+            ? `Ready, without packs: ${waiting.folder} is not trusted`
+            : workspace.isGenerated(home)
+              ? "Ready: the file says that it is generated, so only its form is checked"
+              : "Ready",
         );
       }
       if (session.editor.cost) {

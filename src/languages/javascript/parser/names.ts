@@ -39,7 +39,7 @@ export function checkReserved(
   }
   if (where !== undefined) {
     report(p, "misplaced", from, to, `\`${name}\` is a reserved word ${where} and cannot be a name`);
-  } else if (binding && strict && (name === "eval" || name === "arguments")) {
+  } else if (binding && strict && (name === "eval" || name === "arguments") && !has(p, Context.Ambient)) {
     report(p, "misplaced", from, to, `\`${name}\` cannot be declared or assigned in strict code`);
   }
 }
