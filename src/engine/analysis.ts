@@ -558,7 +558,7 @@ export class DocumentAnalysis {
     // What was broken is asked again; what was not can only be broken where there is a problem.
     const doubtful = new Set(this.broken.broken);
     for (const { from, to } of this.tree!.problems) {
-      for (const node of nodesTouching(this.tree!.root, from, to)) doubtful.add(node);
+      for (const node of nodesTouching(this.tree!.root, from, to + besideProblem)) doubtful.add(node);
     }
     for (const word of this.wordsOfProblems()) doubtful.add(word);
     for (const mention of this.broken.mentioned()) doubtful.add(mention);
@@ -589,7 +589,11 @@ export class DocumentAnalysis {
     if (typeof node === "string") return this.wordsOfProblems().has(node);
     const from = node.start;
     const to = from + node.length;
-    return problems.some((problem) => problem.from <= to && problem.to >= from);
+    // What follows on the line is what the problem was noticed at.
+    const isBeside = (end: number): boolean => end >= from - besideProblem &&
+      this.current.slice(end, from).trim() === "" &&
+      !/[\n\r]/.test(this.current.slice(end, from));
+    return problems.some((problem) => problem.from <= to && (problem.to >= from || isBeside(problem.to)));
   }
 
   private wordsOfProblems(): ReadonlySet<string> {
@@ -905,6 +909,9 @@ export class DocumentAnalysis {
     return found;
   }
 }
+
+/** How far behind a problem on its line, in UTF-16 code units, what follows is broken too. */
+const besideProblem = 3;
 
 /** What beside rules decides about alerts. */
 function surroundingsOf({ language, runtime, known }: ResolvedSettings): string {

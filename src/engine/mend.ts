@@ -89,6 +89,14 @@ function change(analysis: DocumentAnalysis, edits: readonly Edit[]): void {
   for (const edit of inOrder(edits).reverse()) analysis.edit(edit, analysis.text.apply(edit));
 }
 
+/** Whether something has grown that must not. Where the form has been mended, a name that was left alone beside what was wrong may turn out to be unknown. */
+function isHarm(before: ReadonlyMap<string, number>, after: ReadonlyMap<string, number>): boolean {
+  const isMended = after.get("form")! < before.get("form")!;
+  return [...after].some(
+    ([key, count]) => count > (before.get(key) ?? 0) && !(isMended && key.startsWith("names.unknown ")),
+  );
+}
+
 /** What must not grow: problems of form, and alerts at the level error by rule and message. */
 function harmIn(analysis: DocumentAnalysis): Map<string, number> {
   const harm = new Map<string, number>([["form", analysis.problems.length]]);
@@ -133,7 +141,7 @@ export function doesHarm(analysis: DocumentAnalysis, edits: readonly Edit[]): bo
   change(analysis, edits);
   const after = harmIn(analysis);
   putBack(analysis, inOrder(edits), original);
-  return [...after].some(([key, count]) => count > (before.get(key) ?? 0));
+  return isHarm(before, after);
 }
 
 /** Takes edits of a text back, each by itself, so that little is read again. */
@@ -171,7 +179,7 @@ function settle(
     const before = analysis.text;
     const harm = harmIn(analysis);
     change(analysis, chosen.flatMap(({ remedy }) => remedy.edits));
-    if (![...harmIn(analysis)].some(([key, count]) => count > (harm.get(key) ?? 0))) return true;
+    if (!isHarm(harm, harmIn(analysis))) return true;
     takeBack(before);
     return false;
   };

@@ -106,6 +106,18 @@ interface OpenState {
   shown?: { readonly of: readonly FoundAlert[]; readonly as: readonly FoundAlert[] };
 }
 
+/** The index of the last of some sorted offsets that is not behind another one. */
+function lastUpTo(sorted: readonly number[], offset: number): number {
+  let low = 0;
+  let high = sorted.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (sorted[middle]! <= offset) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
+}
+
 /** Documents and what is found in them. All offsets are UTF-16 code units. */
 export class Workspace {
   private readonly documents = new Map<string, OpenState>();
@@ -441,8 +453,16 @@ export class Workspace {
   private shown(uri: string, found: readonly FoundAlert[]): readonly FoundAlert[] {
     const document = this.document(uri);
     if (document.shown?.of === found) return document.shown.as;
-    const styles = new Set(document.settings.active.filter(({ rule }) => rule.style).map(({ rule }) => rule.id));
-    const as = styles.size === 0 ? found : toldOnce(found, (rule) => styles.has(rule));
+    const once = new Map(document.settings.active.map(({ rule }) => [rule.id, rule.once]));
+    let starts: number[] | undefined;
+    const itemAt = (offset: number): number => {
+      if (starts === undefined) {
+        const list: number[] = (starts = []);
+        document.analysis.root.each((item) => void list.push(item.startInParent));
+      }
+      return lastUpTo(starts, offset);
+    };
+    const as = toldOnce(found, (rule) => once.get(rule), itemAt);
     document.shown = { of: found, as };
     return as;
   }

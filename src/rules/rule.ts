@@ -178,8 +178,11 @@ export interface Rule<Options = any> {
   readonly byDefault?: string;
   /** What its examples are written in, if not in code: `settings` for mistakes in a settings file. */
   readonly language?: "settings";
-  /** It tells of a style: where a file has it in more than ten places, the first alert stands for all. */
-  readonly style?: true;
+  /**
+   * When the first of some alerts in a file stands for all: of a `style` where there are more than ten, of a `name` where several in one item of the file say the
+   * same, as of one that is declared nowhere and used often.
+   */
+  readonly once?: "style" | "name";
   /** On whatever the settings say: without it nothing else could be trusted. */
   readonly always?: boolean;
   readonly options?: z.ZodType<Options>;

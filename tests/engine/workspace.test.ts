@@ -299,8 +299,8 @@ describe("mending", () => {
     ],
     [
       "none that would do harm again and again",
-      'const a = 6;\na = 1;\nf(a b");\n',
-      'let a = 6;\na = 1;\nf(a, b");\n',
+      'const a = 6;\na = 1;\nf(a b);\n"',
+      'let a = 6;\na = 1;\nf(a, b);\n"";\n',
       { certainty: "proposed" },
     ],
     [

@@ -128,13 +128,13 @@ go();
   ["two statements on one line", ["missing-part"], `
 a()«» b();
 `],
-  ["misspelt return", ["missing-part"], `
+  ["misspelt return", ["unexpected"], `
 function a() {
-  retrun«» b;
+  «retrun» b;
 }
 `],
   ["text without its end", ["unfinished-text"], `
-const a = «'pier;»
+const a = «'pier»;
 go();
 `],
   ["template without its end", ["unfinished-text"], `

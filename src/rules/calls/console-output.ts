@@ -29,7 +29,7 @@ export const consoleOutput = defineRule({
   why: "Output that helped while writing a program fills its users' consoles later and may show what they should not see. Programs whose job is to write to the console switch this rule off or allow some of its methods.",
   level: "information",
   kits: [],
-  style: true,
+  once: "style",
   options,
   examples: {
     alerts: [

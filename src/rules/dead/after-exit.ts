@@ -1,5 +1,6 @@
 import type { Statement, SwitchCase } from "../../languages/javascript/nodes/index.js";
 import type { FlowGraph } from "../../model/flow.js";
+import { isNear } from "../../model/spelling.js";
 import type { Node } from "../../syntax/node.js";
 import { isCutOff, returnCutShort } from "../flow/return-cut-short.js";
 import { removeLines } from "../lines.js";
@@ -55,6 +56,13 @@ function* listsOf(flow: FlowGraph): Generator<readonly Statement[]> {
 }
 
 /** Tells of what follows the statement of a list behind which control never gets. */
+/** Whether a statement in a case bears a label that is most likely meant to be `default`. */
+function isMisspeltDefault(statement: Statement): boolean {
+  return statement.type === "LabeledStatement" &&
+    statement.parent?.type === "SwitchCase" &&
+    isNear("default", statement.label.name);
+}
+
 function check(statements: readonly Statement[], exit: number, file: FileView): void {
   const dead = statements.slice(exit + 1);
   const live = dead.filter((statement) => !isInert(statement));
@@ -64,6 +72,7 @@ function check(statements: readonly Statement[], exit: number, file: FileView): 
   // A `break` behind a `return` at the end of a case is a habit that misleads nobody.
   if (live.length === 1 && first.type === "BreakStatement" && first.parent?.type === "SwitchCase") return;
   const leaves = statements[exit]!;
+  if (file.isBroken(leaves) || isMisspeltDefault(first)) return;
   if (file.beside(returnCutShort).isOn && isCutOff(leaves, first, file.text)) return;
   // Declarations of functions among them stay: they may be called from above.
   const removable = dead.every((statement) => !isInert(statement) || statement.type === "EmptyStatement") &&

@@ -1,9 +1,10 @@
 import { hasEffect } from "../../languages/javascript/effects.js";
 import { bindingOf } from "../../languages/javascript/names/facts.js";
-import type { Expression, ExpressionStatement } from "../../languages/javascript/nodes/index.js";
+import type { BinaryExpression, Expression, ExpressionStatement } from "../../languages/javascript/nodes/index.js";
 import type { Siblings } from "../../syntax/siblings.js";
+import type { SourceText } from "../../text/text.js";
 import { isCutOff, returnCutShort } from "../flow/return-cut-short.js";
-import { defineRule, type FileView } from "../rule.js";
+import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
 /** Expressions that as a statement are surely a mistake: they compute a value that goes nowhere. */
 const idle = new Set<Expression["type"]>([
@@ -31,12 +32,38 @@ function checkAll({ before, children }: Siblings, file: FileView): void {
   }
 }
 
-function check({ expression, directive }: ExpressionStatement, { alert, isBroken }: FileView): void {
-  if (directive !== null || !idle.has(expression.type) || hasEffect(expression) || isBroken(expression)) return;
+/** Whether an expression only reads names and their members. */
+function onlyReads(node: Expression): boolean {
+  if (node.type === "MemberExpression") return !node.computed && onlyReads(node.object);
+  return node.type === "Identifier" || node.type === "Literal" || node.type === "ThisExpression";
+}
+
+/** A comparison of what is only read, whose value nobody can want: reading a member may do something, comparing it is then for nothing. */
+function isComparison(node: Expression): node is BinaryExpression {
+  return node.type === "BinaryExpression" &&
+    /^(?:[=!]==?|[<>]=?)$/.test(node.operator) &&
+    onlyReads(node.left) &&
+    onlyReads(node.right);
+}
+
+/** An assignment, which a statement that compares with equals signs most likely is meant to be. */
+function assign(node: Expression, text: SourceText): RemedyOffer[] {
+  if (node.type !== "BinaryExpression" || !/^===?$/.test(node.operator) || node.left.type === "Literal") return [];
+  const at = node.left.end + text.slice(node.left.end, node.right.start).indexOf(node.operator);
+  return [{
+    title: "Assign with `=`",
+    certainty: "proposed",
+    edits: [{ from: at, to: at + node.operator.length, insert: "=" }],
+  }];
+}
+
+function check({ expression, directive }: ExpressionStatement, { text, alert, isBroken }: FileView): void {
+  if (directive !== null || !idle.has(expression.type) || isBroken(expression)) return;
+  if (hasEffect(expression) && !isComparison(expression)) return;
   // `void 0` and its like are written on purpose.
   if (expression.type === "UnaryExpression" && expression.operator === "void") return;
   if (expression.type === "Identifier" && bindingOf(expression) === undefined) return;
-  alert(expression, { message: "The value of this statement goes nowhere" });
+  alert(expression, { message: "The value of this statement goes nowhere", remedies: () => assign(expression, text) });
 }
 
 export const idleStatement = defineRule({
@@ -49,7 +76,14 @@ export const idleStatement = defineRule({
   beside: [returnCutShort],
   examples: {
     alerts: [
-      { code: "export function moor(tide) {\n  «tide == 3»;\n  return tide;\n}\n" },
+      {
+        code: "export function moor(tide) {\n  «tide == 3»;\n  return tide;\n}\n",
+        after: "export function moor(tide) {\n  tide = 3;\n  return tide;\n}\n",
+      },
+      {
+        code: "export function moor(berth) {\n  «berth.free === true»;\n}\n",
+        after: "export function moor(berth) {\n  berth.free = true;\n}\n",
+      },
       { code: "import { sail } from \"./ferry.js\";\n«sail»;\n" },
     ],
     quiet: [

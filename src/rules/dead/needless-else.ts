@@ -4,6 +4,7 @@ import type { Node } from "../../syntax/node.js";
 import { holdsComment } from "../comments.js";
 import { lineBreakOf } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { emptyBlock } from "./empty-block.js";
 
 const lists = new Set(["Program", "BlockStatement", "FunctionBody", "StaticBlock", "SwitchCase"]);
 
@@ -51,7 +52,8 @@ export const needlessElse = defineRule({
   why: "When the first branch ends with `return` or the like, what stands under `else` is only reached otherwise anyway. Without the `else` it needs one step of indentation less.",
   level: "hint",
   kits: [],
-  style: true,
+  once: "style",
+  beside: [emptyBlock],
   examples: {
     alerts: [
       {
@@ -81,6 +83,7 @@ export const needlessElse = defineRule({
       const { consequent, alternate, parent } = node;
       if (
         alternate === null ||
+        (alternate.type === "BlockStatement" && alternate.body.length === 0 && file.beside(emptyBlock).isOn) ||
         alternate.type === "IfStatement" ||
         !lists.has(parent!.type) ||
         !alwaysLeaves(consequent) ||

@@ -1,3 +1,4 @@
+import { isNear } from "../../model/spelling.js";
 import { walk } from "../../syntax/walk.js";
 import { defineRule } from "../rule.js";
 
@@ -26,14 +27,26 @@ export const unusedLabel = defineRule({
         return !used;
       });
       if (used || isBroken(node)) return;
+      const isDefault = node.parent?.type === "SwitchCase" && isNear("default", name);
       alert(node.label, {
-        message: `Nothing jumps to the label \`${name}\``,
+        message: `Nothing jumps to the label \`${name}\`${isDefault ? ": did you mean `default`?" : ""}`,
         labels: ["unnecessary"],
-        remedies: () => [{
-          title: "Remove the label",
-          certainty: "certain",
-          edits: [{ from: node.start, to: node.body.start, insert: "" }],
-        }],
+        remedies: () => [
+          ...(
+            isDefault
+              ? [{
+                title: "Change to `default`",
+                certainty: "proposed" as const,
+                edits: [{ from: node.start, to: node.start + name.length, insert: "default" }],
+              }]
+              : []
+          ),
+          {
+            title: "Remove the label",
+            certainty: isDefault ? "proposed" : "certain",
+            edits: [{ from: node.start, to: node.body.start, insert: "" }],
+          },
+        ],
       });
     },
   },

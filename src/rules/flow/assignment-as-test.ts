@@ -1,5 +1,6 @@
 import { z } from "zod";
-import type { Expression } from "../../languages/javascript/nodes/index.js";
+import type { Expression, JavaScriptNode } from "../../languages/javascript/nodes/index.js";
+import type { Node } from "../../syntax/node.js";
 import { defineRule, type FileView } from "../rule.js";
 
 const options = z.strictObject({
@@ -17,6 +18,19 @@ function isPlain(value: Expression): boolean {
   return value.type === "Literal" ||
     value.type === "Identifier" ||
     (value.type === "TemplateLiteral" && value.expressions.length === 0);
+}
+
+/** Whether an assignment is told of as one that stands for a comparison. */
+export function isTakenForComparison(test: Node): boolean {
+  const one = test as JavaScriptNode;
+  const up = one.parent as JavaScriptNode | null;
+  return one.type === "AssignmentExpression" &&
+    one.operator === "=" &&
+    !one.parenthesized &&
+    isPlain(one.right) &&
+    up !== null &&
+    "test" in up &&
+    up.test === one;
 }
 
 function check(test: Expression | null, { text, alert, options: { calls } }: FileView<Options>): void {

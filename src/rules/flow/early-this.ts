@@ -1,6 +1,7 @@
 import { Surely } from "../../model/flow-facts.js";
 import { defineRule } from "../rule.js";
 import { constructorOf } from "./constructors.js";
+import { missingSuper } from "./missing-super.js";
 
 export const earlyThis = defineRule({
   id: "flow.early-this",
@@ -8,6 +9,7 @@ export const earlyThis = defineRule({
   why: "In the constructor of a class that extends another there is no `this` until `super()` has made it; touching it earlier stops the program.",
   level: "error",
   kits: ["sound"],
+  once: "name",
   examples: {
     alerts: [
       { code: "class Ferry extends Boat {\n  constructor(name) {\n    «this».name = name;\n    super();\n  }\n}\n" },
@@ -24,9 +26,14 @@ export const earlyThis = defineRule({
       { code: "class Ferry {\n  constructor(name) {\n    this.name = name;\n  }\n}\n" },
     ],
   },
-  flow(flow, { alert, isBroken }) {
+  beside: [missingSuper],
+  flow(flow, { alert, isBroken, beside }) {
     const method = constructorOf(flow.root);
     if (method === undefined || isBroken(method)) return;
+    // That the call is missing altogether is told once.
+    if (beside(missingSuper).isOn && !flow.blocks.some(({ steps }) => steps.some(({ does }) => does === "base"))) {
+      return;
+    }
     const based = new Surely(flow, "base");
     for (const block of flow.blocks) {
       if (!block.reached) continue;

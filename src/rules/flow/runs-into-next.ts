@@ -1,5 +1,7 @@
 import { alwaysLeaves, endsByThrowing, looksExhaustive } from "../../languages/javascript/leaving.js";
+import { bindingOf } from "../../languages/javascript/names/facts.js";
 import type { Statement, SwitchCase, SwitchStatement } from "../../languages/javascript/nodes/index.js";
+import { isNear } from "../../model/spelling.js";
 import type { Node } from "../../syntax/node.js";
 import type { Edit } from "../../text/edit.js";
 import type { SourceText } from "../../text/text.js";
@@ -99,6 +101,13 @@ export const runsIntoNext = defineRule({
       if ((typescript && looksExhaustive(last)) || endsByThrowing(last) || mayLeave(last) || countsDown(one, next)) {
         continue;
       }
+      // A `break` with a slip in it is an unknown name.
+      if (
+        last.type === "ExpressionStatement" &&
+        last.expression.type === "Identifier" &&
+        bindingOf(last.expression) === undefined &&
+        isNear("break", last.expression.name)
+      ) continue;
       // A comment at the end of the case, also inside its block.
       if (
         holdsComment(text, last.end, next.start) ||

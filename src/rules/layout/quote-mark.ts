@@ -30,7 +30,7 @@ export const quoteMark = defineRule({
   why: "Texts that are written alike are found alike, by people and by searches.",
   level: "hint",
   kits: ["tidy"],
-  style: true,
+  once: "style",
   options,
   examples: {
     alerts: [

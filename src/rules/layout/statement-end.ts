@@ -74,7 +74,7 @@ export const statementEnd = defineRule({
   why: "Without a `;` the language guesses where a statement ends, and a line that begins with a bracket is taken for its continuation. Whichever style a team chooses, mixing them makes one look for a reason that is not there.",
   level: "hint",
   kits: ["tidy"],
-  style: true,
+  once: "style",
   options,
   examples: {
     alerts: [

@@ -1,5 +1,6 @@
 import type { VariableDeclaration } from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
+import { assignmentAsTest, isTakenForComparison } from "../flow/assignment-as-test.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
 
 /** The declaration of a fixed name that can be made changeable by one word: a lone `const` whose every name has a value. */
@@ -25,6 +26,7 @@ export const fixedReassigned = defineRule({
   why: "A `const` keeps its value; assigning to it stops the program when that line runs. Either the name should be reassignable, or a new name is meant.",
   level: "error",
   kits: ["sound"],
+  once: "name",
   examples: {
     alerts: [
       { code: "const seats = 40;\n«seats» = 41;\n", after: "let seats = 40;\nseats = 41;\n" },
@@ -41,12 +43,14 @@ export const fixedReassigned = defineRule({
       { code: "const seats = 40;\n{\n  let seats;\n  seats = 1;\n}\n" },
     ],
   },
-  binding(binding, { alert }) {
+  beside: [assignmentAsTest],
+  binding(binding, { alert, beside }) {
     // Writing to an import has a rule of its own.
     if (binding.writes === 0 || !binding.fixed || binding.kind === "import") return;
     const declared = binding.declarations[0]!.node;
     for (const use of binding.references) {
       if (use.access === "read") continue;
+      if (beside(assignmentAsTest).isOn && isTakenForComparison(use.node.parent!)) continue;
       alert(use.node, {
         message: `\`${binding.name}\` is fixed and cannot get a new value`,
         related: [{ at: declared, message: `\`${binding.name}\` is declared here as fixed` }],

@@ -38,7 +38,7 @@ export const functionWide = defineRule({
   why: "A name declared with `var` exists in the whole function, before its declaration and outside its block, too. `let` and `const` keep it where it is needed, and tell of a use that comes too soon.",
   level: "hint",
   kits: [],
-  style: true,
+  once: "style",
   examples: {
     alerts: [
       { code: "«var» tide = 1;\ntide += 1;\n", after: "let tide = 1;\ntide += 1;\n" },

@@ -7,6 +7,7 @@ export const importWritten = defineRule({
     "An imported name shows what another module has and can only be changed there; assigning to it stops the program.",
   level: "error",
   kits: ["sound"],
+  once: "name",
   examples: {
     alerts: [
       { code: "import { tide } from \"./tide.js\";\n«tide» = 3;\n" },

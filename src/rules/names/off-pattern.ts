@@ -73,7 +73,7 @@ export const offPattern = defineRule({
   why: "Names of one form tell at a glance what they stand for: a type, a function, a value. Which form that is, a team decides.",
   level: "hint",
   kits: [],
-  style: true,
+  once: "style",
   options,
   examples: {
     alerts: [

@@ -1,5 +1,6 @@
 import { TYPE, VALUE, type Reference } from "../../model/binding.js";
 import type { Scope } from "../../model/scope.js";
+import { isNear } from "../../model/spelling.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
 
 export const unknown = defineRule({
@@ -8,6 +9,7 @@ export const unknown = defineRule({
   why: "Reading a name that nothing declares stops the program with an error. Most such names are misspelt, or an import is missing. A name that another script brings along can be listed under `known` in the settings, and the names a runtime has under `runtime`.",
   level: "error",
   kits: ["sound"],
+  once: "name",
   examples: {
     alerts: [
       {
@@ -36,7 +38,11 @@ export const unknown = defineRule({
     if (!scope.strict && scope.knowsInner(name)) return;
     // Where the file asks whether the name exists, it knows what it does.
     if (file.isAsked(name)) return;
+    // What is wrong with the form beside it is most likely why.
+    if (file.isBroken(node)) return;
     const near = file.suggest(use).filter((word) => !word.startsWith("#"));
+    const word = keywordFor(use);
+    if (word !== undefined) near.unshift(word);
     const hint = near[0];
     const declared = hint === undefined ? undefined : scope.lookUp(hint, VALUE | TYPE)?.declarations[0]?.node;
     file.alert(node, {
@@ -50,6 +56,13 @@ export const unknown = defineRule({
     });
   },
 });
+
+/** The keyword that makes a statement by itself and is most likely meant by a name that is one. */
+function keywordFor({ node, name }: Reference): string | undefined {
+  return node.parent?.type === "ExpressionStatement"
+    ? ["break", "continue", "return", "debugger"].find((word) => isNear(word, name))
+    : undefined;
+}
 
 /** Whether a use is the list of arguments that every function but an arrow function has by itself. */
 function isArguments({ name, scope }: Reference): boolean {

@@ -32,6 +32,7 @@ export const usedTooSoon = defineRule({
   why: "A `let`, `const` or class exists from the beginning of its block but has no value until control reaches its declaration; using it earlier stops the program.",
   level: "error",
   kits: ["sound"],
+  once: "name",
   examples: {
     alerts: [
       { code: "sail(«tide»);\nconst tide = 3;\nfunction sail() {}\n" },

@@ -1,5 +1,5 @@
 /** The area `syntax`: what the parser finds, as rules with documentation of their own. */
-import type { SyntaxCode } from "../../syntax/problem.js";
+import type { SyntaxCode, SyntaxProblem } from "../../syntax/problem.js";
 import { defineRule, type AlertingExample, type QuietExample, type Rule } from "../rule.js";
 import { notInEdition } from "./not-in-edition.js";
 import { repeatedDeclaration } from "./repeated-declaration.js";
@@ -48,7 +48,7 @@ const pages: Readonly<Record<SyntaxCode, SyntaxPage>> = {
     title: "A text without its end",
     why: "A string ends on the line it begins on, and a template or regular expression needs its closing mark.",
     alerts: [
-      { code: "const pier = «\"North;»\nboard();\n", after: "const pier = \"North;\"\nboard();\n" },
+      { code: "const pier = «\"North»;\nboard();\n", after: "const pier = \"North\";\nboard();\n" },
       { code: "const rule = «/[a-z;»\n" },
       { code: "const sign = «`»Pier 2;\n" },
     ],
@@ -90,6 +90,11 @@ const pages: Readonly<Record<SyntaxCode, SyntaxPage>> = {
   },
 };
 
+function titleFor({ text, over }: NonNullable<SyntaxProblem["insert"]>, message: string): string {
+  if (over === undefined) return `Insert \`${text.trim()}\``;
+  return text === "" ? `Remove ${/`[^`]*`/.exec(message)?.[0] ?? "it"}` : `Write \`${text}\``;
+}
+
 /** One rule for each problem code. Each is always on and an error. */
 export const syntaxRules: readonly Rule[] = [
   ...Object.entries(pages).map(([code, page]) => defineRule({
@@ -110,7 +115,7 @@ export const syntaxRules: readonly Rule[] = [
           ...(
             insert && {
               remedies: () => [{
-                title: insert.over === undefined ? `Insert \`${insert.text.trim()}\`` : `Write \`${insert.text}\``,
+                title: titleFor(insert, problem.message),
                 certainty: "proposed" as const,
                 edits: [{ from: insert.at, to: insert.at + (insert.over ?? 0), insert: insert.text }],
               }],

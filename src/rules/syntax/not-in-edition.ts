@@ -1,4 +1,9 @@
-import type { JavaScriptNode, Literal, SpreadElement } from "../../languages/javascript/nodes/index.js";
+import type {
+  ChainExpression,
+  JavaScriptNode,
+  Literal,
+  SpreadElement,
+} from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
 import type { Span } from "../../text/edit.js";
 import { defineRule, type FileView, type Visitors } from "../rule.js";
@@ -13,6 +18,36 @@ function since(edition: number, what: string, at: Node | Span, file: FileView): 
 function head(node: Node, length: number): Span {
   const from = node.start;
   return { from, to: from + length };
+}
+
+/** Where a sign stands between two nodes, or behind the one. */
+function sign(text: string, left: Node, right: Node | null, file: FileView): Span {
+  const from = left.end;
+  const between = file.text
+    .slice(from, right?.start ?? from + 200)
+    .replaceAll(
+      /\/\/[^\n\r]*|\/\*[^]*?\*\//g,
+      (comment) => " ".repeat(comment.length),
+    );
+  const at = from + Math.max(0, between.indexOf(text));
+  return { from: at, to: at + text.length };
+}
+
+/** The first `?.` of a chain. */
+function firstOptional(chain: ChainExpression, file: FileView): Span {
+  let found: Node = chain;
+  let first: Node = chain.expression;
+  for (let node: JavaScriptNode = chain.expression; ; ) {
+    if (node.type === "MemberExpression") {
+      if (node.optional) [found, first] = [node, node.object];
+      node = node.object;
+    } else if (node.type === "CallExpression") {
+      if (node.optional) [found, first] = [node, node.callee];
+      node = node.callee;
+    } else if (node.type === "NonNullExpression") node = node.expression;
+    else break;
+  }
+  return found === chain ? head(chain, 1) : sign("?.", first, null, file);
 }
 
 function checkFunction(node: Node & { async: boolean; generator?: boolean }, file: FileView): void {
@@ -33,11 +68,20 @@ function checkLiteral(node: Literal, file: FileView): void {
   const { raw } = node;
   if (raw.startsWith("/")) {
     const flags = raw.slice(raw.lastIndexOf("/") + 1);
-    for (const flag of flags) if (flagEditions[flag]) since(flagEditions[flag], `The flag \`${flag}\``, node, file);
-    if (/\(\?<[=!]/.test(raw)) since(2018, "Looking behind", node, file);
-    if (/\(\?<[^=!]/.test(raw)) since(2018, "A named group", node, file);
-    if (/\\[pP]\{/.test(raw) && /[uv]/.test(flags)) since(2018, "A Unicode property", node, file);
-    if (/\(\?[ims-]+:/.test(raw)) since(2025, "Switching flags inside a pattern", node, file);
+    const { start } = node;
+    const part = (found: RegExpExecArray | null): Span | undefined =>
+      found === null ? undefined : { from: start + found.index, to: start + found.index + found[0].length };
+    const tell = (edition: number, what: string, place: Span | undefined): void => {
+      if (place !== undefined) since(edition, what, place, file);
+    };
+    [...flags].forEach((flag, index) => {
+      const from = start + raw.length - flags.length + index;
+      if (flagEditions[flag]) since(flagEditions[flag], `The flag \`${flag}\``, { from, to: from + 1 }, file);
+    });
+    tell(2018, "Looking behind", part(/\(\?<[=!]/.exec(raw)));
+    tell(2018, "A named group", part(/\(\?<[^=!>]+>/.exec(raw)));
+    if (/[uv]/.test(flags)) tell(2018, "A Unicode property", part(/\\[pP]\{[^}]*\}/.exec(raw)));
+    tell(2025, "Switching flags inside a pattern", part(/\(\?[ims-]+:/.exec(raw)));
   } else if (/^\d/.test(raw)) {
     if (raw.endsWith("n")) since(2020, "A BigInt", node, file);
     if (raw.includes("_")) since(2021, "A separator in a number", node, file);
@@ -49,17 +93,18 @@ const visit: Visitors<undefined> = {
     if (file.text.slice(0, 2) === "#!") since(2023, "A first line with `#!`", { from: 0, to: 2 }, file);
   },
   BinaryExpression(node, file) {
-    if (node.operator === "**") since(2016, "The operator `**`", node, file);
-    if (node.left.type === "PrivateIdentifier") since(2022, "Asking for a private member with `in`", node, file);
+    if (node.operator === "**") since(2016, "The operator `**`", sign("**", node.left, node.right, file), file);
+    if (node.left.type === "PrivateIdentifier") {
+      since(2022, "Asking for a private member with `in`", sign("in", node.left, node.right, file), file);
+    }
   },
   LogicalExpression(node, file) {
-    if (node.operator === "??") since(2020, "The operator `??`", node, file);
+    if (node.operator === "??") since(2020, "The operator `??`", sign("??", node.left, node.right, file), file);
   },
   AssignmentExpression(node, file) {
-    if (node.operator === "**=") since(2016, "The operator `**=`", node, file);
-    if (node.operator === "??=" || node.operator === "||=" || node.operator === "&&=") {
-      since(2021, `The operator \`${node.operator}\``, node, file);
-    }
+    const { operator, left, right } = node;
+    const edition = operator === "**=" ? 2016 : /^(?:\?\?|\|\||&&)=$/.test(operator) ? 2021 : undefined;
+    if (edition !== undefined) since(edition, `The operator \`${operator}\``, sign(operator, left, right, file), file);
   },
   FunctionDeclaration: checkFunction,
   ArrowFunctionExpression: checkFunction,
@@ -84,7 +129,7 @@ const visit: Visitors<undefined> = {
     if (node.param === null) since(2019, "`catch` without a name", head(node, "catch".length), file);
   },
   Literal: checkLiteral,
-  ChainExpression: (node, file) => since(2020, "An optional chain", node, file),
+  ChainExpression: (node, file) => since(2020, "An optional chain", firstOptional(node, file), file),
   ImportExpression: (node, file) => since(2020, "`import()`", head(node, "import".length), file),
   MetaProperty(node, file) {
     if (node.meta.name === "import") since(2020, "`import.meta`", node, file);
@@ -120,13 +165,15 @@ export const notInEdition = defineRule({
   always: true,
   examples: {
     alerts: [
-      { code: "export const berth = «pier ?? 1»;\n", edition: 2019 },
+      { code: "export const berth = pier «??» 1;\n", edition: 2019 },
+      { code: "export const berth = pier.north /* ?. */ «?.»first(1)?.name;\n", edition: 2019 },
+      { code: "export const square = (side) => side «**» 2;\n", edition: 2015 },
       { code: "export class Ferry {\n  «seats» = 40;\n}\n", edition: 2021 },
       { code: "«async» function sail() {}\nsail();\n", edition: 2016 },
       { code: "export const { pier, «...»others } = berth;\n", edition: 2017 },
       { code: "try { sail(); } «catch» {}\n", edition: 2018 },
       { code: "export const depth = «1_000»;\n", edition: 2020 },
-      { code: "export const first = «/(?<tide>\\d+)/»;\n", edition: 2017 },
+      { code: "export const first = /«(?<tide>»\\d+)/;\n", edition: 2017 },
     ],
     quiet: [
       { code: "export const berth = pier ?? 1;\n", edition: 2020 },

@@ -20,8 +20,9 @@ import {
 import { enough, take } from "./elements.js";
 import { parseAssignment, parseLeftHandSide } from "./expressions.js";
 import { parseMethod } from "./functions.js";
-import { indentAt, standsNext } from "./indentation.js";
+import { indentAt, lacksOpener, standsNext } from "./indentation.js";
 import { parseStatements } from "./items.js";
+import { isMisspelt, tellMeant } from "./misspelt.js";
 import { parseBindingName } from "./names.js";
 import { endsMemberName, parsePropertyKey } from "./objects.js";
 import { eat, endOf, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
@@ -101,7 +102,7 @@ export function parseClassExpression(p: ParseState, start = p.start, decorators:
 
 /** With `lacksWord` the parser stands at the name, before which `class` is missing. */
 function parseClass(p: ParseState, named: boolean, lacksWord = false): ClassParts {
-  const { context } = p;
+  const { context, start: head } = p;
   p.context |= Context.Strict;
   const abstract = !lacksWord && p.token !== Token.Class;
   if (abstract) next(p);
@@ -113,7 +114,11 @@ function parseClass(p: ParseState, named: boolean, lacksWord = false): ClassPart
   let superTypeArguments: TypeArguments | null = null;
   let implemented: HeritageType[] = none;
   const lacksExtends = id !== null && at(p, Token.Name) && !p.newline && !(p.typescript && isWord(p, "implements"));
-  if (lacksExtends) {
+  const isSlipped = lacksExtends && isMisspelt(p, "extends");
+  if (isSlipped) {
+    tellMeant(p, "extends");
+    next(p);
+  } else if (lacksExtends) {
     reportForm(
       p,
       "missing-part",
@@ -130,7 +135,7 @@ function parseClass(p: ParseState, named: boolean, lacksWord = false): ClassPart
     next(p);
     implemented = parseHeritage(p);
   }
-  const body = parseClassBody(p, superClass !== null);
+  const body = parseClassBody(p, superClass !== null, head);
   p.context = context;
   return {
     id,
@@ -143,10 +148,22 @@ function parseClass(p: ParseState, named: boolean, lacksWord = false): ClassPart
   };
 }
 
-function parseClassBody(p: ParseState, derived: boolean): ClassBody {
+/** `head` is where the class begins. */
+function parseClassBody(p: ParseState, derived: boolean, head: number): ClassBody {
   const start = p.start;
   const opener = openerHere(p);
   const members: ClassMember[] = [];
+  if (lacksOpener(p, head)) {
+    const { coverInit, prevEnd } = p;
+    p.coverInit = -1;
+    reportForm(p, "missing-part", prevEnd, prevEnd, "`{` is missing to begin the class", {
+      insert: { at: prevEnd, text: " {" },
+    });
+    parseMembers(p, derived, prevEnd, members);
+    if (p.token === Token.BraceClose) next(p);
+    p.coverInit = coverInit;
+    return new ClassBody(start, p.prevEnd, members);
+  }
   if (p.token !== Token.BraceOpen) {
     reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "The class has no body: `{` is missing", {
       insert: { at: p.prevEnd, text: " {}" },

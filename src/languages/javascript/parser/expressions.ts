@@ -15,6 +15,7 @@ import {
   MetaProperty,
   Missing,
   NewExpression,
+  ObjectExpression,
   SequenceExpression,
   SpreadElement,
   Super,
@@ -25,6 +26,7 @@ import {
   UpdateExpression,
   YieldExpression,
   type Expression,
+  type ObjectMember,
   type Pattern,
   type TypeArguments,
 } from "../nodes/index.js";
@@ -36,7 +38,7 @@ import { endsByIndent, indentAt, isBehindFence } from "./indentation.js";
 import { parseJsx } from "./jsx.js";
 import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js";
 import { checkReserved, missing, parseIdentifier, parsePrivateName, parseWord } from "./names.js";
-import { parseObject } from "./objects.js";
+import { parseObject, parseProperties } from "./objects.js";
 import { checkSimpleTarget, parseRest, toPattern } from "./patterns.js";
 import {
   endOf,
@@ -539,11 +541,37 @@ export function parseArgumentList(p: ParseState, opener: Opener, args: Expressio
 
 /** An element of an array or argument list: an expression, or one spread with `...`. */
 function parseElement(p: ParseState): Expression {
+  if ((p.token === Token.Name || p.token === Token.String) && lacksBrace(p)) return parseOpenObject(p);
   if (p.token !== Token.Ellipsis) return parseAssignment(p);
   const { start } = p;
   next(p);
   const argument = parseAssignment(p);
   return new SpreadElement(start, p.prevEnd, argument);
+}
+
+/** Whether an object begins here that lacks its brace: a property with its colon stands first on the line, where an element of a list is expected. */
+function lacksBrace(p: ParseState): boolean {
+  return p.newline && peek(p).token === Token.Colon;
+}
+
+/** The value of a variable; where it begins with a property and its colon, that of an object that lacks its brace. */
+export function parseValue(p: ParseState): Expression {
+  const isOpen = (p.token === Token.Name || p.token === Token.String) && peek(p).token === Token.Colon;
+  return isOpen ? parseOpenObject(p) : parseAssignment(p);
+}
+
+function parseOpenObject(p: ParseState): Expression {
+  const { start } = p;
+  const opener = openerHere(p);
+  reportForm(p, "missing-part", start, p.end, `\`{\` is missing before ${here(p)}`, {
+    insert: { at: start, text: "{ " },
+  });
+  const properties: ObjectMember[] = [];
+  // The brace would stand before it on its line.
+  p.newline = false;
+  parseProperties(p, opener, properties, false);
+  if (p.token === Token.BraceClose) next(p);
+  return new ObjectExpression(start, p.prevEnd, properties);
 }
 
 function parsePrimary(p: ParseState): Expression {

@@ -18,7 +18,7 @@ import {
 } from "../nodes/index.js";
 import { parseDecorators } from "./classes.js";
 import { parseAssignment } from "./expressions.js";
-import { endsByIndent, indentAt, isBehindFence } from "./indentation.js";
+import { endsByIndent, indentAt, isBehindFence, lacksOpener } from "./indentation.js";
 import { parseDirectives, parseStatements } from "./items.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, parseBindingName } from "./names.js";
@@ -62,7 +62,10 @@ const asyncBits = (async: boolean, generator: boolean): number =>
 function parseParameters(p: ParseState, methods = false): Pattern[] {
   const params: Pattern[] = [];
   const opener = openerHere(p);
-  if (!expect(p, Token.ParenOpen, "the function")) return params;
+  if (!expect(p, Token.ParenOpen, "the function") && !(p.token === Token.Name && !p.newline)) {
+    eat(p, Token.ParenClose);
+    return params;
+  }
   p.context |= Context.Parameters;
   parseParameterList(p, Token.ParenClose, opener, params, methods);
   p.context &= ~Context.Parameters;
@@ -101,8 +104,14 @@ function parseParameterList(p: ParseState, close: Token, opener: Opener, params:
         );
       }
     } else if (param.type === "Missing" && p.token !== Token.Comma) break;
-    if (!parseListEnd(p, close, opener)) break;
+    if ((close === Token.ParenClose && beginsBody(p)) || !parseListEnd(p, close, opener)) break;
   }
+}
+
+/** Whether the current token is a brace at the end of its line, behind a parameter: most likely the body begins there, and the parameters lack their closer. */
+function beginsBody(p: ParseState): boolean {
+  if (p.token !== Token.BraceOpen || p.newline) return false;
+  return peek(p).newline || peek(p).token === Token.BraceClose;
 }
 
 /** Reports a parameter that must be given behind one that may be left out. Returns whether any so far may. */
@@ -182,10 +191,11 @@ function parseBody(
   unique: boolean,
   overload: boolean,
   from = Infinity,
+  head = p.prevEnd - 1,
 ): FunctionBody | null {
   const start = p.start;
   const opener = openerHere(p);
-  if (p.token !== Token.BraceOpen && bodyFollows(p, from)) {
+  if (p.token !== Token.BraceOpen && (bodyFollows(p, from) || lacksOpener(p, head))) {
     reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`{` is missing to begin the function's body", {
       insert: { at: p.prevEnd, text: " {" },
     });
@@ -292,11 +302,16 @@ function checkDuplicates(p: ParseState, params: readonly Pattern[]): void {
 }
 
 /** `function` as a statement. With `asDefault` the name may be left out. The current token is `async` or `function`. */
-export function parseFunctionDeclaration(p: ParseState, asDefault = false): FunctionDeclaration {
+/** The current token is `async` or `function`; with `begins` it is to be read as `async`, whatever it is, or `function` is missing before it. */
+export function parseFunctionDeclaration(
+  p: ParseState,
+  asDefault = false,
+  begins: "as written" | "async" | "lacks word" = "as written",
+): FunctionDeclaration {
   const start = p.start;
-  const async = isWord(p, "async");
+  const async = begins === "async" || (begins === "as written" && isWord(p, "async"));
   if (async) next(p);
-  next(p);
+  if (begins !== "lacks word") next(p);
   const generator = eat(p, Token.Star);
   const id = asDefault && p.token === Token.ParenOpen ? null : parseBindingName(p, "the function");
   return inFunction(p, asyncBits(async, generator), () => {

@@ -4,7 +4,7 @@
  * A valid text is never read that way.
  */
 import type { SourceText } from "../../../text/text.js";
-import { next } from "./scanner.js";
+import { checkWindow, next, peek } from "./scanner.js";
 import { lookAhead } from "./speculate.js";
 import { at, noFence, Unclosed, type ParseState } from "./state.js";
 import { Token } from "./token.js";
@@ -109,6 +109,45 @@ export function standsNext(p: ParseState, opener: number, own: number): "more" |
 /** Whether a list that goes on at the current token is known to lack its closer. */
 function staysOpen(p: ParseState): boolean {
   return p.newline && p.braces > p.itemBraces && p.closesNothing!(p.start);
+}
+
+/**
+ * Whether what follows on the next line is the contents of a block that lacks its opening brace and whose head begins at `head`: lines that are indented more deeply, up to one
+ * that begins with `}` in the head's own column. Asked only where the item's braces do not balance.
+ */
+export function lacksOpener(p: ParseState, head: number): boolean {
+  if (!p.newline || p.token === Token.BraceOpen || p.token === Token.BraceClose || p.token === Token.End) return false;
+  return isClosedFurtherDown(p, head, p.start);
+}
+
+/** Whether the current `}` is one that stands for the opening brace of a block whose head begins at `head`: it ends the line of the head, and what follows is the contents of the block. */
+export function standsForOpener(p: ParseState, head: number): boolean {
+  if (p.newline || p.token !== Token.BraceClose || p.source[p.prevEnd - 1] !== ")") return false;
+  const { start, newline } = peek(p);
+  return newline && isClosedFurtherDown(p, head, start);
+}
+
+/** Whether lines that begin at `from` are indented more deeply than the line of a head, up to one that begins with `}` in its column. */
+function isClosedFurtherDown(p: ParseState, head: number, from: number): boolean {
+  const own = indentAt(p, head);
+  if (indentAt(p, from) <= own) return false;
+  if (!p.guided) {
+    p.spots += 1;
+    p.straySpots += 1;
+    return false;
+  }
+  const lines = /(?:\r\n|\n|\r)([ \t]*)(?=([^ \t\n\r]))/g;
+  lines.lastIndex = from;
+  for (let line = lines.exec(p.source); line !== null; line = lines.exec(p.source)) {
+    if (line[1]!.length > own) continue;
+    const reach = line.index + line[0].length + 1;
+    if (reach > p.reach) p.reach = reach;
+    const isFound = line[1]!.length === own && line[2] === "}";
+    if (isFound) noteEnd(p, "ahead", reach);
+    return isFound;
+  }
+  checkWindow(p);
+  return false;
 }
 
 /** Notes how what stands before the current token, opened at `opener` if that is known, ended without a closer. */

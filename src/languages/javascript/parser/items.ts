@@ -1,15 +1,15 @@
 /** Lists of statements: what stands at the top of a text, in blocks and in modules. */
-import { distanceOf } from "../../../model/spelling.js";
 import { ExpressionStatement, type ModuleItem, type Statement } from "../nodes/index.js";
 import { enough, take } from "./elements.js";
 import { indentAt, isBehindFence, standsNext } from "./indentation.js";
+import { meantKeyword, tellMeant } from "./misspelt.js";
 import { parseExport, parseImport } from "./modules.js";
-import { report, reportForm } from "./recovery.js";
+import { report } from "./recovery.js";
 import { peek, rescanTemplate } from "./scanner.js";
 import { moment } from "./speculate.js";
 import { Context, has, noFence, Overrun, Unclosed, type ParseState } from "./state.js";
 import { parseStatement, passStray } from "./statements.js";
-import { isKeyword, Token } from "./token.js";
+import { Token } from "./token.js";
 
 /** Statements up to a `}`, appended to `body`. `opener` is where the block's bracket stands. */
 export function parseStatements(p: ParseState, opener: number, body: Statement[]): Statement[] {
@@ -204,21 +204,6 @@ export function parseNamespaceItems(p: ParseState, opener: number, body: (Statem
   }
 }
 
-/** `import` or `export`, if the current name is one of them but for a slip and what follows on its line can stand behind nothing else. */
-function misspelt(p: ParseState): "import" | "export" | undefined {
-  const length = p.end - p.start;
-  if (length < 5 || length > 7) return undefined;
-  const word = p.source.slice(p.start, p.end);
-  const meant = (["import", "export"] as const).find((one) => distanceOf(one, word, 1) !== undefined);
-  if (meant === undefined) return undefined;
-  const after = peek(p);
-  if (after.newline) return undefined;
-  const follows = meant === "import"
-    ? after.token === Token.Name || after.token === Token.BraceOpen || after.token === Token.String
-    : after.token === Token.BraceOpen || after.token === Token.Name || isKeyword(after.token);
-  return follows && after.token !== Token.In && after.token !== Token.Instanceof ? meant : undefined;
-}
-
 /** A statement, import or export at the top of the text or a namespace. */
 function parseItem(p: ParseState): Statement | ModuleItem {
   if (p.token === Token.Import) {
@@ -227,19 +212,9 @@ function parseItem(p: ParseState): Statement | ModuleItem {
   }
   if (p.token === Token.Export) return parseExport(p);
   if (p.token === Token.Name) {
-    const meant = misspelt(p);
-    if (meant !== undefined) {
-      const word = p.source.slice(p.start, p.end);
-      reportForm(
-        p,
-        "unexpected",
-        p.start,
-        p.end,
-        `\`${word}\` begins no statement here: \`${meant}\` is most likely meant`,
-        {
-          insert: { at: p.start, text: meant, over: word.length },
-        },
-      );
+    const meant = meantKeyword(p);
+    if (meant === "import" || meant === "export") {
+      tellMeant(p, meant);
       return meant === "import" ? parseImport(p) : parseExport(p);
     }
   }

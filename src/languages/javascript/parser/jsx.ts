@@ -201,6 +201,7 @@ function parseChildren(
         `The closing tag \`</${closing.name}>\` does not match the open \`<${tag}>\``,
         {
           related: [{ from: start, to: start + 1 + tag.length, message: `\`<${tag}>\` is opened here` }],
+          insert: { at: at + closing.length - closing.name.length, text: tag, over: closing.name.length },
           seen: at + closing.length,
         },
       );
@@ -369,9 +370,17 @@ function lacksCloser(
   tag: string,
   children: JSXChild[],
 ): { children: JSXChild[]; closed: number } {
-  reportForm(p, "missing-closer", start, start + 1 + tag.length, `The closing tag \`</${tag}>\` is missing`, {
-    insert: { at: p.prevEnd, text: `</${tag}>` },
-  });
+  // A closing tag that was written as another opening one has been told.
+  const last = children.at(-1);
+  const isOpenedAgain = last?.type === "JSXElement" &&
+    last.closingElement === null &&
+    !last.openingElement.selfClosing &&
+    p.source.startsWith(`<${tag}`, last.offset);
+  if (!isOpenedAgain) {
+    reportForm(p, "missing-closer", start, start + 1 + tag.length, `The closing tag \`</${tag}>\` is missing`, {
+      insert: { at: p.prevEnd, text: `</${tag}>` },
+    });
+  }
   return { children, closed: -1 };
 }
 

@@ -13,6 +13,7 @@ import {
   type VariableKind,
 } from "../nodes/index.js";
 import { parseAssignment, parseExpression } from "./expressions.js";
+import { tellMeant } from "./misspelt.js";
 import { missing } from "./names.js";
 import { toPattern } from "./patterns.js";
 import { eat, expect, expectCloser, openerHere, report } from "./recovery.js";
@@ -22,10 +23,10 @@ import { checkCover, parseGoverned, parseHead, skipHead } from "./statements.js"
 import { Token } from "./token.js";
 import { nameOf, parseDeclarators } from "./variables.js";
 
-function parseLoopBody(p: ParseState): Statement {
+function parseLoopBody(p: ParseState, head = p.start): Statement {
   const { context } = p;
   p.context |= Context.Loop;
-  const body = parseGoverned(p, false);
+  const body = parseGoverned(p, false, head);
   p.context = context;
   return body;
 }
@@ -34,7 +35,7 @@ export function parseWhile(p: ParseState): WhileStatement {
   const { start } = p;
   next(p);
   const test = parseHead(p, "`while`");
-  const body = parseLoopBody(p);
+  const body = parseLoopBody(p, start);
   return new WhileStatement(start, p.prevEnd, test, body);
 }
 
@@ -68,12 +69,21 @@ export function parseFor(p: ParseState): Statement {
     return new ForStatement(start, p.prevEnd, null, null, null, body);
   }
   const left = parseForInit(p);
+  // Behind a name that is declared a word can only be one of these.
+  if (left?.type === "VariableDeclaration" && p.token === Token.Name && !isWord(p, "of") && !p.newline) {
+    tellMeant(p, "of");
+    next(p);
+    const right = parseAssignment(p);
+    expectCloser(p, Token.ParenClose, opener, "the head of `for`");
+    const body = parseLoopBody(p, start);
+    return new ForOfStatement(start, p.prevEnd, left, right, body, isAwait);
+  }
   if (left !== null && isWord(p, "of")) {
     if (left.type === "VariableDeclaration") checkForTarget(p, left, "of");
     next(p);
     const right = parseAssignment(p);
     expectCloser(p, Token.ParenClose, opener, "the head of `for`");
-    const body = parseLoopBody(p);
+    const body = parseLoopBody(p, start);
     return new ForOfStatement(start, p.prevEnd, left, right, body, isAwait);
   }
   if (isAwait) report(p, "misplaced", start, p.prevEnd, "`for await` goes with `of`");
@@ -82,7 +92,7 @@ export function parseFor(p: ParseState): Statement {
     next(p);
     const right = parseExpression(p);
     expectCloser(p, Token.ParenClose, opener, "the head of `for`");
-    const body = parseLoopBody(p);
+    const body = parseLoopBody(p, start);
     return new ForInStatement(start, p.prevEnd, left, right, body);
   }
   checkCover(p);
@@ -96,7 +106,7 @@ export function parseFor(p: ParseState): Statement {
     } else skipHead(p);
   } else skipHead(p);
   expectCloser(p, Token.ParenClose, opener, "the head of `for`");
-  const body = parseLoopBody(p);
+  const body = parseLoopBody(p, start);
   return new ForStatement(start, p.prevEnd, left, test, update, body);
 }
 

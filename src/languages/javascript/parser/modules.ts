@@ -26,11 +26,12 @@ import { parseClassDeclaration, parseDecorators } from "./classes.js";
 import { parseAssignment, parseExpression } from "./expressions.js";
 import { parseFunctionDeclaration } from "./functions.js";
 import { parseListEnd } from "./lists.js";
+import { isHeadOfBlock, isMisspelt, tellMeant } from "./misspelt.js";
 import { checkReserved, missing, parseBindingName, parseWord } from "./names.js";
 import { expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
 import { at, type ParseState } from "./state.js";
-import { parseStatement, semicolon } from "./statements.js";
+import { parseMisspelt, parseStatement, semicolon } from "./statements.js";
 import { isKeyword, isWordLike, Token } from "./token.js";
 import { parseImportEquals, parseTypeScriptStatement, startsImportEquals } from "./typescript.js";
 
@@ -84,10 +85,26 @@ export function parseImport(p: ParseState): ImportDeclaration | ImportEqualsDecl
   if (p.token === Token.Star) specifiers.push(parseNamespace(p));
   else if (p.token === Token.BraceOpen) parseImportList(p, specifiers);
   else if (specifiers.length === 0) missing(p, "The names to import are missing");
-  const source = isWord(p, "from")
-    ? (next(p), parseSource(p))
-    : missing(p, "`from` and a module are missing behind the import's names");
+  const source = eatFrom(p) ? parseSource(p) : missing(p, "`from` and a module are missing behind the import's names");
   return finishImport(p, start, specifiers, source, phase, typeOnly);
+}
+
+/** Moves past `from`, also where it has a slip in it, or is missing before the module. */
+function eatFrom(p: ParseState): boolean {
+  if (isWord(p, "from")) {
+    next(p);
+    return true;
+  }
+  if (p.token === Token.String && !p.newline) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`from\` is missing before ${here(p)}`, {
+      insert: { at: p.prevEnd, text: " from" },
+    });
+    return true;
+  }
+  if (!isMisspelt(p, "from") || peek(p).token !== Token.String) return false;
+  tellMeant(p, "from");
+  next(p);
+  return true;
 }
 
 /** Moves past `type` behind `import`, where it is a mark and not a name. */
@@ -252,6 +269,15 @@ export function parseExport(p: ParseState, decorators: Decorator[] = none, start
     const declaration = parseClassDeclaration(p, false, p.start, none, true);
     return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
   }
+  if (!declares && p.token === Token.Name && peek(p).token === Token.ParenOpen && isHeadOfBlock(p, peek(p).start)) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`function` is missing behind `export`", {
+      insert: { at: p.prevEnd, text: " function" },
+    });
+    const declaration = parseFunctionDeclaration(p, false, "lacks word");
+    return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
+  }
+  const slipped = declares ? undefined : parseMisspelt(p);
+  if (slipped !== undefined) return new ExportNamedDeclaration(start, p.prevEnd, slipped as Declaration, [], null, []);
   if (!declares) {
     missing(p, "A declaration, `{`, `*` or `default` is missing behind `export`");
     return new ExportNamedDeclaration(start, p.prevEnd, null, [], null, []);

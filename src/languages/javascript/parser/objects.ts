@@ -13,10 +13,12 @@ import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseMethod } from "./functions.js";
 import { indentAt, standsNext } from "./indentation.js";
 import { parseListEnd } from "./lists.js";
+import { isHeadOfBlock } from "./misspelt.js";
 import { checkReserved, missing, parsePrivateName, parseWord } from "./names.js";
 import { expectCloser, here, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
-import { Context, has, type ParseState } from "./state.js";
+import { lookAhead } from "./speculate.js";
+import { at, Context, has, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
 
 /** A key of an object literal, pattern or class; `undefined`, with nothing consumed, where none stands. */
@@ -49,11 +51,58 @@ export function parsePropertyKey(p: ParseState): Expression | undefined {
   return undefined;
 }
 
+/** Whether a line of an object begins here with what fits nowhere, and the next one with a property in the same column. */
+function goesOnNextLine(p: ParseState): boolean {
+  if (!p.newline || p.token === Token.End || p.token === Token.BraceClose || p.token === Token.Semicolon) return false;
+  const column = indentAt(p, p.start);
+  return lookAhead(p, () => {
+    do next(p);
+    while (!p.newline && !at(p, Token.End));
+    return indentAt(p, p.start) === column && beginsProperty(p);
+  });
+}
+
+/** Whether a `]` or `)` in an object closes nothing: behind it, on the next line, the object goes on in the column in which the line of the closer begins. */
+export function isStrayCloser(p: ParseState): boolean {
+  if (p.newline || (p.token !== Token.BracketClose && p.token !== Token.ParenClose)) return false;
+  const column = indentAt(p, p.start);
+  return lookAhead(p, () => {
+    next(p);
+    if (at(p, Token.Comma)) next(p);
+    return p.newline && indentAt(p, p.start) === column && beginsProperty(p);
+  });
+}
+
+/** Passes over the rest of a line that fits nowhere, where the object goes on in the next one, in the column in which this line begins, or ends there, in its own column. */
+function skipsLine(p: ParseState, own: number): boolean {
+  if (p.newline || p.token === Token.BraceClose || p.token === Token.End || p.token === Token.Semicolon) return false;
+  const column = indentAt(p, p.start);
+  const goesOn = lookAhead(p, () => {
+    while (!p.newline && !at(p, Token.End)) next(p);
+    const following = indentAt(p, p.start);
+    return (following === column && beginsProperty(p)) ||
+      (following === own && column > own && at(p, Token.BraceClose));
+  });
+  if (!goesOn) return false;
+  reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit here`);
+  while (!p.newline) next(p);
+  return true;
+}
+
+function beginsProperty(p: ParseState): boolean {
+  return (isWordLike(p.token) || p.token === Token.String) && peek(p).token === Token.Colon;
+}
+
 /** Whether the current token is a mark that begins nothing, with a property behind it on its line. */
 function standsBeforeKey(p: ParseState): boolean {
   if (!/^[&|^%*=+?!~<>.@#-]+$/.test(p.source.slice(p.start, p.end))) return false;
   const { token, newline } = peek(p);
-  return !newline && (isWordLike(token) || token === Token.String);
+  if (newline || !(isWordLike(token) || token === Token.String)) return false;
+  return lookAhead(p, () => {
+    next(p);
+    next(p);
+    return at(p, Token.Colon) || at(p, Token.Comma) || at(p, Token.ParenOpen) || at(p, Token.BraceClose);
+  });
 }
 
 /** Whether what follows a property's name on its line is its value, before which only the `:` is missing. */
@@ -112,7 +161,11 @@ export function parseProperties(p: ParseState, opener: Opener, properties: Objec
     const property = parseObjectMember(p);
     if (property === undefined) break;
     take(p, properties, property, braces, brackets);
-    if (!parseListEnd(p, Token.BraceClose, opener) || enough(p, properties)) break;
+    if (isStrayCloser(p)) {
+      reportForm(p, "unexpected", p.start, p.end, `${here(p)} closes nothing: its opener is missing`);
+      next(p);
+    }
+    if ((!parseListEnd(p, Token.BraceClose, opener) && !skipsLine(p, own)) || enough(p, properties)) break;
   }
   p.fence = fence;
 }
@@ -177,6 +230,11 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
       const value = parseAssignment(p);
       return new Property(start, p.prevEnd, name, value, "init", false, false, false);
     }
+    if (p.token === Token.ParenOpen && isHeadOfBlock(p, p.start)) {
+      const name = missing(p, "A name is missing for the method");
+      const value = parseMethod(p, { async, generator, kind: "method", derived: false });
+      return new Property(start, p.prevEnd, name, value, "init", false, true, false);
+    }
     if (p.token === Token.Comma) {
       reportForm(p, "unexpected", p.start, p.end, "A property is missing before this `,`");
       return new SpreadElement(start, p.prevEnd, missing(p, "A property is missing"));
@@ -185,6 +243,11 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
       reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit here`);
       next(p);
       return parseObjectMember(p);
+    }
+    if (goesOnNextLine(p)) {
+      reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit here`);
+      while (!p.newline || p.prevEnd <= start) next(p);
+      return new SpreadElement(start, p.prevEnd, missing(p, "A property is missing"));
     }
     reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, "`}` is missing to close the object", {
       insert: { at: p.prevEnd, text: "}" },
@@ -195,7 +258,12 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
     report(p, "misplaced", key.offset, key.offset + key.length, "A private name belongs to a class, not to an object");
   }
   if (
-    async || generator || kind !== "init" || p.token === Token.ParenOpen || (p.typescript && p.token === Token.Less)
+    async ||
+    generator ||
+    kind !== "init" ||
+    p.token === Token.ParenOpen ||
+    (p.typescript && p.token === Token.Less) ||
+    (p.token === Token.ParenClose && peek(p).token === Token.BraceOpen)
   ) {
     const value = parseMethod(p, { async, generator, kind: kind === "init" ? "method" : kind, derived: false });
     return new Property(start, p.prevEnd, key, value, kind, computed, kind === "init", false);

@@ -87,9 +87,12 @@ export function expectCloser(p: ParseState, token: Token, opener: Opener, constr
   }
   if (!ended) noteEnd(p, "missing", p.end, opener.at);
   const text = spelling(token);
+  // Before the next element of a list around it the comma stands already.
+  const hasComma = p.source[p.prevEnd - 1] === "," && (p.token === Token.BraceOpen || p.token === Token.BracketOpen);
+  const at = hasComma ? p.prevEnd - 1 : p.prevEnd;
   reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, `\`${text}\` is missing to close ${construct}`, {
     related: [{ from: opener.at, to: opener.at + opener.text.length, message: `\`${opener.text}\` is opened here` }],
-    insert: { at: p.prevEnd, text },
+    insert: { at, text },
   });
   return false;
 }

@@ -399,7 +399,8 @@ function scanNumber(p: ParseState): void {
   if (code !== undefined && (code === 92 || startsName(code) || (code < 128 && isDigit(code)))) {
     let end = at;
     while (end < p.length && (asciiClass[source.charCodeAt(end)] ?? 0) !== 0) end += 1;
-    report(p, "malformed", start, Math.max(end, at + 1), "A name or digit cannot follow a number directly");
+    if (p.calm) p.echoes += 1;
+    else report(p, "malformed", start, Math.max(end, at + 1), "A name or digit cannot follow a number directly");
     at = end;
   }
   p.end = at;
@@ -432,8 +433,18 @@ function scanString(p: ParseState, quote: number): void {
     }
     if (unit === 92) at = checkEscape(p, at, false);
     else if (at >= length || unit === 10 || unit === 13) {
-      p.end = Math.min(at, length);
+      if (at >= length) checkWindow(p);
+      const lineEnd = Math.min(at, length);
+      if (lineEnd > p.reach) p.reach = lineEnd;
+      p.end = meantEnd(source.slice(start, lineEnd)) + start;
       const mark = String.fromCharCode(quote);
+      const other = source[p.end - 1]!;
+      const isOther = /['"`]/.test(other) && other !== mark && p.end - 1 > start;
+      // Where something is wrong before it on its line, its own opener is most likely what is missing.
+      if (p.calm) {
+        p.echoes += 1;
+        return;
+      }
       report(
         p,
         "unfinished-text",
@@ -441,13 +452,25 @@ function scanString(p: ParseState, quote: number): void {
         p.end,
         `This text has no end: put ${mark === "'" ? "a single" : "a double"} quote mark behind it`,
         {
-          insert: { at: p.end, text: mark },
+          insert: isOther ? { at: p.end - 1, text: mark, over: 1 } : { at: p.end, text: mark },
         },
       );
-      p.calm = true;
       return;
     } else at += 1;
   }
+}
+
+/** Where a text that has no end on its line most likely should have had it: before the first closer of something opened before it, or what ends the statement. */
+function meantEnd(text: string): number {
+  const open: string[] = [];
+  for (let at = 1; at < text.length; at += 1) {
+    const char = text[at]!;
+    const closer = { "(": ")", "[": "]", "{": "}" }[char];
+    if (closer !== undefined) open.push(closer);
+    else if (/[)\]}]/.test(char) && open.pop() !== char) return at > 1 ? at : text.length;
+  }
+  const end = text.replace(/[;,\s]+$/, "").length;
+  return end > 1 ? end : text.length;
 }
 
 /** Passes an escape that begins at `at` and reports it when it is malformed; in templates only `escaped` is set. */
@@ -570,7 +593,8 @@ export function rescanRegExp(p: ParseState): boolean {
     const unit = source.charCodeAt(at);
     if (at >= length || isLineEnd(unit)) {
       p.end = Math.min(at, length);
-      report(p, "unfinished-text", start, p.end, "This regular expression has no end: put `/` behind it");
+      if (p.calm) p.echoes += 1;
+      else report(p, "unfinished-text", start, p.end, "This regular expression has no end: put `/` behind it");
       p.calm = true;
       return false;
     }

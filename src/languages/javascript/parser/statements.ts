@@ -15,6 +15,7 @@ import {
   ThrowStatement,
   TryStatement,
   WithStatement,
+  type Declaration,
   type Expression,
   type Pattern,
   type Statement,
@@ -24,10 +25,11 @@ import { deeper, skipTooDeep } from "./depth.js";
 import { enough, take } from "./elements.js";
 import { parseExpression } from "./expressions.js";
 import { parseFunctionDeclaration } from "./functions.js";
-import { indentAt, isBehindFence, noteEnd, standsNext } from "./indentation.js";
+import { indentAt, isBehindFence, lacksOpener, noteEnd, standsForOpener, standsNext } from "./indentation.js";
 import { parseStatements } from "./items.js";
 import { startsExpression } from "./lists.js";
 import { parseDo, parseFor, parseWhile } from "./loops.js";
+import { isMisspelt, isSlip, meantKeyword, tellMeant } from "./misspelt.js";
 import { parseExport, parseImport } from "./modules.js";
 import { missing, parseIdentifier } from "./names.js";
 import { annotated, parseBinding } from "./patterns.js";
@@ -35,7 +37,7 @@ import { eat, expect, expectCloser, here, openerHere, report, reportForm } from 
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, has, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
-import { parseTypeScriptStatement } from "./typescript.js";
+import { parseTyped, parseTypeScriptStatement } from "./typescript.js";
 import { parseVariables } from "./variables.js";
 
 /** Reports a value given with `=` in an object that has not proved to be a pattern. */
@@ -71,6 +73,14 @@ export function semicolon(p: ParseState, construct: string): void {
       "`=>` is missing between the parameters and the body of the function",
       { insert: { at: p.prevEnd, text: " =>" } },
     );
+    return;
+  }
+  const word = /[\w$]+$/.exec(p.source.slice(Math.max(0, p.prevEnd - 8), p.prevEnd))?.[0] ?? "";
+  const meant = p.token === Token.Name ? ["await", "typeof", "new"].find((one) => isSlip(word, one)) : undefined;
+  if (meant !== undefined) {
+    const from = p.prevEnd - word.length;
+    const message = `\`${word}\` stands where a keyword is needed: \`${meant}\` is most likely meant`;
+    reportForm(p, "unexpected", from, p.prevEnd, message, { insert: { at: from, text: meant, over: word.length } });
     return;
   }
   reportForm(
@@ -174,7 +184,7 @@ function parseStatementInner(p: ParseState, list: boolean): Statement {
       if (!startsExpression(p) && !isWordLike(p.token)) return new Skipped(start, p.prevEnd);
       return parseStatement(p, true);
     case Token.Name: {
-      const special = parseByWord(p, list);
+      const special = parseByWord(p, list) ?? parseMisspelt(p);
       if (special !== undefined) return special;
       break;
     }
@@ -233,8 +243,48 @@ function parseByWord(p: ParseState, list: boolean): Statement | undefined {
   return undefined;
 }
 
+/** A statement whose keyword has a slip in it. */
+export function parseMisspelt(p: ParseState): Declaration | Statement | undefined {
+  const meant = meantKeyword(p);
+  if (meant === undefined || meant === "import" || meant === "export") return undefined;
+  const { start } = p;
+  tellMeant(p, meant);
+  switch (meant) {
+    case "const":
+    case "let":
+    case "var":
+      return parseVariables(p, meant);
+    case "return":
+      return parseReturn(p);
+    case "throw":
+      return parseThrow(p);
+    case "if":
+      return parseIf(p);
+    case "for":
+      return parseFor(p);
+    case "while":
+      return parseWhile(p);
+    case "switch":
+      return parseSwitch(p);
+    case "try":
+      return parseTry(p);
+    case "do":
+      return parseDo(p);
+    case "async":
+    case "function":
+      return parseFunctionDeclaration(p, false, meant === "async" ? "async" : "as written");
+    case "class":
+      next(p);
+      return parseClassDeclaration(p, false, start, [], true);
+    default:
+      return parseTyped(p, meant);
+  }
+}
+
 /** The statement that an `if`, a loop or `with` governs. */
-export function parseGoverned(p: ParseState, allowFunction: boolean): Statement {
+export function parseGoverned(p: ParseState, allowFunction: boolean, head = p.start): Statement {
+  const open = p.newline || p.token === Token.BraceClose ? parseOpenBlock(p, head) : undefined;
+  if (open !== undefined) return open;
   if (p.newline && isBehindFence(p)) {
     missing(p, `A statement is missing before ${here(p)}`);
     return new EmptyStatement(p.prevEnd, p.prevEnd);
@@ -274,10 +324,33 @@ function parseBody(p: ParseState, allowFunction: boolean): Statement {
   return parseStatement(p, false);
 }
 
-export function parseBlock(p: ParseState, construct: string): BlockStatement {
+/** A block whose opening brace is missing, where that of a head that begins at `head` is; `undefined` where it is not. */
+function parseOpenBlock(p: ParseState, head: number): BlockStatement | undefined {
+  const { start, prevEnd } = p;
+  if (standsForOpener(p, head)) {
+    reportForm(p, "unexpected", start, p.end, "`}` stands where the block begins: `{` is meant", {
+      insert: { at: start, text: "{", over: 1 },
+    });
+    next(p);
+    const body = parseStatements(p, start, []);
+    if (at(p, Token.BraceClose)) next(p);
+    return new BlockStatement(start, p.prevEnd, body);
+  }
+  if (!lacksOpener(p, head)) return undefined;
+  reportForm(p, "missing-part", prevEnd, prevEnd, "`{` is missing to begin the block", {
+    insert: { at: prevEnd, text: " {" },
+  });
+  const body = parseStatements(p, prevEnd, []);
+  if (p.token === Token.BraceClose) next(p);
+  return new BlockStatement(start, p.prevEnd, body);
+}
+
+export function parseBlock(p: ParseState, construct: string, head = p.start): BlockStatement {
   const { start } = p;
   const opener = openerHere(p);
   if (p.token !== Token.BraceOpen) {
+    const open = parseOpenBlock(p, head);
+    if (open !== undefined) return open;
     reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`{\` is missing to begin ${construct}`, {
       insert: { at: p.prevEnd, text: " {" },
     });
@@ -310,7 +383,9 @@ export function parseHead(p: ParseState, construct: string): Expression {
     skipHead(p);
   }
   if (open && p.token === Token.BracketClose) {
-    reportForm(p, "unexpected", p.start, p.end, "`]` closes nothing: its opener is missing");
+    reportForm(p, "unexpected", p.start, p.end, "`]` closes nothing: its opener is missing", {
+      insert: { at: p.start, text: "", over: 1 },
+    });
     next(p);
   }
   if (open) expectCloser(p, Token.ParenClose, opener, `the head of ${construct}`);
@@ -330,9 +405,27 @@ function parseIf(p: ParseState): IfStatement {
   const { start } = p;
   next(p);
   const test = parseHead(p, "`if`");
-  const consequent = parseGoverned(p, true);
-  const alternate = eat(p, Token.Else) ? parseGoverned(p, true) : null;
+  const consequent = parseGoverned(p, true, start);
+  const otherwise = p.start;
+  const alternate = eatElse(p) ? parseGoverned(p, true, otherwise) : null;
   return new IfStatement(start, p.prevEnd, test, consequent, alternate);
+}
+
+/** Moves past `else`, also one with a slip in it; of `elseif` the `if` is left to be read. */
+function eatElse(p: ParseState): boolean {
+  if (eat(p, Token.Else)) return true;
+  if (p.token !== Token.Name) return false;
+  const { token } = peek(p);
+  const word = p.source.slice(p.start, p.end);
+  if (token === Token.ParenOpen && /^(?:elseif|elsif|elif)$/.test(word)) {
+    tellMeant(p, "else if");
+    p.token = Token.If;
+    return true;
+  }
+  if ((token !== Token.BraceOpen && token !== Token.If) || !isMisspelt(p, "else")) return false;
+  tellMeant(p, "else");
+  next(p);
+  return true;
 }
 
 function parseReturn(p: ParseState): ReturnStatement {
@@ -423,8 +516,12 @@ function parseLabelled(p: ParseState): LabeledStatement {
 function parseTry(p: ParseState): TryStatement {
   const { start } = p;
   next(p);
-  const block = parseBlock(p, "`try`");
+  const block = parseBlock(p, "`try`", start);
   let handler: CatchClause | null = null;
+  if (peek(p).token === Token.ParenOpen && isMisspelt(p, "catch")) {
+    tellMeant(p, "catch");
+    p.token = Token.Catch;
+  }
   if (p.token === Token.Catch) {
     const from = p.start;
     next(p);
@@ -435,11 +532,23 @@ function parseTry(p: ParseState): TryStatement {
       const from = p.start;
       param = annotated(p, from, parseBinding(p, "what is caught"));
       expectCloser(p, Token.ParenClose, opener, "the head of `catch`");
+    } else if (at(p, Token.Name) && peek(p).token === Token.BraceOpen) {
+      const name = p.source.slice(p.start, p.end);
+      const message = `What is caught stands in parentheses: \`(${name})\``;
+      reportForm(p, "missing-part", p.start, p.end, message, {
+        insert: { at: p.start, text: `(${name})`, over: name.length },
+      });
+      param = parseBinding(p, "what is caught");
     }
-    const body = parseBlock(p, "`catch`");
+    const body = parseBlock(p, "`catch`", from);
     handler = new CatchClause(from, p.prevEnd, param, body);
   }
-  const finalizer = eat(p, Token.Finally) ? parseBlock(p, "`finally`") : null;
+  if (isMisspelt(p, "finally") && peek(p).token === Token.BraceOpen) {
+    tellMeant(p, "finally");
+    p.token = Token.Finally;
+  }
+  const last = p.start;
+  const finalizer = eat(p, Token.Finally) ? parseBlock(p, "`finally`", last) : null;
   if (handler === null && finalizer === null) missing(p, "`catch` or `finally` is missing behind `try`");
   return new TryStatement(start, p.prevEnd, block, handler, finalizer);
 }
@@ -450,12 +559,16 @@ function parseSwitch(p: ParseState): SwitchStatement {
   const discriminant = parseHead(p, "`switch`");
   const opener = openerHere(p);
   const cases: SwitchCase[] = [];
-  if (!expect(p, Token.BraceOpen, "`switch`")) return new SwitchStatement(start, p.prevEnd, discriminant, cases);
+  const isOpen = lacksOpener(p, start);
+  if (!expect(p, Token.BraceOpen, "`switch`") && !isOpen) {
+    return new SwitchStatement(start, p.prevEnd, discriminant, cases);
+  }
   const { context } = p;
   p.context |= Context.Switch;
-  parseCases(p, opener.at, cases);
+  parseCases(p, isOpen ? start : opener.at, cases);
   p.context = context;
-  expectCloser(p, Token.BraceClose, opener, "`switch`");
+  if (!isOpen) expectCloser(p, Token.BraceClose, opener, "`switch`");
+  else if (p.token === Token.BraceClose) next(p);
   return new SwitchStatement(start, p.prevEnd, discriminant, cases);
 }
 
@@ -471,8 +584,14 @@ export function parseCases(p: ParseState, opener: number, cases: SwitchCase[]): 
         report(p, "misplaced", p.start, p.end, "A `switch` has only one `default`");
       }
       next(p);
-    } else if (p.token === Token.Case) {
+    } else if (p.token === Token.Case || startsMisspeltCase(p)) {
+      if (p.token !== Token.Case) tellMeant(p, "case");
       next(p);
+      test = parseExpression(p);
+    } else if ((p.token === Token.Number || p.token === Token.String) && peek(p).token === Token.Colon) {
+      reportForm(p, "missing-part", p.start, p.end, `\`case\` is missing before ${here(p)}`, {
+        insert: { at: p.start, text: "case " },
+      });
       test = parseExpression(p);
     } else {
       reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`case\` or \`default\` is missing before ${here(p)}`);
@@ -489,10 +608,17 @@ export function parseCases(p: ParseState, opener: number, cases: SwitchCase[]): 
   }
 }
 
+/** Whether a `case` with a slip in it begins here: a value that can stand behind no name follows. */
+function startsMisspeltCase(p: ParseState): boolean {
+  if (!isMisspelt(p, "case")) return false;
+  const { token, newline } = peek(p);
+  return !newline && (token === Token.String || token === Token.Number || token === Token.Name);
+}
+
 /** The statements of a case, appended to `body`. */
 export function parseCaseBody(p: ParseState, opener: number, body: Statement[]): void {
   const own = indentAt(p, opener);
-  while (p.token !== Token.Case && p.token !== Token.Default) {
+  while (p.token !== Token.Case && p.token !== Token.Default && !startsMisspeltCase(p)) {
     const what = standsNext(p, opener, own);
     if (what === "end") break;
     const { braces, brackets } = p;
@@ -521,8 +647,11 @@ export function passStray(p: ParseState): Skipped {
 function skipStray(p: ParseState): Skipped {
   const { start, token } = p;
   const closer = token === Token.BraceClose || token === Token.ParenClose || token === Token.BracketClose;
-  if (closer) reportForm(p, "unexpected", p.start, p.end, `${here(p)} closes nothing: its opener is missing`);
-  else if (
+  if (closer) {
+    reportForm(p, "unexpected", p.start, p.end, `${here(p)} closes nothing: its opener is missing`, {
+      insert: { at: p.start, text: "", over: p.end - p.start },
+    });
+  } else if (
     token === Token.Else ||
     token === Token.Catch ||
     token === Token.Finally ||

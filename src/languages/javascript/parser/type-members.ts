@@ -18,7 +18,7 @@ import { isWord, next, peek, tokenText } from "./scanner.js";
 import { lookAhead } from "./speculate.js";
 import { at, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
-import { parseAnnotation, parseReturnType, parseTypeParameters } from "./types.js";
+import { parseAnnotation, parseReturnType, parseType, parseTypeParameters } from "./types.js";
 
 /** `{ … }` as a type or an interface's body. */
 export function parseObjectType(p: ParseState): ObjectType {
@@ -117,7 +117,13 @@ function parseTypeMember(p: ParseState): TypeMember | undefined {
     endMember(p);
     return new MethodSignature(start, p.prevEnd, key, computed, optional, kind, typeParameters, params, returnType);
   }
-  const annotation = parseAnnotation(p);
+  const lacksColon = isWordLike(p.token) && !p.newline;
+  if (lacksColon) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`:` is missing before the member's type", {
+      insert: { at: p.prevEnd, text: ":" },
+    });
+  }
+  const annotation = lacksColon ? parseType(p) : parseAnnotation(p);
   if (p.token === Token.Assign) {
     reportForm(p, "unexpected", p.start, p.end, "A member of a type has no value");
     while (!p.newline && !at(p, Token.BraceClose) && !at(p, Token.End) && !at(p, Token.Semicolon)) next(p);

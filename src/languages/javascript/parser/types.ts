@@ -213,7 +213,9 @@ function parseOperator(p: ParseState): Type {
     if (startsTypeToken(after.token) && !(after.newline && isKeyword(after.token))) {
       const operator = tokenText(p);
       next(p);
+      const reported = p.problems.length;
       const operand = parseOperator(p);
+      if (p.problems.length > reported) return new TypeOperator(start, p.prevEnd, operator, operand);
       if (operator === "readonly" && operand.type !== "ArrayType" && operand.type !== "TupleType") {
         report(p, "misplaced", start, start + 8, "`readonly` stands before list and tuple types only");
       }

@@ -18,6 +18,7 @@ import {
 import { parseClassDeclaration } from "./classes.js";
 import { parseAssignment } from "./expressions.js";
 import { parseFunctionDeclaration } from "./functions.js";
+import { lacksOpener } from "./indentation.js";
 import { parseModuleItems } from "./items.js";
 import { parseListEnd } from "./lists.js";
 import { missing, parseBindingName, parseWord } from "./names.js";
@@ -65,6 +66,13 @@ export function parseTypeScriptStatement(p: ParseState, declare = false): Statem
     default:
       return undefined;
   }
+}
+
+/** A declaration of a type or enumeration, whose keyword is the current token, whatever it is. */
+export function parseTyped(p: ParseState, keyword: "interface" | "type" | "enum"): Statement {
+  const { start } = p;
+  if (keyword === "enum") return parseEnum(p, start, false, false);
+  return keyword === "type" ? parseAlias(p, start, false) : parseInterface(p, start, false);
 }
 
 function nameFollows(p: ParseState): boolean {
@@ -165,7 +173,8 @@ function parseEnum(p: ParseState, start: number, constant: boolean, declare: boo
   const id = parseBindingName(p, "the enumeration");
   const opener = openerHere(p);
   const members: EnumMember[] = [];
-  if (expect(p, Token.BraceOpen, "the enumeration")) {
+  const isOpen = lacksOpener(p, start);
+  if (expect(p, Token.BraceOpen, "the enumeration") || isOpen) {
     while (!at(p, Token.BraceClose) && !at(p, Token.End)) {
       const from = p.start;
       const key = parsePropertyKey(p);
@@ -177,7 +186,8 @@ function parseEnum(p: ParseState, start: number, constant: boolean, declare: boo
       members.push(new EnumMember(from, p.prevEnd, key, value));
       if (!parseListEnd(p, Token.BraceClose, opener)) break;
     }
-    expectCloser(p, Token.BraceClose, opener, "the enumeration");
+    if (!isOpen) expectCloser(p, Token.BraceClose, opener, "the enumeration");
+    else eat(p, Token.BraceClose);
   }
   return new EnumDeclaration(start, p.prevEnd, id, members, constant, declare);
 }

@@ -7,11 +7,11 @@ import {
   type Pattern,
   type VariableKind,
 } from "../nodes/index.js";
-import { parseAssignment } from "./expressions.js";
+import { parseAssignment, parseValue } from "./expressions.js";
 import { missing } from "./names.js";
 import { parseBinding } from "./patterns.js";
-import { eat, endOf, report, reportForm } from "./recovery.js";
-import { isWord, next } from "./scanner.js";
+import { eat, endOf, here, report, reportForm } from "./recovery.js";
+import { next } from "./scanner.js";
 import { Context, has, type ParseState } from "./state.js";
 import { semicolon } from "./statements.js";
 import { Token } from "./token.js";
@@ -29,6 +29,8 @@ export function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boole
   next(p);
   if (kind === "await using") next(p);
   const declarations: VariableDeclarator[] = [];
+  // Of several the first is told.
+  let lacksValue = false;
   do {
     const { start } = p;
     const id = parseVariableName(p, start);
@@ -36,21 +38,48 @@ export function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boole
       report(p, "misplaced", id.offset, endOf(id), "`let` cannot be the name of such a variable");
     }
     let init: Expression | null = null;
-    if (eat(p, Token.Assign)) init = parseAssignment(p);
+    if (eat(p, Token.Assign)) init = parseValue(p);
     else if (p.token === Token.Equal || p.token === Token.StrictEqual) {
       reportForm(p, "unexpected", p.start, p.end, "A value is given with a single `=`");
       next(p);
       init = parseAssignment(p);
-    } else if (!(inFor && (p.token === Token.In || isWord(p, "of"))) && id.type !== "Missing") {
+    } else if (!(inFor && (p.token === Token.In || p.token === Token.Name)) && id.type !== "Missing") {
       if (has(p, Context.Ambient)) {
         // Declared here, defined elsewhere.
-      } else if (kind === "const" || kind.endsWith("using")) {
+      } else if (!inFor && lacksAssign(p, kind)) {
+        reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`=\` is missing before ${here(p)}`, {
+          insert: { at: p.prevEnd, text: " =" },
+        });
+        init = parseAssignment(p);
+      } else if ((kind === "const" || kind.endsWith("using")) && !lacksValue) {
+        lacksValue = true;
         missing(p, `A value is missing: a \`${kind}\` gets its value where it is declared`);
       } else if (nameOf(id).type !== "Identifier") missing(p, "A value is missing: a pattern takes its names from one");
     }
     declarations.push(new VariableDeclarator(start, p.prevEnd, id, init));
   } while (eat(p, Token.Comma));
   return declarations;
+}
+
+/** Whether the value of a variable follows its name on the line, and only the `=` between is missing. */
+function lacksAssign(p: ParseState, kind: VariableKind): boolean {
+  if (p.newline) return false;
+  switch (p.token) {
+    case Token.Number:
+    case Token.String:
+    case Token.Template:
+    case Token.New:
+    case Token.This:
+    case Token.Null:
+    case Token.True:
+    case Token.False:
+      return true;
+    case Token.Name:
+    case Token.BracketOpen:
+      return kind === "const" && !p.calm;
+    default:
+      return false;
+  }
 }
 
 /** What a variable is called, in TypeScript with `!` and a type. */
