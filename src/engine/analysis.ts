@@ -13,7 +13,7 @@ import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
 import { Siblings, siblingsOf } from "../syntax/siblings.js";
 import { nodesTouching, walk } from "../syntax/walk.js";
-import type { Edit } from "../text/edit.js";
+import type { Edit, Span } from "../text/edit.js";
 import { saysGenerated, topOfFile } from "../text/generated.js";
 import type { Text } from "../text/text.js";
 import { AlertList } from "./alert-list.js";
@@ -102,6 +102,8 @@ export class DocumentAnalysis {
   /** Nothing has been visited since the start. */
   private fresh = true;
   private lastEdit = 0;
+  /** What lies between the edits since it was last asked what is broken, in the text as it is. */
+  private edited: Span | undefined;
   /** Rules that were switched on or tuned when all else had been looked at, and are to look at all. */
   private readonly late = new Set<string>();
   /** What they have not been given yet. */
@@ -186,6 +188,9 @@ export class DocumentAnalysis {
     this.current = text;
     this.behind.push({ edit, text });
     this.lastEdit = edit.from;
+    const end = edit.from + edit.insert.length;
+    const moved = (this.edited?.to ?? 0) + edit.insert.length - (edit.to - edit.from);
+    this.edited = { from: Math.min(edit.from, this.edited?.from ?? Infinity), to: Math.max(end, moved) };
     this.done = false;
     this.result = undefined;
   }
@@ -556,12 +561,20 @@ export class DocumentAnalysis {
   /** Sends for the rules that asked whether a node is broken and would be told otherwise now. */
   private checkBroken(): void {
     // What was broken is asked again; what was not can only be broken where there is a problem.
+    const { edited } = this;
+    this.edited = undefined;
     const doubtful = new Set(this.broken.broken);
+    // Of a function's parameters only the comment before it tells.
+    if (edited !== undefined && this.broken.hasComments) {
+      for (const node of nodesTouching(this.tree!.root, edited.from, edited.to + furthestComment)) {
+        for (const mention of this.broken.mentionedBefore(node)) doubtful.add(mention);
+      }
+    }
     for (const { from, to } of this.tree!.problems) {
       for (const node of nodesTouching(this.tree!.root, from, to + besideProblem)) doubtful.add(node);
     }
     for (const word of this.wordsOfProblems()) doubtful.add(word);
-    for (const mention of this.broken.mentioned()) doubtful.add(mention);
+    for (const mention of this.broken.mentioned) doubtful.add(mention);
     for (const subject of doubtful) {
       const answer = this.broken.answer(subject);
       if (answer === undefined || this.isBroken(subject) === answer) continue;
@@ -909,6 +922,9 @@ export class DocumentAnalysis {
     return found;
   }
 }
+
+/** How far before a function its comment begins at most, in UTF-16 code units. */
+const furthestComment = 4000;
 
 /** How far behind a problem on its line, in UTF-16 code units, what follows is broken too. */
 const besideProblem = 3;

@@ -21,22 +21,33 @@ export type Subject = Node | string | Mention;
 export class BrokenWatch {
   private readonly asked = new Map<Subject, Asked>();
   private readonly asks = new Map<RecordStore, Map<object, Set<Subject>>>();
-  /** Those that are broken, of those that were asked about. */
+  /** Those that are broken, of those that were asked about, but for what comments of functions tell. */
   readonly broken = new Set<Subject>();
-  private readonly mentions = new Map<Node | undefined, Map<string, Mention>>();
+  private readonly mentions = new Map<string, Mention>();
+  private readonly comments = new Map<Node, Map<string, Mention>>();
 
   /** A name as what is asked about, of a function where its parameter is meant. */
   mention(name: string, of?: Node): Mention {
-    let mentions = this.mentions.get(of);
-    if (mentions === undefined) this.mentions.set(of, (mentions = new Map()));
+    let mentions = of === undefined ? this.mentions : this.comments.get(of);
+    if (mentions === undefined) this.comments.set(of!, (mentions = new Map()));
     let mention = mentions.get(name);
     if (mention === undefined) mentions.set(name, (mention = new Mention(name, of)));
     return mention;
   }
 
   /** All names of which it was asked whether a comment uses them. */
-  *mentioned(): Generator<Mention> {
-    for (const mentions of this.mentions.values()) yield* mentions.values();
+  get mentioned(): Iterable<Mention> {
+    return this.mentions.values();
+  }
+
+  /** Whether it was asked what the comment of a function tells. */
+  get hasComments(): boolean {
+    return this.comments.size > 0;
+  }
+
+  /** What was asked of the comment before a function. */
+  mentionedBefore(of: Node): Iterable<Mention> {
+    return this.comments.get(of)?.values() ?? [];
   }
 
   /** What was answered before. */
@@ -48,7 +59,7 @@ export class BrokenWatch {
   note(subject: Subject, answer: boolean, store: RecordStore, unit: object): void {
     let asked = this.asked.get(subject);
     if (asked === undefined) this.asked.set(subject, (asked = { answer, askers: new Map() }));
-    if (answer) this.broken.add(subject);
+    if (answer && !(subject instanceof Mention && subject.of !== undefined)) this.broken.add(subject);
     setIn(asked.askers, store).add(unit);
     let asks = this.asks.get(store);
     if (asks === undefined) this.asks.set(store, (asks = new Map()));
@@ -91,6 +102,7 @@ export class BrokenWatch {
   clear(): void {
     this.asked.clear();
     this.mentions.clear();
+    this.comments.clear();
     this.asks.clear();
     this.broken.clear();
   }
@@ -99,9 +111,13 @@ export class BrokenWatch {
     this.asked.delete(subject);
     this.broken.delete(subject);
     if (!(subject instanceof Mention)) return;
-    const mentions = this.mentions.get(subject.of);
+    if (subject.of === undefined) {
+      this.mentions.delete(subject.name);
+      return;
+    }
+    const mentions = this.comments.get(subject.of);
     mentions?.delete(subject.name);
-    if (mentions?.size === 0) this.mentions.delete(subject.of);
+    if (mentions?.size === 0) this.comments.delete(subject.of);
   }
 }
 

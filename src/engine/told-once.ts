@@ -10,33 +10,63 @@ const mostNamed = 5;
 /**
  * What is shown of the alerts of a document. Of a rule that tells of a style, and finds it in very many places, the first alert in document order stands for all; of one that tells of
  * names, the first of those that say the same in one item of the file, as a function. It says how many others there are, or names them as related places. All others are shown as
- * they are. `itemAt` tells the number of the item in which an offset lies.
+ * they are. `itemAt` tells where the item begins in which an offset lies.
  */
 export function toldOnce(
   found: readonly FoundAlert[],
   onceOf: (rule: string) => Rule["once"],
   itemAt: (offset: number) => number,
 ): readonly FoundAlert[] {
-  const keys = new Map<FoundAlert, string>();
-  const groups = new Map<string, FoundAlert[]>();
+  const groups = new Map<string, Map<string, FoundAlert[]>>();
   for (const one of found) {
-    const once = onceOf(one.alert.rule);
+    const { rule, message } = one.alert;
+    const once = onceOf(rule);
     if (once === undefined) continue;
-    const { rule, message, from } = one.alert;
-    const key = once === "style" ? rule : `${rule} ${itemAt(from)} ${message}`;
-    keys.set(one, key);
-    const group = groups.get(key);
-    if (group === undefined) groups.set(key, [one]);
+    let ofRule = groups.get(rule);
+    if (ofRule === undefined) groups.set(rule, (ofRule = new Map()));
+    const said = once === "style" ? "" : message;
+    const group = ofRule.get(said);
+    if (group === undefined) ofRule.set(said, [one]);
     else group.push(one);
   }
+  // What is shown in place of an alert: another one, or nothing.
+  const instead = new Map<FoundAlert, FoundAlert | undefined>();
+  for (const [rule, ofRule] of groups) {
+    for (const group of ofRule.values()) {
+      if (onceOf(rule) === "style") {
+        if (group.length > most) replace(group, forStyle(group[0]!, group.length - 1), instead);
+      } else if (group.length > 1) {
+        for (const part of byItem(group, itemAt)) if (part.length > 1) replace(part, forName(part), instead);
+      }
+    }
+  }
+  if (instead.size === 0) return found;
   return found.flatMap((one) => {
-    const key = keys.get(one);
-    const group = key === undefined ? undefined : groups.get(key);
-    const isStyle = onceOf(one.alert.rule) === "style";
-    if (group === undefined || group.length <= (isStyle ? most : 1)) return [one];
-    if (group[0] !== one) return [];
-    return [isStyle ? forStyle(one, group.length - 1) : forName(group)];
+    if (!instead.has(one)) return [one];
+    const shown = instead.get(one);
+    return shown === undefined ? [] : [shown];
   });
+}
+
+function replace(
+  group: readonly FoundAlert[],
+  by: FoundAlert,
+  instead: Map<FoundAlert, FoundAlert | undefined>,
+): void {
+  group.forEach((one, index) => instead.set(one, index === 0 ? by : undefined));
+}
+
+/** Alerts in document order, parted by the items in which they lie. */
+function byItem(group: readonly FoundAlert[], itemAt: (offset: number) => number): FoundAlert[][] {
+  const parts: FoundAlert[][] = [];
+  let item = -1;
+  for (const one of group) {
+    const now = itemAt(one.alert.from);
+    if (now === item) parts.at(-1)!.push(one);
+    else parts.push([one]);
+    item = now;
+  }
+  return parts;
 }
 
 function forStyle({ alert, remedies }: FoundAlert, others: number): FoundAlert {

@@ -106,18 +106,6 @@ interface OpenState {
   shown?: { readonly of: readonly FoundAlert[]; readonly as: readonly FoundAlert[] };
 }
 
-/** The index of the last of some sorted offsets that is not behind another one. */
-function lastUpTo(sorted: readonly number[], offset: number): number {
-  let low = 0;
-  let high = sorted.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle]! <= offset) low = middle + 1;
-    else high = middle;
-  }
-  return low - 1;
-}
-
 /** Documents and what is found in them. All offsets are UTF-16 code units. */
 export class Workspace {
   private readonly documents = new Map<string, OpenState>();
@@ -453,14 +441,15 @@ export class Workspace {
   private shown(uri: string, found: readonly FoundAlert[]): readonly FoundAlert[] {
     const document = this.document(uri);
     if (document.shown?.of === found) return document.shown.as;
-    const once = new Map(document.settings.active.map(({ rule }) => [rule.id, rule.once]));
-    let starts: number[] | undefined;
+    const once = new Map(
+      document.settings.active.flatMap(({ rule }) => (rule.once === undefined ? [] : [[rule.id, rule.once] as const])),
+    );
     const itemAt = (offset: number): number => {
-      if (starts === undefined) {
-        const list: number[] = (starts = []);
-        document.analysis.root.each((item) => void list.push(item.startInParent));
-      }
-      return lastUpTo(starts, offset);
+      let start = -1;
+      document.analysis.root.near(offset, offset, (item) => {
+        if (start < 0 || item.startInParent <= offset) start = item.startInParent;
+      });
+      return start;
     };
     const as = toldOnce(found, (rule) => once.get(rule), itemAt);
     document.shown = { of: found, as };
