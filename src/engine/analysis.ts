@@ -1,5 +1,11 @@
 /** The analysis of one document, kept up to date through its edits: what an edit leaves as it was is not looked at again. */
-import type { DocumentInfo, Language, NameKeeper, Tree } from "../languages/language.js";
+import {
+  furthestComment,
+  type DocumentInfo,
+  type Language,
+  type NameKeeper,
+  type Tree,
+} from "../languages/language.js";
 import { Binding, Declaration, Reference } from "../model/binding.js";
 import type { FlowGraph } from "../model/flow.js";
 import type { NameChanges, Names } from "../model/names.js";
@@ -922,9 +928,6 @@ export class DocumentAnalysis {
     return found;
   }
 }
-
-/** How far before a function its comment begins at most, in UTF-16 code units. */
-const furthestComment = 4000;
 
 /** How far behind a problem on its line, in UTF-16 code units, what follows is broken too. */
 const besideProblem = 3;

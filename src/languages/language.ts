@@ -49,6 +49,9 @@ export interface Comment extends Span {
   readonly text: string;
 }
 
+/** How far before a function its comment begins at most, in UTF-16 code units. */
+export const furthestComment = 4000;
+
 /** A language the engine can analyse. */
 export interface Language {
   readonly id: string;
@@ -83,7 +86,10 @@ export interface Language {
   comments(text: Text, tree: Tree, opening: string): Comment[];
   /** The comments that stand before any code, as far as they lie at the top of the text, which is given. */
   firstComments(top: string): string;
-  /** Whether a documentation comment uses a name, as a type or the target of a link; with `of`, whether the comment of that function tells of a parameter of that name. */
+  /**
+   * Whether a documentation comment uses a name, as a type or the target of a link; with `of`, whether the comment of that function, of which what lies further
+   * before it than `furthestComment` is not read, tells of a parameter of that name.
+   */
   isMentioned(text: Text, tree: Tree, name: string, of?: Node): boolean;
   /** The statement, member or element that begins next behind `offset`. */
   following(text: Text, tree: Tree, offset: number): Span | undefined;

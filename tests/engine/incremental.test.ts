@@ -67,6 +67,11 @@ describe("what is far from an edit is looked at again where it hangs on it", () 
       [["@param", "@parm"], ["@parm", "@param"], ["} rope", "} ropes"], ["} ropes", "} rope"], ["*/", "*/ ;"]],
     ],
     [
+      "a parameter far behind the comment of its declaration",
+      `/** @param {number} rope The rope.\n *${" It holds.".repeat(40)}\n */\nconst moor = (berth, rope) => berth,\n  berths = "${"berth ".repeat(900)}",\n  tie = (berth, rope) => berth;\nexport const first = [moor(1, 2), tie(1, 2), berths];\n`,
+      [["@param", "@parm"], ["@parm", "@param"], ["moor = (berth, rope)", "moor = (berth, ropes)"]],
+    ],
+    [
       "a parameter of a function whose name gets a type",
       "const moor = (berth: number, rope: string) => berth;\nmoor(1, \"2\");\ntype Moor = typeof moor;\nexport type { Moor };\n",
       [["const moor", "const moor: Moor"], ["const moor: Moor", "const moor"]],

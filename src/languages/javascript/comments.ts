@@ -3,7 +3,8 @@ import type { Node } from "../../syntax/node.js";
 import { nodeAt } from "../../syntax/walk.js";
 import type { Span } from "../../text/edit.js";
 import type { Text } from "../../text/text.js";
-import type { Comment } from "../language.js";
+import { furthestComment, type Comment } from "../language.js";
+import type { VariableDeclaration } from "./nodes/declarations.js";
 
 const textLike = new Set(["Literal", "TemplateElement", "JSXText"]);
 
@@ -58,11 +59,16 @@ export function isMentioned(text: Text, root: Node, name: string): boolean {
 /** What may stand around a function that a comment before it is about. */
 const aroundFunction = /^(?:VariableDeclarat(?:or|ion)|Export(?:Named|Default)Declaration|ExpressionStatement|AssignmentExpression|Property(?:Definition)?|MethodDefinition)$/;
 
-/** Whether the documentation comment before a function tells of a parameter. */
+/** Whether the documentation comment before a function tells of a parameter. Nothing further before the function than `furthestComment` is read. */
 export function isDocumented(text: Text, owner: Node, name: string): boolean {
   let whole = owner;
-  while (whole.parent !== null && aroundFunction.test(whole.parent.type)) whole = whole.parent;
-  const before = text.slice(Math.max(0, whole.start - 2 * stretch), whole.start);
+  while (whole.parent !== null && aroundFunction.test(whole.parent.type)) {
+    const { parent } = whole;
+    // The comment before a declaration is about the first of its names.
+    if (parent.type === "VariableDeclaration" && (parent as VariableDeclaration).declarations[0] !== whole) break;
+    whole = parent;
+  }
+  const before = text.slice(Math.min(whole.start, Math.max(0, owner.start - furthestComment)), whole.start);
   const opening = before.lastIndexOf("/**");
   if (
     opening < 0 ||
