@@ -1,7 +1,9 @@
+import type { VariableDeclarator } from "../languages/javascript/nodes/index.js";
 import { Declaration } from "../model/binding.js";
 import type { Node } from "../syntax/node.js";
-import { around, demand, holds, losesComment, ofFunction } from "./code.js";
-import { head } from "./function-head.js";
+import { around, demand, losesComment, wordOfFunction } from "./code.js";
+import { head, otherInArrow } from "./function-head.js";
+import { useAsClass } from "./reading.js";
 import { defineRefit } from "./refit.js";
 
 export const arrowFunction = defineRefit({
@@ -37,16 +39,19 @@ export const arrowFunction = defineRefit({
     ) return undefined;
     if (node.parent?.type === "NewExpression" && (node.parent as { callee?: Node }).callee === node) return undefined;
     const title = "Make it an arrow function";
-    if (holds(node, ofFunction)) {
-      return {
-        title,
-        reason: `it uses ${holds(node, ["arguments"]) ? "`arguments`, which arrow functions have not" : "`this`, which means something else in an arrow function"}`,
-      };
-    }
+    const word = wordOfFunction(node);
+    if (word !== undefined) return { title, reason: otherInArrow(word) };
     const fact = node.id?.fact;
     if (fact instanceof Declaration && fact.binding.references.length > 0) {
       return { title, reason: `it calls itself by its name \`${node.id!.name}\`` };
     }
+    const owner = node.parent!.type === "VariableDeclarator" ? (node.parent as VariableDeclarator).id : undefined;
+    const name = (owner as { fact?: unknown } | undefined)?.fact;
+    const reason = name instanceof Declaration ? useAsClass(name.binding.references) : undefined;
+    if (reason !== undefined) return { title, reason };
+    // Only functions of the old kind may have two parameters of one name.
+    const names = node.params.map((param) => (param.type === "Identifier" ? param.name : param));
+    if (new Set(names).size < names.length) return undefined;
     const parts = head(node, text);
     if (parts === undefined || losesComment({ from: node.start, to: node.body.start }, [parts], text)) return undefined;
     const arrow = `${node.async ? "async " : ""}${parts.code} => `;

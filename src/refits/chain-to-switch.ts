@@ -1,5 +1,6 @@
 import { alwaysLeaves } from "../languages/javascript/leaving.js";
 import type { IfStatement, JavaScriptNode, Statement } from "../languages/javascript/nodes/index.js";
+import { textsOverLines } from "../rules/statements.js";
 import type { Node } from "../syntax/node.js";
 import { codeOf, indentOf, losesComment, spanOf, stepOf } from "./code.js";
 import { ifAt } from "./if-parts.js";
@@ -71,9 +72,8 @@ export const chainToSwitch = defineRefit({
       return { title, reason: "a `break` in it would end the `switch` instead" };
     }
     if (
-      losesComment(spanOf(node), all.flatMap(({ values, body }) => [...values, body].map(spanOf)), text) || all.some(({
-        body,
-      }) => text.slice(body.start, body.end).includes("`"))
+      losesComment(spanOf(node), all.flatMap(({ values, body }) => [...values, body].map(spanOf)), text) ||
+      all.some(({ body }) => textsOverLines(body, text).length > 0)
     ) return undefined;
     const indent = indentOf(node, text);
     const step = stepOf(text);

@@ -1,7 +1,11 @@
+import { hasEffect } from "../languages/javascript/effects.js";
 import type { Expression, JavaScriptNode } from "../languages/javascript/nodes/index.js";
+import { Declaration, Reference } from "../model/binding.js";
+import { isInside } from "../syntax/walk.js";
 import { around, codeOf, fitted, indentOf, isListed, losesComment, spanOf } from "./code.js";
 import { block, declaredName } from "./if-parts.js";
 import { defineRefit } from "./refit.js";
+import { takesName } from "./values.js";
 
 export const choiceToIf = defineRefit({
   id: "choice-to-if",
@@ -72,8 +76,26 @@ export const choiceToIf = defineRefit({
       before = `${statement.kind === "const" ? "let" : statement.kind} ${declared};${text.lineBreak}${indent}`;
       lead = `${declaredName(parent.id)} = `;
     } else return undefined;
+    // What a name that is being declared holds before it has its value must not be asked for.
+    const own = parent.type === "VariableDeclarator" ? (parent.id as { fact?: unknown }).fact : undefined;
+    if (
+      own instanceof Declaration && own.kind !== "variable" && own.binding.references.some(({ node }) => isInside(
+        node,
+        choice,
+      ))
+    ) return undefined;
+    // The object whose member gets the value is looked up behind the test then.
+    const object = parent.type === "AssignmentExpression" && parent.left.type === "MemberExpression"
+      ? (parent.left.object as { fact?: unknown }).fact
+      : undefined;
+    const isMoved = object instanceof Reference && object.binding?.writes !== 0 && hasEffect(choice);
+    const isNamed = parent.type !== "ReturnStatement" && [choice.consequent, choice.alternate].some(takesName);
     const branch = (expression: Expression): string => block(`${lead}${fitted(expression, 1, text)};`, indent, text);
     const insert = `${before}if (${codeOf(spanOf(choice.test), text)}) ${branch(choice.consequent)} else ${branch(choice.alternate)}`;
-    return { title: "Make it an `if`", certainty: "certain", edits: [{ ...spanOf(statement), insert }] };
+    return {
+      title: "Make it an `if`",
+      certainty: isMoved || isNamed ? "proposed" : "certain",
+      edits: [{ ...spanOf(statement), insert }],
+    };
   },
 });

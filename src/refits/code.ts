@@ -1,7 +1,7 @@
 /** Putting pieces of code together so that they mean what they meant. */
 import type { JavaScriptNode } from "../languages/javascript/nodes/index.js";
 import type { Node } from "../syntax/node.js";
-import { nodeAt, walk } from "../syntax/walk.js";
+import { nodeAt } from "../syntax/walk.js";
 import type { Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 
@@ -155,8 +155,13 @@ export function opposite(node: Node, text: Text): string {
     ? { "===": "!==", "!==": "===", "==": "!=", "!=": "==" }[one.operator]
     : undefined;
   if (one.type === "BinaryExpression" && turned !== undefined) {
-    const gap = text.slice(one.left.end, one.right.start).replace(one.operator, turned);
-    return text.slice(one.start, one.left.end) + gap + text.slice(one.right.start, one.end);
+    const gap = text.slice(one.left.end, one.right.start);
+    // In a comment there the operator may be written too.
+    if (!/\/[/*]/.test(gap)) {
+      return text.slice(one.start, one.left.end) +
+        gap.replace(one.operator, turned) +
+        text.slice(one.right.start, one.end);
+    }
   }
   return `!${fitted(node, 14, text)}`;
 }
@@ -216,30 +221,43 @@ export function losesComment(whole: Span, kept: readonly Span[], text: Text): bo
   return false;
 }
 
-/** Whether something of a kind runs along with a node: what stands in functions of their own does not, except where arrows pass it on. */
+/** Whether something of a kind runs along with a node: what stands in functions of their own does not, except where arrows pass it on. Of a class its heritage and the computed names of its members do. */
 export function holds(node: Node, types: readonly string[], throughArrows = true): boolean {
-  let found = false;
-  walk(node, (inner) => {
-    if (found) return false;
-    if (
-      inner !== node &&
-      (
-        /^Function(?:Expression|Declaration)$/.test(inner.type) ||
-        /^Class/.test(inner.type) ||
-        (!throughArrows && inner.type === "ArrowFunctionExpression")
-      )
-    ) return false;
-    if (
-      types.includes(inner.type) ||
-      (inner.type === "Identifier" && types.includes((inner as { name?: string }).name ?? ""))
-    ) found = true;
-    return !found;
-  });
-  return found;
+  const open: Node[] = [node];
+  const push = (child: Node): void => void open.push(child);
+  for (let inner = open.pop(); inner !== undefined; inner = open.pop()) {
+    const name = inner.type === "Identifier" ? (inner as { name?: string }).name ?? "" : "";
+    if (types.includes(inner.type) || types.includes(name)) return true;
+    if (inner !== node && (/^Function(?:Expression|Declaration)$|^StaticBlock$/.test(inner.type))) continue;
+    if (inner !== node && !throughArrows && inner.type === "ArrowFunctionExpression") continue;
+    if (/^(?:Property|Method)Definition$/.test(inner.type)) {
+      const member = inner as Node & { computed?: boolean; key?: Node; decorators?: readonly Node[] };
+      if (member.computed === true) push(member.key!);
+      member.decorators?.forEach(push);
+    } else inner.each(push);
+  }
+  return false;
 }
 
 /** Words that mean something else in a function that is not an arrow. */
-export const ofFunction = ["ThisExpression", "Super", "MetaProperty", "arguments"];
+export const ofFunction = ["ThisExpression", "Super", "MetaProperty", "arguments", "eval"];
+
+/** A word in a node that means something else in a function of another kind; `eval` may run code with any of them. */
+export function wordOfFunction(node: Node): "arguments" | "eval" | "this" | undefined {
+  if (!holds(node, ofFunction)) return undefined;
+  return holds(node, ["arguments"]) ? "arguments" : holds(node, ["eval"]) ? "eval" : "this";
+}
+
+/** The function, part of a class or file whose `this` and `arguments` a node sees. */
+export function functionAround(node: Node): Node {
+  let up = node;
+  while (
+    up.parent !== null &&
+    !/^(?:Function(?:Expression|Declaration)|StaticBlock)$/.test(up.parent.type) &&
+    !(up.parent.type === "PropertyDefinition" && (up.parent as { value?: unknown }).value === up)
+  ) up = up.parent;
+  return up.parent ?? up;
+}
 
 /** Whether an expression at the beginning of a statement or a concise body would be read as something else. */
 export function startsLikeBlock(code: string): boolean {
@@ -260,4 +278,32 @@ function leads(node: Node): boolean {
 /** Code that is put into a node's place, in parentheses if it would be read as something else there. */
 export function placed(code: string, node: Node): string {
   return startsLikeBlock(code) && leads(node) ? `(${code})` : code;
+}
+
+/** Whether an `in` in a node would be read as that of a loop. */
+export function isInLoopHead(node: Node): boolean {
+  for (let inner = node; inner.parent !== null; inner = inner.parent) {
+    const { parent } = inner;
+    if (parent.type === "ForStatement") return (parent as { init?: unknown }).init === inner;
+    if (/Statement$|Body$/.test(parent.type)) return false;
+  }
+  return false;
+}
+
+/** Whether an expression needs parentheses in the place of another, beside what operators around it demand. */
+function isReadOtherwise(node: Node, code: string, use: Node, text: Text): boolean {
+  const [one, parent] = [node as JavaScriptNode, use.parent as JavaScriptNode];
+  if (/^\d/.test(code)) return parent.type === "MemberExpression" && parent.object === use && !parent.computed;
+  if (/^[+-]/.test(code) && text.slice(use.start - 1, use.start) === code[0]) return true;
+  if (one.type === "LogicalExpression" && parent.type === "LogicalExpression") {
+    return (one.operator === "??") !== (parent.operator === "??");
+  }
+  return /\bin\b/.test(code) && isInLoopHead(use);
+}
+
+/** The code of an expression that is put into another's place. */
+export function inPlaceOf(use: Node, node: Node, text: Text): string {
+  const code = codeOf(spanOf(node), text);
+  const isWrapped = tightness(node) < Math.max(1, demand(use)) || isReadOtherwise(node, code, use, text);
+  return placed(isWrapped ? `(${code})` : code, use);
 }

@@ -1,5 +1,17 @@
 import type { ArrowFunctionExpression } from "../languages/javascript/nodes/index.js";
-import { around, fitted, losesComment, spanOf, startsLikeBlock } from "./code.js";
+import { fence, nextToken } from "../rules/statements.js";
+import type { Node } from "../syntax/node.js";
+import {
+  around,
+  codeOf,
+  fitted,
+  holds,
+  isInLoopHead,
+  isListed,
+  losesComment,
+  spanOf,
+  startsLikeBlock,
+} from "./code.js";
 import { defineRefit } from "./refit.js";
 
 export const conciseBody = defineRefit({
@@ -32,15 +44,29 @@ export const conciseBody = defineRefit({
       only.argument === null ||
       losesComment(spanOf(arrow.body), [spanOf(only.argument)], text)
     ) return undefined;
-    const code = fitted(only.argument, 1, text);
+    const isLoop = isInLoopHead(arrow) && holds(only.argument, ["BinaryExpression"]);
+    const code = isLoop ? `(${codeOf(spanOf(only.argument), text)})` : fitted(only.argument, 1, text);
+    // Behind a brace a line end ended the statement; behind a value the next line may go on.
+    const statement = endingWith(arrow);
+    const mark = statement === undefined ? "" : fence(statement, nextToken(text, arrow.end), text);
     return {
       title: "Leave out the block",
       certainty: "certain",
       edits: [{
         from: arrow.body.start,
         to: arrow.body.end,
-        insert: startsLikeBlock(code) && code.startsWith("{") ? `(${code})` : code,
+        insert: (startsLikeBlock(code) && code.startsWith("{") ? `(${code})` : code) + mark,
       }],
     };
   },
 });
+
+/** The statement or member that ends where a node does. */
+function endingWith(node: Node): Node | undefined {
+  let up = node;
+  while (up.parent !== null && !isListed(up) && up.type !== "PropertyDefinition") {
+    if (up.parent.end !== up.end) return undefined;
+    up = up.parent;
+  }
+  return up.parent === null ? undefined : up;
+}

@@ -1,5 +1,6 @@
 import type { ArrowFunctionExpression, FunctionExpression } from "../languages/javascript/nodes/index.js";
-import { codeOf, holds, losesComment, ofFunction, spanOf } from "./code.js";
+import { Declaration, VALUE } from "../model/binding.js";
+import { codeOf, losesComment, spanOf, wordOfFunction } from "./code.js";
 import { declarationAt } from "./declaration-at.js";
 import { head } from "./function-head.js";
 import { defineRefit } from "./refit.js";
@@ -42,12 +43,15 @@ export const constantToFunction = defineRefit({
       (init.type === "FunctionExpression" && init.id !== null)
     ) return undefined;
     const title = "Make it a function that is declared";
-    if (init.type === "ArrowFunctionExpression" && holds(init, ofFunction)) {
-      return {
-        title,
-        reason: `it uses ${holds(init, ["arguments"]) ? "`arguments`" : "`this`"} of the code around it`,
-      };
-    }
+    // A function in a block takes the place of a name around it where the code is not strict.
+    const { fact } = declarator!.id as { fact?: unknown };
+    if (
+      !/^(?:Program|FunctionBody)$/.test(found.statement.parent!.type) &&
+      fact instanceof Declaration &&
+      fact.binding.scope.parent?.lookUp(fact.binding.name, VALUE) !== undefined
+    ) return undefined;
+    const word = init.type === "ArrowFunctionExpression" ? wordOfFunction(init) : undefined;
+    if (word !== undefined) return { title, reason: `it uses \`${word}\` of the code around it` };
     const bare = init.type === "ArrowFunctionExpression" &&
       init.params.length === 1 &&
       init.params[0]!.type === "Identifier" &&

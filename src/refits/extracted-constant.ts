@@ -1,7 +1,7 @@
 import { hasEffect } from "../languages/javascript/effects.js";
 import type { JavaScriptNode } from "../languages/javascript/nodes/index.js";
 import type { Node } from "../syntax/node.js";
-import { isInside, nodeAt } from "../syntax/walk.js";
+import { childrenOf, isInside, nodeAt } from "../syntax/walk.js";
 import type { Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { codeOf, holds, indentOf, isListed, spanOf } from "./code.js";
@@ -64,9 +64,27 @@ function isValue(node: Node): boolean {
   }
 }
 
+/** What does more than give a value, leaving aside that members may. */
+const acting = [
+  "CallExpression",
+  "NewExpression",
+  "AssignmentExpression",
+  "UpdateExpression",
+  "AwaitExpression",
+  "YieldExpression",
+  "TaggedTemplateExpression",
+];
+
+/** Whether code reads a name that gets other values. */
+function changes(nodes: readonly Node[]): boolean {
+  return [...namesIn(nodes).used.keys()].some(({ writes }) => writes > 0);
+}
+
 /** Why an expression cannot be worked out before the statement it stands in. */
 function hindrance(node: Node, statement: Node): string | undefined {
   const acts = hasEffect(node);
+  const doesSomething = holds(node, acting);
+  const isOpen = acts || changes([node]);
   for (const [name] of namesIn([node]).used) {
     if (isDeclaredIn(name, statement)) return `\`${name.name}\` is declared in the same statement`;
     if (name.references.some(
@@ -83,6 +101,12 @@ function hindrance(node: Node, statement: Node): string | undefined {
     }
     if (/^(?:While|DoWhile)Statement$/.test(up.type) || (up.type === "ForStatement" && up.init !== inner)) {
       return "it is worked out anew in each turn of a loop";
+    }
+    for (const other of childrenOf(up)) {
+      if (other.start >= inner.start) break;
+      if ((isOpen && holds(other, acting)) || (doesSomething && changes([other]))) {
+        return "what is worked out before it in the statement may matter to it";
+      }
     }
     const sometimes = (up.type === "LogicalExpression" && up.right === inner) ||
       (up.type === "ConditionalExpression" && up.test !== inner) ||

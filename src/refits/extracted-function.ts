@@ -152,11 +152,20 @@ export const extractedFunction = defineRefit({
     if (outer.some(
       ([binding, { writes }]) => writes &&
         binding.references.some(
-          ({ node, scope }) => !isInside(node, first.parent!) &&
+          ({ node, scope }) => !statements.some((statement) => isInside(node, statement)) &&
             /function/.test(scope.functionScope.kind) &&
             scope.functionScope !== binding.scope.functionScope,
         ),
     )) return { title, reason: "it assigns to a name that other functions use too" };
+    const written = outer.flatMap(([binding, { writes }]) => (writes ? [binding] : []));
+    const isUsedElsewhere = (binding: Binding): boolean =>
+      binding.references.some(({ node }) => !statements.some((statement) => isInside(node, statement)));
+    if (isTried(first, around) && written.some(isUsedElsewhere)) {
+      return { title, reason: "it assigns to a name that is used when it fails half-way" };
+    }
+    if (written.some(({ kind }) => kind === "parameter") && around !== undefined && holds(around, ["arguments"])) {
+      return { title, reason: "it assigns to a parameter, which `arguments` may see" };
+    }
     const unset = outer.find(
       ([binding, { writes }]) => writes &&
         hasNoValue(binding) &&
@@ -241,6 +250,14 @@ const isFixed = (binding: Binding): boolean => binding.writes === 0 && ["fixed",
 function isInLoop(node: Node, around: Node | undefined): boolean {
   for (let up = node.parent; up !== null && up !== around; up = up.parent) {
     if (/^(?:For|ForIn|ForOf|While|DoWhile)Statement$/.test(up.type)) return true;
+  }
+  return false;
+}
+
+/** Whether something goes on in the function after statements failed half-way. */
+function isTried(node: Node, around: Node | undefined): boolean {
+  for (let up: Node = node; up.parent !== null && up !== around; up = up.parent) {
+    if (up.parent.type === "TryStatement" && (up.parent as { block?: unknown }).block === up) return true;
   }
   return false;
 }

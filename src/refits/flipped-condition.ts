@@ -1,3 +1,4 @@
+import { isOpenEnded } from "../rules/statements.js";
 import type { Node } from "../syntax/node.js";
 import type { Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
@@ -41,13 +42,18 @@ export const flippedCondition = defineRefit({
       node.alternate.type !== "BlockStatement" &&
       /\bif\b/.test(codeOf(spanOf(node.alternate), text))
     ) return undefined;
+    // A function that is declared there may not stand behind an `else` of another kind.
+    if ([node.consequent, node.alternate].some(({ type }) => type === "FunctionDeclaration")) return undefined;
+    // Before `else`, and before what comes behind, a statement needs its semicolon.
+    const whole = (branch: Node, span: Span): string =>
+      codeOf(span, text) + (choice === undefined && isOpenEnded(branch, text) ? ";" : "");
     return {
       title,
       certainty: "certain",
       edits: [
         { ...spanOf(node.test), insert: opposite(node.test, text) },
-        { ...one, insert: codeOf(other, text) },
-        { ...other, insert: codeOf(one, text) },
+        { ...one, insert: whole(node.alternate, other) },
+        { ...other, insert: whole(node.consequent, one) },
       ],
     };
   },

@@ -25,3 +25,10 @@ export function behindArrow(node: ArrowFunctionExpression, { text }: RefitContex
   const from = last?.end ?? node.start;
   return from + text.slice(from, node.body.start).lastIndexOf("=>") + 2;
 }
+
+/** Why a word in a function keeps it from being an arrow function. */
+export function otherInArrow(word: "arguments" | "eval" | "this"): string {
+  if (word === "arguments") return "it uses `arguments`, which arrow functions have not";
+  if (word === "eval") return "`eval` in it may use what means something else in an arrow function";
+  return "it uses `this`, which means something else in an arrow function";
+}

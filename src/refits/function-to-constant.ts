@@ -1,22 +1,30 @@
+import type { JavaScriptNode } from "../languages/javascript/nodes/index.js";
 import { Declaration, type Reference } from "../model/binding.js";
 import type { Node } from "../syntax/node.js";
-import { around, holds, isListed, losesComment, ofFunction } from "./code.js";
-import { head } from "./function-head.js";
+import { isInside } from "../syntax/walk.js";
+import { around, isListed, losesComment, wordOfFunction } from "./code.js";
+import { head, otherInArrow } from "./function-head.js";
+import { useAsClass } from "./reading.js";
 import { defineRefit } from "./refit.js";
 
-/** The function around a node, or the whole. */
-function runsIn(node: Node): Node {
-  let outer = node;
-  while (outer.parent !== null && !/Function|^StaticBlock$|^PropertyDefinition$/.test(outer.parent.type)) {
-    outer = outer.parent;
+/** Whether a use may come before the function has its value: it runs in front of it, or in a function that may be called there. */
+function isEarly({ node, asType }: Reference, declared: Node, depth = 0): boolean {
+  if (asType || node.start >= declared.start) return false;
+  const list = declared.parent!;
+  for (let up: Node = node; up.parent !== null && up !== list; up = up.parent) {
+    if (!/Function/.test(up.type)) continue;
+    const holder = up.parent as JavaScriptNode;
+    const id = up.type === "FunctionDeclaration"
+      ? (up as { id?: unknown }).id
+      : holder.type === "VariableDeclarator" ? holder.id : undefined;
+    const { fact } = (id ?? {}) as { fact?: unknown };
+    // Of a function that has no name nobody can tell when it is called.
+    return depth > 8 ||
+      !(fact instanceof Declaration) ||
+      fact.binding.references.some((use) => !isInside(use.node, up) && isEarly(use, declared, depth + 1));
   }
-  return outer;
+  return true;
 }
-
-/** Whether a use may come before the function has its value: it stands in front of it in the same code. */
-const isEarly = ({ node, asType }: Reference, declared: Node): boolean => (
-  !asType && node.start < declared.start && runsIn(node) === runsIn(declared)
-);
 
 export const functionToConstant = defineRefit({
   id: "function-to-constant",
@@ -50,23 +58,18 @@ export const functionToConstant = defineRefit({
     const statement = node.parent?.type === "ExportNamedDeclaration" ? node.parent : node;
     if (!isListed(statement)) return undefined;
     const title = "Make it a constant with an arrow function";
-    if (holds(node.body, ofFunction) || node.params.some((param) => holds(param, ofFunction))) {
-      const what = holds(node, ["arguments"])
-        ? "`arguments`, which arrow functions have not"
-        : "`this`, which means something else in an arrow function";
-      return { title, reason: `it uses ${what}` };
-    }
+    const word = [node.body, ...node.params].map(wordOfFunction).find((found) => found !== undefined);
+    if (word !== undefined) return { title, reason: otherInArrow(word) };
+    // In a block it may be seen outside, too, which no constant is.
+    if (!/^(?:Program|FunctionBody|StaticBlock)$/.test(statement.parent!.type)) return undefined;
     const { fact } = node.id;
     if (!(fact instanceof Declaration) || fact.binding.declarations.length > 1) return undefined;
     const { references } = fact.binding;
     if (references.some((use) => isEarly(use, statement))) {
       return { title, reason: "it is used before it would have its value" };
     }
-    if (references.some(
-      (use) => use.node.parent?.type === "NewExpression" && (use.node.parent as { callee?: Node }).callee === use.node,
-    )) {
-      return { title, reason: "it is called with `new`" };
-    }
+    const reason = useAsClass(references);
+    if (reason !== undefined) return { title, reason };
     if (references.some(({ access }) => access !== "read")) return { title, reason: "it gets another value" };
     // A type that tells what has been asserted needs a function that is declared.
     if (node.returnType?.type === "PredicateType" && node.returnType.asserts) return undefined;

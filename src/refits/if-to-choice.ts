@@ -2,6 +2,7 @@ import type { Expression } from "../languages/javascript/nodes/index.js";
 import { fitted, losesComment, spanOf } from "./code.js";
 import { ifAt, only } from "./if-parts.js";
 import { defineRefit } from "./refit.js";
+import { takesName } from "./values.js";
 
 export const ifToChoice = defineRefit({
   id: "if-to-choice",
@@ -24,7 +25,9 @@ export const ifToChoice = defineRefit({
     const pieces = (one: Expression, other: Expression, lead: string) => {
       if (losesComment(spanOf(node), [node.test, one, other].map(spanOf), text)) return undefined;
       const code = `${lead}${fitted(node.test, 3, text)} ? ${fitted(one, 1, text)} : ${fitted(other, 1, text)};`;
-      return { title, certainty: "certain" as const, edits: [{ ...spanOf(node), insert: code }] };
+      const isNamed = !lead.startsWith("return") && [one, other].some(takesName);
+      const certainty = isNamed ? "proposed" as const : "certain" as const;
+      return { title, certainty, edits: [{ ...spanOf(node), insert: code }] };
     };
     if (
       first.type === "ReturnStatement" &&

@@ -1,12 +1,24 @@
 import { hasEffect } from "../languages/javascript/effects.js";
 import type { JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../languages/javascript/nodes/index.js";
 import { Declaration, Reference, type Binding } from "../model/binding.js";
-import { removeLines } from "../rules/lines.js";
+import { fence, statementBefore, takeOut } from "../rules/statements.js";
 import type { Node } from "../syntax/node.js";
-import { nodeAt, walk } from "../syntax/walk.js";
-import { demand, fitted, isListed, losesComment, placed, spanOf } from "./code.js";
+import { isInside, nodeAt, walk } from "../syntax/walk.js";
+import type { Edit } from "../text/edit.js";
+import {
+  fitted,
+  functionAround,
+  holds,
+  inPlaceOf,
+  isListed,
+  losesComment,
+  spanOf,
+  statementOf,
+  wordOfFunction,
+} from "./code.js";
 import { namesIn } from "./reading.js";
 import { defineRefit } from "./refit.js";
+import { makesThing, mayConvert, readsUnknown, takesName } from "./values.js";
 
 /** The name at a place, declared or used. */
 function bindingAt(node: Node): Binding | undefined {
@@ -14,27 +26,61 @@ function bindingAt(node: Node): Binding | undefined {
   return fact instanceof Declaration || fact instanceof Reference ? fact.binding : undefined;
 }
 
+/** What stands between a use and the list in which the name is declared, from within. */
+function* between(use: Node, list: Node): Generator<Node> {
+  for (let up = use.parent; up !== null && up !== list; up = up.parent) yield up;
+}
+
+const isCallee = (use: Node): boolean => (use.parent as { callee?: unknown }).callee === use;
+
 /** Why the value of a name cannot stand in its place. */
-function hindrance(binding: Binding, init: Node, uses: readonly Node[]): string | undefined {
+function hindrance(binding: Binding, init: Node, uses: readonly Node[], statement: Node): string | undefined {
   if (binding.writes > 0) return "it is assigned to again";
   if (uses.length === 0) return "it is never used: take it out instead";
   if (hasEffect(init)) return "working out its value may do something, and would happen at another place";
-  if (
-    init.type === "FunctionExpression" ||
-    init.type === "ObjectExpression" ||
-    init.type === "ArrayExpression" ||
-    init.type === "Literal" ||
-    init.type === "TemplateLiteral" ||
-    init.type === "ArrowFunctionExpression"
-  ) {
-    const isFresh = init.type !== "TemplateLiteral" &&
-      !(init.type === "Literal" && !(init as unknown as { raw: string }).raw.startsWith("/"));
-    if (isFresh && uses.length > 1) return "each place would get an object of its own";
+  if (binding.scope.dynamic) return "`eval` may use it";
+  const list = statement.parent!;
+  const word = wordOfFunction(init);
+  if (word !== undefined && uses.some((use) => functionAround(use) !== functionAround(statement))) {
+    return `\`${word}\` means something else where it is used`;
+  }
+  if (makesThing(init)) {
+    const isRepeated = (use: Node): boolean =>
+      [...between(use, list)].some(({ type }) => /Function|^(?:For|While|DoWhile)|^PropertyDefinition$/.test(type));
+    if (uses.length > 1 || uses.some(isRepeated)) return "each place would get an object of its own";
+  }
+  if (takesName(init) && uses.some((use) => use.parent!.type === "MemberExpression" && !isCallee(use))) {
+    return "it has its name from the declaration";
   }
   for (const [name] of namesIn([init]).used) {
-    if (name.writes > 0) return `\`${name.name}\` in its value may have changed by then`;
+    if (name.writes > 0 || isChangedByArguments(name)) return `\`${name.name}\` in its value may have changed by then`;
   }
   return undefined;
+}
+
+/** Whether a function may change a parameter by way of `arguments`. */
+function isChangedByArguments({ kind, scope }: Binding): boolean {
+  return kind === "parameter" && holds(scope.node, ["arguments"]);
+}
+
+/** Whether a name could be taken for its value at a place at all. */
+function isReplaceable(use: Node, init: Node, statement: Node): boolean {
+  const parent = use.parent as JavaScriptNode;
+  if (use.type !== "Identifier" || use.start < statement.end || /Type|JSX/.test(parent.type)) return false;
+  if (!isInside(use, statement.parent!)) return false;
+  if (parent.type === "UnaryExpression" && parent.operator === "delete") return false;
+  // A text that stands alone may set how the file is read.
+  if (parent.type === "ExpressionStatement" && init.type === "Literal") return false;
+  return ![...between(use, statement.parent!)].some(({ type }) => type === "WithStatement");
+}
+
+/** Whether nothing else happens when the value is worked out where the name stood. */
+function isCertain(init: Node, uses: readonly Node[], statement: Node): boolean {
+  if (mayConvert(init) || readsUnknown(init)) return false;
+  if ([...namesIn([init]).used].some(([{ kind }]) => kind === "import")) return false;
+  if (takesName(init) && !uses.every(isCallee)) return false;
+  // A function that is declared may be called before the name has its value.
+  return !uses.some((use) => [...between(use, statement.parent!)].some(({ type }) => type === "FunctionDeclaration"));
 }
 
 export const inlinedName = defineRefit({
@@ -84,22 +130,28 @@ export const inlinedName = defineRefit({
     }
     const { init } = declarator;
     const uses = binding.references.map(({ node }) => node);
-    const reason = hindrance(binding, init, uses) ?? hidden(init, binding);
+    const reason = hindrance(binding, init, uses, statement) ?? hidden(init, binding);
     if (reason !== undefined) return { title, reason };
     if (
-      losesComment(spanOf(statement), [spanOf(init)], text) ||
-      uses.some(
-        (use) => use.type !== "Identifier" || use.start < statement.end || /Type|JSX/.test(use.parent?.type ?? ""),
-      )
+      losesComment(spanOf(statement), [spanOf(init)], text) || !uses.every((use) => isReplaceable(use, init, statement))
     ) return undefined;
-    const edits = uses.map((use) => {
+    const edits = uses.flatMap((use): Edit[] => {
       const parent = use.parent as JavaScriptNode;
       if (parent.type === "Property" && parent.shorthand) {
-        return { from: use.end, to: use.end, insert: `: ${fitted(init, 1, text)}` };
+        return [{ from: use.end, to: use.end, insert: `: ${fitted(init, 1, text)}` }];
       }
-      return { ...spanOf(use), insert: placed(fitted(init, Math.max(1, demand(use)), text), use) };
+      const insert = inPlaceOf(use, init, text);
+      const own = statementOf(use);
+      let before = own?.start === use.start ? statementBefore(own) : undefined;
+      if (before === statement) before = statementBefore(statement);
+      const mark = fence(before, insert, text);
+      return [
+        ...(mark === "" ? [] : [{ from: before!.end, to: before!.end, insert: mark }]),
+        { ...spanOf(use), insert },
+      ];
     });
-    return { title, certainty: "certain", edits: [removeLines(text, statement.start, statement.end), ...edits] };
+    const certainty = isCertain(init, uses, statement) ? "certain" : "proposed";
+    return { title, certainty, edits: [...takeOut(statement, text).edits, ...edits] };
   },
 });
 

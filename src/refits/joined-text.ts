@@ -3,7 +3,13 @@ import { defineRefit } from "./refit.js";
 
 /** A stretch of a template as a text of its own. */
 function asText(raw: string): string {
-  return `"${raw.replaceAll(/\\`/g, "`").replaceAll("\\${", "${").replaceAll(/\\([^])|"/g, (whole, escaped: string | undefined) => (escaped === undefined ? '\\"' : escaped === "'" ? "'" : whole)).replaceAll(/\r\n?|\n/g, "\\n")}"`;
+  const inner = raw.replaceAll(/\\(\r\n|[^])|"|\r\n?|\n/g, (whole, escaped: string | undefined) => {
+    if (escaped === undefined) return whole === '"' ? '\\"' : "\\n";
+    // A line end that is left out there, and what needs no mark here.
+    if (/[\n\r\u2028\u2029]/.test(escaped)) return "";
+    return /[`$'{]/.test(escaped) ? escaped : whole;
+  });
+  return `"${inner}"`;
 }
 
 export const joinedText = defineRefit({

@@ -1,4 +1,4 @@
-import { around, codeOf, holds, losesComment, ofFunction, spanOf } from "./code.js";
+import { around, codeOf, losesComment, spanOf, wordOfFunction } from "./code.js";
 import { head } from "./function-head.js";
 import { defineRefit } from "./refit.js";
 
@@ -30,12 +30,8 @@ export const plainFunction = defineRefit({
       return undefined;
     }
     const title = "Make it a function expression";
-    if (holds(node, ofFunction)) {
-      return {
-        title,
-        reason: `it uses ${holds(node, ["arguments"]) ? "`arguments`" : "`this`"} of the code around it`,
-      };
-    }
+    const word = wordOfFunction(node);
+    if (word !== undefined) return { title, reason: `it uses \`${word}\` of the code around it` };
     const bare = node.params.length === 1 &&
       node.params[0]!.type === "Identifier" &&
       !text.slice(node.start, node.body.start).includes("(");

@@ -1,4 +1,5 @@
 /** What code reads, writes and declares, by the names in it. */
+import type { JavaScriptNode } from "../languages/javascript/nodes/index.js";
 import { Declaration, Reference, type Binding } from "../model/binding.js";
 import type { Node } from "../syntax/node.js";
 import { isInside, walk } from "../syntax/walk.js";
@@ -45,4 +46,31 @@ export function freeName(wish: string, text: Text): string {
     );
   if (!isTaken(wish)) return wish;
   for (let number = 2; ; number += 1) if (!isTaken(`${wish}${number}`)) return `${wish}${number}`;
+}
+
+/** How a function is used as no arrow function can be. */
+export function useAsClass(references: readonly Reference[]): string | undefined {
+  for (const { node } of references) {
+    const parent = node.parent as JavaScriptNode;
+    if (parent.type === "NewExpression" && parent.callee === node) return "it is called with `new`";
+    if (parent.type === "MemberExpression" && parent.object === node) {
+      const { property } = parent;
+      if (property.type === "Identifier" && property.name === "prototype") return "its `prototype` is used";
+    }
+    if ((parent.type === "ClassDeclaration" || parent.type === "ClassExpression") && parent.superClass === node) {
+      return "a class extends it";
+    }
+    if (parent.type === "BinaryExpression" && parent.operator === "instanceof" && parent.right === node) {
+      return "something is asked whether it is one of its kind";
+    }
+    if (/^Reflect\.construct$/.test(calleeOf(parent))) return "it is called with `new`";
+  }
+  return undefined;
+}
+
+/** What is called with a node as an argument, where that is a name with a member. */
+function calleeOf(call: JavaScriptNode): string {
+  if (call.type !== "CallExpression" || call.callee.type !== "MemberExpression") return "";
+  const { object, property } = call.callee;
+  return object.type === "Identifier" && property.type === "Identifier" ? `${object.name}.${property.name}` : "";
 }

@@ -32,7 +32,12 @@ function operandsOf(node: Node): Node[] {
 function inTemplate(raw: string): string | undefined {
   const inner = raw.slice(1, -1);
   if (/(?:^|[^\\])(?:\\\\)*\\[0-9]/.test(inner)) return undefined;
-  return inner.replaceAll(/\\(["'])/g, "$1").replaceAll(/`|\$\{/g, "\\$&");
+  return inner.replaceAll(
+    /\\([^])|`|\$\{/g,
+    (whole, escaped: string | undefined) => (
+      escaped === undefined ? `\\${whole}` : /["']/.test(escaped) ? escaped : whole
+    ),
+  );
 }
 
 function piece(operand: Node, text: Text): string | undefined {
@@ -40,6 +45,16 @@ function piece(operand: Node, text: Text): string | undefined {
   if (one.type === "Literal" && one.isString) return inTemplate(one.raw);
   if (one.type === "TemplateLiteral") return text.slice(one.start + 1, one.end - 1);
   return `\${${text.slice(one.start, one.end)}}`;
+}
+
+/** Pieces one behind another: a `$` that gets a brace behind it there is still a `$`. */
+function joined(pieces: readonly string[]): string {
+  return pieces.reduce(
+    (text, next) => (
+      next.startsWith("{") && /(?:^|[^\\])(?:\\\\)*\$$/.test(text) ? `${text.slice(0, -1)}\\$${next}` : text + next
+    ),
+    "",
+  );
 }
 
 export const templateText = defineRefit({
@@ -79,7 +94,7 @@ export const templateText = defineRefit({
     return {
       title: "Join to a template text",
       certainty: "proposed",
-      edits: [{ ...spanOf(sum), insert: `\`${pieces.join("")}\`` }],
+      edits: [{ ...spanOf(sum), insert: `\`${joined(pieces as string[])}\`` }],
     };
   },
 });

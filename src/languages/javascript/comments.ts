@@ -40,10 +40,21 @@ export function firstComments(top: string): string {
 }
 
 /** What stands in a documentation comment before a name that it uses: a tag with a type in braces, or one that takes a name. */
-const beforeMention = /@\w+[ \t]*\{[^{}]*(?:\{[^{}]*\}[^{}]*)*(?:\{[^{}]*)?$|\{@link\w*[ \t]+$|@(?:see|throws|exception|extends|augments|implements|type|mixes|borrows|memberof|satisfies|returns?)[ \t]+$/;
+const beforeMention = /@jsx(?:Frag)?[ \t]+$|@\w+[ \t]*\{[^{}]*(?:\{[^{}]*\}[^{}]*)*(?:\{[^{}]*)?$|\{@link\w*[ \t]+$|@(?:see|throws|exception|extends|augments|implements|type|mixes|borrows|memberof|satisfies|returns?)[ \t]+$/;
 
-/** Whether a documentation comment uses a name as a type or the target of a link. */
+/** Names of functions and parts that compilers put into the place of markup when their settings, or a comment, say so. */
+const factories = /^(?:h|createElement|createVNode|Fragment|jsxs?|jsxDEV)$/;
+
+function holdsMarkup(text: Text, root: Node): boolean {
+  for (const mark of ["/>", "</"]) {
+    for (const at of text.occurrences(mark)) if (nodeAt(root, at, at + 2).type.startsWith("JSX")) return true;
+  }
+  return false;
+}
+
+/** Whether a documentation comment uses a name as a type, the target of a link or what markup is made with, or markup itself may use it without saying so. */
 export function isMentioned(text: Text, root: Node, name: string): boolean {
+  if (factories.test(name) && holdsMarkup(text, root)) return true;
   for (const at of text.occurrences(name)) {
     const around = text.slice(Math.max(0, at - 1), at + name.length + 1);
     const [before, behind] = [at === 0 ? "" : around[0]!, around.slice((at === 0 ? 0 : 1) + name.length)];

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import { bindingOf } from "../../languages/javascript/names/facts.js";
 import type { CallExpression } from "../../languages/javascript/nodes/index.js";
-import { removeLines } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { takeOut } from "../statements.js";
 
 const options = z.strictObject({
   allow: z.array(z.string()).default([]).describe("Methods of `console` that may be called, e.g. `warn` and `error`."),
@@ -16,11 +16,7 @@ function remove(call: CallExpression, file: FileView): RemedyOffer[] {
     statement?.type !== "ExpressionStatement" ||
     (list !== "Program" && list !== "BlockStatement" && list !== "FunctionBody")
   ) return [];
-  return [{
-    title: "Remove this output",
-    certainty: "proposed",
-    edits: [removeLines(file.text, statement.start, statement.end)],
-  }];
+  return [{ title: "Remove this output", ...takeOut(statement, file.text), certainty: "proposed" }];
 }
 
 export const consoleOutput = defineRule({

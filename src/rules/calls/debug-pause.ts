@@ -1,5 +1,5 @@
-import { removeLines } from "../lines.js";
 import { defineRule } from "../rule.js";
+import { statementLists, takeOut } from "../statements.js";
 
 export const debugPause = defineRule({
   id: "calls.debug-pause",
@@ -19,18 +19,10 @@ export const debugPause = defineRule({
   },
   visit: {
     DebuggerStatement(node, { text, alert }) {
-      const list = node.parent!.type;
-      const inList = list === "Program" ||
-        list === "BlockStatement" ||
-        list === "FunctionBody" ||
-        list === "SwitchCase" ||
-        list === "StaticBlock";
       alert(node, {
         message: "The program pauses here when developer tools are open: take this out before handing the code on",
         remedies: () => (
-          inList
-            ? [{ title: "Remove the pause", certainty: "certain", edits: [removeLines(text, node.start, node.end)] }]
-            : []
+          statementLists.has(node.parent!.type) ? [{ title: "Remove the pause", ...takeOut(node, text) }] : []
         ),
       });
     },

@@ -1,10 +1,11 @@
-import type { Statement, SwitchCase } from "../../languages/javascript/nodes/index.js";
+import type { Statement, SwitchCase, VariableDeclaration } from "../../languages/javascript/nodes/index.js";
 import type { FlowGraph } from "../../model/flow.js";
 import { isNear } from "../../model/spelling.js";
 import type { Node } from "../../syntax/node.js";
+import { walk } from "../../syntax/walk.js";
 import { isCutOff, returnCutShort } from "../flow/return-cut-short.js";
-import { removeLines } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
+import { takeOut } from "../statements.js";
 
 /** Statements that do nothing when control reaches them, so that it does not matter that it cannot. */
 function isInert(statement: Statement): boolean {
@@ -83,11 +84,7 @@ function check(statements: readonly Statement[], exit: number, file: FileView): 
     related: [{ at: leaves, message: "Control always leaves here" }],
     remedies: () => (
       removable
-        ? [{
-          title: "Remove what is never reached",
-          certainty: "proposed",
-          edits: [removeLines(file.text, first.start, last.end)],
-        }]
+        ? [{ title: "Remove what is never reached", ...takeOut(first, file.text, last), certainty: "proposed" }]
         : []
     ),
   });
@@ -95,7 +92,14 @@ function check(statements: readonly Statement[], exit: number, file: FileView): 
 
 /** A `var` is declared even where it is never reached, so taking it out could take a name away. */
 function holdsVar(statements: readonly Statement[]): boolean {
-  return statements.some((statement) => statement.type === "VariableDeclaration" && statement.kind === "var");
+  let found = false;
+  for (const statement of statements) {
+    walk(statement, (node) => {
+      if (node.type === "VariableDeclaration" && (node as VariableDeclaration).kind === "var") found = true;
+      return !found && !/^(?:Function|Class|Arrow)/.test(node.type);
+    });
+  }
+  return found;
 }
 
 export const afterExit = defineRule({

@@ -1,24 +1,21 @@
 import type { CatchClause, Identifier, TryStatement } from "../../languages/javascript/nodes/index.js";
 import { holdsComment } from "../comments.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { statementBefore, statementLists, unwrapped } from "../statements.js";
 
 /** Taking the clause out, and the `try` with it where nothing else needs it. */
 function remove(whole: TryStatement, clause: CatchClause, { text }: FileView): RemedyOffer[] {
   const title = "Remove `catch`";
-  if (whole.finalizer !== null) {
-    return [{ title, certainty: "certain", edits: [{ from: whole.block.end, to: clause.end, insert: "" }] }];
-  }
   const { block } = whole;
-  if (holdsComment(text, block.end, whole.end) || whole.parent?.type !== "FunctionBody" || block.body.length !== 1) {
-    return [];
+  const isSilent = !holdsComment(text, block.end, clause.end);
+  if (whole.finalizer !== null) {
+    const edits = [{ from: block.end, to: clause.end, insert: "" }];
+    return [{ title, certainty: isSilent ? "certain" : "proposed", edits }];
   }
-  const only = block.body[0]!;
-  if (only.type === "VariableDeclaration") return [];
-  return [{
-    title,
-    certainty: "certain",
-    edits: [{ from: whole.start, to: whole.end, insert: text.slice(only.start, only.end) }],
-  }];
+  if (!isSilent || !statementLists.has(whole.parent!.type)) return [];
+  const outer = { from: whole.start, to: whole.end };
+  const removal = unwrapped(block, { whole, outer, before: statementBefore(whole), lead: "" }, text);
+  return removal === undefined ? [] : [{ title, ...removal }];
 }
 
 export const needlessCatch = defineRule({

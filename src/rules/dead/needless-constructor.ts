@@ -1,7 +1,7 @@
 import type { ClassBody, ClassNode, MethodDefinition } from "../../languages/javascript/nodes/index.js";
 import { holdsComment } from "../comments.js";
-import { removeLines } from "../lines.js";
 import { defineRule } from "../rule.js";
+import { takeOut } from "../statements.js";
 
 /** Whether a constructor does what the class would do without it. */
 function doesNothing({ value }: MethodDefinition, derived: boolean): boolean {
@@ -15,7 +15,6 @@ function doesNothing({ value }: MethodDefinition, derived: boolean): boolean {
   ) return false;
   const { params } = value;
   const given = only.expression.arguments;
-  if (params.length === 0 && given.length === 0) return true;
   // Only a rest that is handed on whole passes everything; single parameters would drop what is behind them.
   const [rest, second] = params;
   const [spread] = given;
@@ -49,13 +48,21 @@ export const needlessConstructor = defineRule({
       { code: "export class Ferry {\n  constructor() {\n    this.seats = 40;\n  }\n}\n" },
       { code: "export class Ferry extends Boat {\n  constructor(name) {\n    super(name, 40);\n  }\n}\n" },
       { code: "export class Ferry extends Boat {\n  constructor() {}\n}\n" },
+      { code: "export class Ferry extends Boat {\n  constructor() {\n    super();\n  }\n}\n" },
       { code: "export class Ferry {\n  constructor() {\n    // Nothing to be set up.\n  }\n}\n" },
     ],
   },
   visit: {
-    MethodDefinition(node, { text, alert, isBroken }) {
+    MethodDefinition(node, { text, typescript, alert, isBroken }) {
       const { body } = node.value;
       if (node.kind !== "constructor" || body === null || node.modifiers.length > 0 || node.decorators.length > 0) {
+        return;
+      }
+      const list = node.parent as ClassBody;
+      // Of several, the others say in which ways it may be called.
+      if (list.body.some(
+        (member) => member !== node && member.type === "MethodDefinition" && member.kind === "constructor",
+      )) {
         return;
       }
       const derived = ((node.parent as ClassBody).parent as ClassNode).superClass !== null;
@@ -70,8 +77,9 @@ export const needlessConstructor = defineRule({
         labels: ["unnecessary"],
         remedies: () => [{
           title: "Remove the constructor",
-          certainty: "certain",
-          edits: [removeLines(text, node.start, node.end)],
+          ...takeOut(node, text),
+          // In TypeScript the one that is inherited may take other types, or be seen by fewer.
+          ...(typescript && derived && { certainty: "proposed" as const }),
         }],
       });
     },

@@ -1,49 +1,30 @@
 import { alwaysLeaves } from "../../languages/javascript/leaving.js";
 import type { IfStatement } from "../../languages/javascript/nodes/index.js";
-import type { Node } from "../../syntax/node.js";
 import { holdsComment } from "../comments.js";
 import { lineBreakOf } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { declaresInBlock, fence, statementLists, unwrapped } from "../statements.js";
 import { emptyBlock } from "./empty-block.js";
-
-const lists = new Set(["Program", "BlockStatement", "FunctionBody", "StaticBlock", "SwitchCase"]);
-
-/** Whether a block declares names that would come into the scope around it. */
-function declares(statement: Node): boolean {
-  return statement.type === "ClassDeclaration" ||
-    statement.type === "FunctionDeclaration" ||
-    (statement.type === "VariableDeclaration" && (statement as { kind?: string }).kind !== "var");
-}
 
 /** What stands under `else`, put behind the `if`. */
 function unwrap(whole: IfStatement, { text }: FileView): RemedyOffer[] {
   const alternate = whole.alternate!;
   const title = "Take it out of the `else`";
-  const { end } = whole.consequent;
+  const { consequent } = whole;
+  const { end } = consequent;
   const lineStart = text.slice(Math.max(0, whole.start - 500), whole.start);
   const indent = /(?:^|[\n\r])([ \t]*)$/.exec(lineStart)?.[1];
   if (indent === undefined || holdsComment(text, end, alternate.start)) return [];
-  const brk = lineBreakOf(text);
+  const lead = lineBreakOf(text) + indent;
   if (alternate.type !== "BlockStatement") {
-    return [{ title, certainty: "certain", edits: [{ from: end, to: alternate.start, insert: brk + indent }] }];
+    const insert = fence(consequent, alternate.start, text) + lead;
+    return declaresInBlock(alternate)
+      ? []
+      : [{ title, certainty: "certain", edits: [{ from: end, to: alternate.start, insert }] }];
   }
-  const [first] = alternate.body;
-  if (first === undefined || alternate.body.some(declares)) return [];
-  const inner = text.slice(alternate.start + 1, alternate.end - 1);
-  // Lines inside of texts must not be moved.
-  if (inner.includes("`")) return [];
-  const own = /(?:^|[\n\r])([ \t]*)\S/.exec(inner)?.[1] ?? "";
-  const extra = own.startsWith(indent) ? own.length - indent.length : 0;
-  const body = inner
-    .trim()
-    .split(/\r\n|\n|\r/)
-    .map(
-      (line) => (
-        /^[ \t]*/.exec(line)![0].length >= extra && line !== "" ? line.slice(line.startsWith(own) ? extra : 0) : line
-      ),
-    )
-    .join(brk);
-  return [{ title, certainty: "certain", edits: [{ from: end, to: alternate.end, insert: brk + indent + body }] }];
+  const outer = { from: end, to: alternate.end };
+  const removal = unwrapped(alternate, { whole, outer, before: consequent, lead }, text);
+  return removal === undefined ? [] : [{ title, ...removal }];
 }
 
 export const needlessElse = defineRule({
@@ -85,7 +66,7 @@ export const needlessElse = defineRule({
         alternate === null ||
         (alternate.type === "BlockStatement" && alternate.body.length === 0 && file.beside(emptyBlock).isOn) ||
         alternate.type === "IfStatement" ||
-        !lists.has(parent!.type) ||
+        !statementLists.has(parent!.type) ||
         !alwaysLeaves(consequent) ||
         file.isBroken(node)
       ) return;

@@ -1,15 +1,27 @@
 import type { Node } from "../../syntax/node.js";
+import { holdsComment } from "../comments.js";
 import { defineRule, type FileView } from "../rule.js";
 
 function report(node: Node, name: string, kept: Node, file: FileView): void {
   file.alert(node, {
     message: `\`${name}\` is renamed to itself`,
     labels: ["unnecessary"],
-    remedies: () => [{
-      title: `Write \`${name}\` once`,
-      certainty: "certain",
-      edits: [{ from: node.start, to: node.end, insert: file.text.slice(kept.start, kept.end) }],
-    }],
+    remedies: () => {
+      const title = `Write \`${name}\` once`;
+      const { start, end } = node;
+      if (!holdsComment(file.text, start, kept.start) && !holdsComment(file.text, kept.end, end)) {
+        return [{
+          title,
+          certainty: "certain",
+          edits: [{ from: start, to: end, insert: file.text.slice(kept.start, kept.end) }],
+        }];
+      }
+      // Comments stay where only the first name and its mark are taken out.
+      const head = /^[\w$]+\s*(?::|as\b)\s*/.exec(file.text.slice(start, end))?.[0].length;
+      return head === undefined
+        ? []
+        : [{ title, certainty: "certain", edits: [{ from: start, to: start + head, insert: "" }] }];
+    },
   });
 }
 

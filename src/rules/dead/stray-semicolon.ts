@@ -1,7 +1,5 @@
-import { removeLines } from "../lines.js";
 import { defineRule } from "../rule.js";
-
-const lists = new Set(["Program", "BlockStatement", "FunctionBody", "StaticBlock", "SwitchCase"]);
+import { statementLists, takeOut } from "../statements.js";
 
 export const straySemicolon = defineRule({
   id: "dead.stray-semicolon",
@@ -24,7 +22,7 @@ export const straySemicolon = defineRule({
     EmptyStatement(node, { text, alert, isBroken }) {
       const from = node.start;
       const to = from + node.length;
-      if (node.length === 0 || !lists.has(node.parent!.type) || isBroken(node)) return;
+      if (node.length === 0 || !statementLists.has(node.parent!.type) || isBroken(node)) return;
       // At the head of a line a `;` keeps what follows from being read as a part of the line before.
       if (/^[ \t]*[([`+\-*/]/.test(text.slice(to, to + 200))) return;
       alert(node, {
@@ -32,8 +30,7 @@ export const straySemicolon = defineRule({
         labels: ["unnecessary"],
         remedies: () => [{
           title: "Remove `;`",
-          certainty: "certain",
-          edits: [removeLines(text, node.start, node.end)],
+          ...takeOut(node, text),
         }],
       });
     },

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { ImportDeclaration, ImportPart } from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
-import { removeLines } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { takeOut } from "../statements.js";
 
 const options = z.strictObject({
   mayStay: z.string().default("^_").describe("A regular expression; names it matches may stay unread."),
@@ -13,7 +13,7 @@ function remove(binding: Binding, part: ImportPart, file: FileView): RemedyOffer
   const whole = part.parent as ImportDeclaration;
   const title = `Remove the import of \`${binding.name}\``;
   if (whole.specifiers.length === 1) {
-    return [{ title, certainty: "proposed", edits: [removeLines(file.text, whole.start, whole.end)] }];
+    return [{ title, ...takeOut(whole, file.text), certainty: "proposed" }];
   }
   const index = whole.specifiers.indexOf(part);
   const before = whole.specifiers[index - 1];
@@ -75,6 +75,11 @@ export const unreadImport = defineRule({
       { code: "import * as «piers» from \"./piers.js\";\nexport {};\n", after: "export {};\n" },
     ],
     quiet: [
+      { code: "import { h, render } from \"pier\";\nrender(<p>Tern</p>);\n" },
+      {
+        code:
+          "/** @jsx berth.make @jsxFrag Both */\nimport berth, { Both } from \"pier\";\nexport const sign = <></>;\n",
+      },
       { code: "import \"./board.css\";\n" },
       { code: "import { Berth as _Berth } from \"./berth.js\";\nexport {};\n" },
       { code: "import { sail } from \"./ferry.js\";\nexport { sail };\n" },

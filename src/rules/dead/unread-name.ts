@@ -12,8 +12,8 @@ import type { Binding, Reference } from "../../model/binding.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
 import { isDeclaredElsewhere } from "../declared-elsewhere.js";
-import { removeLines } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { takeOut } from "../statements.js";
 
 const options = z.strictObject({
   mayStay: z.string().default("^_").describe("A regular expression; names it matches may stay unread."),
@@ -209,7 +209,7 @@ function remove(binding: Binding, file: FileView): RemedyOffer[] {
   const { owner, kind } = declaration;
   const title = `Remove \`${binding.name}\``;
   if (kind === "function" || kind === "interface" || kind === "alias") {
-    return [{ title, certainty: "proposed", edits: [removeLines(file.text, owner.start, owner.end)] }];
+    return [{ title, ...takeOut(owner, file.text), certainty: "proposed" }];
   }
   if (owner.type !== "VariableDeclarator") return [];
   const declarator = owner as VariableDeclarator;
@@ -217,7 +217,7 @@ function remove(binding: Binding, file: FileView): RemedyOffer[] {
   if (declarator.id.type !== "Identifier" || whole.parent?.type.startsWith("For")) return [];
   if (declarator.init !== null && hasEffect(declarator.init)) return [];
   if (whole.declarations.length === 1) {
-    return [{ title, certainty: "proposed", edits: [removeLines(file.text, whole.start, whole.end)] }];
+    return [{ title, ...takeOut(whole, file.text), certainty: "proposed" }];
   }
   const index = whole.declarations.indexOf(declarator);
   const neighbour = whole.declarations[index === 0 ? 1 : index - 1]!;

@@ -3,19 +3,15 @@ import type { MethodDefinition, PropertyDefinition } from "../../languages/javas
 import type { Declaration } from "../../model/binding.js";
 import { isInside } from "../../syntax/walk.js";
 import { isDeclaredElsewhere } from "../declared-elsewhere.js";
-import { removeLines } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { takeOut } from "../statements.js";
 
 /** Taking the member out, where nothing else is lost with it. */
 function remove({ owner, binding }: Declaration, { text }: FileView): RemedyOffer[] {
   if (binding.declarations.length > 1 || binding.references.length > 0) return [];
   const { value } = owner as MethodDefinition | PropertyDefinition;
   if (owner.type === "PropertyDefinition" && value !== null && hasEffect(value)) return [];
-  return [{
-    title: `Remove \`${binding.name}\``,
-    certainty: "proposed",
-    edits: [removeLines(text, owner.start, owner.end)],
-  }];
+  return [{ title: `Remove \`${binding.name}\``, ...takeOut(owner, text), certainty: "proposed" }];
 }
 
 export const unreadPrivate = defineRule({

@@ -8,8 +8,8 @@ import type {
 import type { Binding } from "../../model/binding.js";
 import { eachWrite } from "../../model/flow-facts.js";
 import type { Node } from "../../syntax/node.js";
-import { removeLines } from "../lines.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { statementLists, takeOut } from "../statements.js";
 
 /** Values that a name is given to begin with, so that it has one at all. */
 function isPlainStart(value: Node | null): boolean {
@@ -102,13 +102,8 @@ function remove(node: Node, file: FileView): RemedyOffer[] {
   ) return [];
   const statement = up.parent;
   if (up.type === "UpdateExpression" || !hasEffect((up as AssignmentExpression).right)) {
-    const list = statement.parent!.type;
-    if (list !== "FunctionBody" && list !== "BlockStatement" && list !== "Program" && list !== "SwitchCase") return [];
-    return [{
-      title: "Remove the assignment",
-      certainty: "proposed",
-      edits: [removeLines(file.text, statement.start, statement.end)],
-    }];
+    if (!statementLists.has(statement.parent!.type)) return [];
+    return [{ title: "Remove the assignment", ...takeOut(statement, file.text), certainty: "proposed" }];
   }
   const { right } = up as AssignmentExpression;
   if (/^(?:Object|Function|Class)Expression$/.test((right as Expression).type)) return [];

@@ -1,6 +1,8 @@
 import { isNear } from "../../model/spelling.js";
 import { walk } from "../../syntax/walk.js";
+import { charAt } from "../lines.js";
 import { defineRule } from "../rule.js";
+import { takeHeadOff } from "../statements.js";
 
 export const unusedLabel = defineRule({
   id: "dead.unused-label",
@@ -16,7 +18,7 @@ export const unusedLabel = defineRule({
     quiet: [{ code: "piers: for (const pier of all) {\n  for (;;) break piers;\n}\n" }],
   },
   visit: {
-    LabeledStatement(node, { alert, isBroken }) {
+    LabeledStatement(node, { text, alert, isBroken }) {
       const { name } = node.label;
       let used = false;
       walk(node.body, (inner) => {
@@ -31,22 +33,23 @@ export const unusedLabel = defineRule({
       alert(node.label, {
         message: `Nothing jumps to the label \`${name}\`${isDefault ? ": did you mean `default`?" : ""}`,
         labels: ["unnecessary"],
-        remedies: () => [
-          ...(
-            isDefault
-              ? [{
-                title: "Change to `default`",
-                certainty: "proposed" as const,
-                edits: [{ from: node.start, to: node.start + name.length, insert: "default" }],
-              }]
-              : []
-          ),
-          {
-            title: "Remove the label",
-            certainty: isDefault ? "proposed" : "certain",
-            edits: [{ from: node.start, to: node.body.start, insert: "" }],
-          },
-        ],
+        remedies: () => {
+          let colon = node.label.end;
+          while (charAt(text, colon) !== ":") colon += 1;
+          const removal = takeHeadOff(node, colon + 1, node.body, text);
+          return [
+            ...(
+              isDefault
+                ? [{
+                  title: "Change to `default`",
+                  certainty: "proposed" as const,
+                  edits: [{ from: node.start, to: node.start + name.length, insert: "default" }],
+                }]
+                : []
+            ),
+            { title: "Remove the label", ...removal, ...(isDefault && { certainty: "proposed" as const }) },
+          ];
+        },
       });
     },
   },

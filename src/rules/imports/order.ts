@@ -2,6 +2,7 @@ import { z } from "zod";
 import type { ImportDeclaration, Program } from "../../languages/javascript/index.js";
 import { lineBreakOf } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
+import { fence, nextToken } from "../statements.js";
 import { isOfRuntime } from "./runtime-modules.js";
 import { chunkOf, isDirective, sourceOf, stretches } from "./statements.js";
 
@@ -145,9 +146,12 @@ export const order = defineRule({
             const at = node.body.indexOf(stretch[0]!);
             let least = at > 0 ? node.body[at - 1]!.end : 0;
             const begin = chunkOf(stretch[0]!, text, least).from;
+            const chunkEnd = stretch.at(-1)!.end;
             for (const one of stretch) {
               const { from, to } = chunkOf(one, text, least);
-              chunks.set(one, text.slice(from, to));
+              const { end } = one;
+              const mark = one === sorted.at(-1) ? fence(one, nextToken(text, chunkEnd), text) : "";
+              chunks.set(one, text.slice(from, end) + mark + text.slice(end, to));
               least = to;
             }
             // Where blank lines part the groups now, they part them afterwards too.
@@ -160,11 +164,13 @@ export const order = defineRule({
               (one, index) => `${index === 0 ? "" : between && groupOf(sorted[index - 1]!, style) !== groupOf(one, style) ? line + line : line}${chunks.get(one)!}`,
             );
             // What stands between imports and belongs to none of them must not be lost.
-            const held = [...chunks.values()].join("").replaceAll(/\s/g, "").length;
-            if (text.slice(begin, least).replaceAll(/\s/g, "").length !== held) return [];
+            const all = [...chunks.values()].join("");
+            const count = (code: string): number => code.replaceAll(/[\s;]/g, "").length;
+            if (count(text.slice(begin, least)) !== count(all)) return [];
             return [{
               title: "Put the imports in order",
-              certainty: "certain",
+              // A comment that speaks of an order knows what loading does.
+              certainty: /(?:\/\/|\/\*)[^\n]*\b(?:first|before|after|order)\b/i.test(all) ? "proposed" : "certain",
               edits: [{ from: begin, to: least, insert: pieces.join("") }],
             }];
           },

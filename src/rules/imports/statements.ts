@@ -8,9 +8,9 @@ export function sourceOf(node: ImportDeclaration): string {
   return String((node.source as Literal).value);
 }
 
-/** Whether an import only runs a module; its place among others may matter. */
+/** Whether an import runs a module for what that does; its place among others may matter. Style sheets go before each other by the order in which they are loaded. */
 export function isForEffect(node: ImportDeclaration): boolean {
-  return node.specifiers.length === 0;
+  return node.specifiers.length === 0 || /\.(?:css|scss|sass|less)$/.test(sourceOf(node));
 }
 
 /** Whether a statement is one of those texts at the top of a file that set how it is read, as `"use strict"`. */

@@ -1,7 +1,7 @@
 import type { ImportDeclaration } from "../../languages/javascript/index.js";
 import { holdsComment } from "../comments.js";
-import { removeLines } from "../lines.js";
 import { defineRule } from "../rule.js";
+import { takeOut } from "../statements.js";
 import { isForEffect, sourceOf } from "./statements.js";
 
 const namesOf = (node: ImportDeclaration): ImportDeclaration["specifiers"] =>
@@ -62,7 +62,7 @@ export const twice = defineRule({
             return [{
               title: "Join the imports",
               certainty: "certain",
-              edits: [{ from: last.end, to: last.end, insert }, removeLines(text, item.start, item.end)],
+              edits: [{ from: last.end, to: last.end, insert }, ...takeOut(item, text).edits],
             }];
           },
         });

@@ -1,5 +1,5 @@
 import { clashesOf } from "../../languages/javascript/names/clash.js";
-import type { VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
+import type { FunctionNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import type { Declaration } from "../../model/binding.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
 
@@ -9,8 +9,14 @@ const nouns: Partial<Record<Declaration["kind"], string>> = {
   parameter: "parameter",
 };
 
+/** Whether a parameter has values of others' defaults beside it: these see the parameter and not the name that is declared in the body. */
+function isSeenByDefaults({ kind, binding }: Declaration): boolean {
+  const { params } = binding.scope.node as Partial<FunctionNode>;
+  return kind === "parameter" && params?.every(({ type }) => type === "Identifier") !== true;
+}
+
 /** Leaving the second declaration's word out, so that it only assigns. */
-function assignOnly({ owner }: Declaration): RemedyOffer[] {
+function assignOnly({ owner }: Declaration, first: Declaration): RemedyOffer[] {
   const whole = owner.parent as VariableDeclaration;
   if (owner.type !== "VariableDeclarator" || whole.declarations.length > 1 || /^For/.test(whole.parent!.type)) {
     return [];
@@ -19,7 +25,7 @@ function assignOnly({ owner }: Declaration): RemedyOffer[] {
   if (init === null || id.type !== "Identifier") return [];
   return [{
     title: "Assign to the name that is there",
-    certainty: "certain",
+    certainty: isSeenByDefaults(first) ? "proposed" : "certain",
     edits: [{ from: whole.start, to: owner.start, insert: "" }],
   }];
 }
@@ -54,7 +60,7 @@ export const declaredTwice = defineRule({
         message:
           `The ${nouns[first!.kind]} \`${name}\` is declared a second time here, and there is still only one of it`,
         related: [{ at: first!.node, message: `\`${name}\` is declared here first` }],
-        remedies: () => assignOnly(later),
+        remedies: () => assignOnly(later, first!),
       });
     }
   },

@@ -164,6 +164,8 @@ function wishFor(
   }
   switch (type) {
     case "UnaryExpression":
+      // `<!--` would begin a comment.
+      if (l === "!" && right.child?.type === "UpdateExpression") return undefined;
       return word.test(l) ? wish("keyword-gap", " ", l, "behind") : wish("operator-gap", "", l, "behind");
     case "UpdateExpression":
       return wish("operator-gap", "", node.operator, node.prefix ? "behind" : "before");
