@@ -5,6 +5,7 @@ import { counted } from "../report/model.js";
 import type { Palette } from "../report/text.js";
 import { rules } from "../rules/index.js";
 import { areaOf } from "../rules/rule.js";
+import { Text } from "../text/text.js";
 import { complain, outputColours, print } from "./output.js";
 import { visitFrom } from "./review.js";
 
@@ -43,13 +44,21 @@ export async function mendCommand(
   }
   const { files, problems, broken } = mended;
   const sums = new Map<string, number>();
+  /** How much could be settled, and was not. */
+  let left = 0;
   for (const { path, before, after, applied, dropped, fights } of files) {
     if (dryRun && before !== after) print(diffText(path, before, after, colours));
     const counts = [...applied].map(([rule, count]) => `${count} × ${rule}`);
     if (counts.length > 0) print(`${colours.path(path)}  ${counts.join(", ")}\n`);
-    for (const rules of fights) {
-      print(`${colours.path(path)}  left alone: ${rules.join(" and ")} undo what each other does\n`);
+    const source = Text.of(before);
+    for (const { rules, at } of fights) {
+      const lines = [...new Set(at.map(({ from }) => source.lineAt(from).number + 1))].sort((a, b) => a - b);
+      left += lines.length;
+      print(
+        `${colours.path(path)}  left as it is ${lines.length === 1 ? "at line" : "at lines"} ${lines.join(", ")}: ${rules.join(" and ")} undo what each other does\n`,
+      );
     }
+    left += dropped.length;
     if (dryRun && before !== after) print("\n");
     for (const { rule, title } of dropped) {
       print(`${colours.path(path)}  left out: ${title} (${rule}), for it would do harm\n`);
@@ -72,7 +81,8 @@ export async function mendCommand(
   for (const { path, alerts } of broken) {
     complain(`${path}: ${counted(alerts.length, "mistake")} in the settings: \`alert-quill review\` shows ${alerts.length === 1 ? "it" : "them"}`);
   }
-  return problems.length > 0 || broken.length > 0 ? 2 : 0;
+  if (left > 0) print(`${counted(left, "place")} left as ${left === 1 ? "it is" : "they are"}.\n`);
+  return problems.length > 0 || broken.length > 0 ? 2 : left > 0 ? 1 : 0;
 }
 
 /** What changes in a file, as a unified diff. */

@@ -2,10 +2,13 @@
 import { Composition } from "../remedy/compose.js";
 import { withoutOverlap } from "../remedy/select.js";
 import { areaOf, type Certainty, type RemedyOffer } from "../rules/rule.js";
+import type { Node } from "../syntax/node.js";
+import { nodeAt } from "../syntax/walk.js";
 import { difference, inOrder, moved, type Edit, type Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import type { Alert, FoundAlert } from "./alert.js";
 import type { DocumentAnalysis } from "./analysis.js";
+import { reach, Surroundings } from "./proof.js";
 
 export interface MendOptions {
   /** Only remedies of these rules or areas (`area.*` or `area`). */
@@ -35,8 +38,13 @@ export interface MendResult {
   /** How often each rule's remedies were applied. */
   readonly applied: ReadonlyMap<string, number>;
   readonly dropped: readonly Dropped[];
-  /** Rules whose remedies undo each other; they were left alone from then on. */
-  readonly fights: readonly (readonly string[])[];
+  readonly fights: readonly Fight[];
+}
+
+/** Rules whose remedies undo each other, with the statements that were left as they are for it. */
+export interface Fight {
+  readonly rules: readonly string[];
+  readonly at: readonly Span[];
 }
 
 interface Chosen {
@@ -46,6 +54,9 @@ interface Chosen {
 
 /** Rounds after which mending stops even if remedies are left. */
 const mostRounds = 60;
+
+/** How often mending is begun anew with statements left alone in which rules undo each other; after that the rules are left out. */
+const mostFights = 8;
 
 function wanted(rule: string, only: readonly string[] | undefined): boolean {
   return only === undefined ||
@@ -81,6 +92,32 @@ function takesOut({ edits }: RemedyOffer, stretches: readonly Span[], text: Text
   );
 }
 
+/** Whether what is around a remedy must stay as it is: it says so itself, and is none that mends the form or changes space or comments alone. */
+function isProven({ alert, remedy }: Chosen): boolean {
+  return remedy.certainty === "certain" && !["syntax", "layout", "hush"].includes(areaOf(alert.rule));
+}
+
+/** Remedies without those that have to leave what is around them as it is, where others change code there: they come in the next round. */
+function apart(chosen: readonly Chosen[]): readonly Chosen[] {
+  const changing = inOrder(
+    chosen
+      .filter((one) => !isProven(one) && !/^(?:layout|hush)\./.test(one.alert.rule))
+      .flatMap(({ remedy }) => remedy.edits),
+  );
+  if (changing.length === 0) return chosen;
+  const isBeside = ({ from, to }: Edit): boolean => {
+    let low = 0;
+    let high = changing.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (changing[middle]!.to < from - reach) low = middle + 1;
+      else high = middle;
+    }
+    return low < changing.length && changing[low]!.from <= to + reach;
+  };
+  return chosen.filter((one) => !isProven(one) || !one.remedy.edits.some(isBeside));
+}
+
 const keyOf = (alert: Alert): string => `${alert.rule} ${alert.message}`;
 
 /** Applies edits that all speak of the text as it is. */
@@ -111,20 +148,44 @@ function harmIn(analysis: DocumentAnalysis): Map<string, number> {
  * each other, it is begun anew without them. The analysis is that of the text as it is, and is so again in the end: what does not change is not looked at again.
  */
 export function mend(analysis: DocumentAnalysis, options: MendOptions = {}): MendResult {
-  const fights: string[][] = [];
+  const fights: Fight[] = [];
   for (;;) {
-    const result = mendWithout(new Set(fights.flat()), analysis, options);
-    if (!Array.isArray(result)) return { ...result, fights };
-    fights.push(result);
+    const result = mendWithout(fights, analysis, options);
+    if (!("rules" in result)) return { ...result, fights: byRules(fights) };
+    const isOften = fights.length >= mostFights || result.at.length === 0;
+    const at = isOften ? [{ from: 0, to: analysis.text.length }] : result.at.map((span) => around(analysis.root, span));
+    fights.push({ rules: result.rules, at });
   }
 }
 
-/** Mends without the remedies of some rules; gives rules that undo each other if it comes upon them. */
+/** Fights of the same rules as one. */
+function byRules(fights: readonly Fight[]): Fight[] {
+  const joined = new Map<string, Fight>();
+  for (const { rules, at } of fights) {
+    const key = rules.join(" ");
+    const places = new Map((joined.get(key)?.at ?? []).concat(at).map((span) => [`${span.from} ${span.to}`, span]));
+    joined.set(key, { rules, at: [...places.values()].sort((a, b) => a.from - b.from) });
+  }
+  return [...joined.values()];
+}
+
+/** The statement, or member of a class, that a place stands in. */
+function around(root: Node, { from, to }: Span): Span {
+  let node = nodeAt(root, from, to);
+  while (
+    node.parent !== null &&
+    node.parent !== root &&
+    !/^(?:BlockStatement|SwitchCase|StaticBlock|\w*Body)$/.test(node.parent.type)
+  ) node = node.parent;
+  return node.parent === null ? { from, to } : { from: Math.min(from, node.start), to: Math.max(to, node.end) };
+}
+
+/** Mends with some rules' remedies left out in places; gives rules that undo each other, and where, if it comes upon them. */
 function mendWithout(
-  calm: ReadonlySet<string>,
+  calm: readonly Fight[],
   analysis: DocumentAnalysis,
   options: MendOptions,
-): Omit<MendResult, "fights"> | string[] {
+): Omit<MendResult, "fights"> | Fight {
   const original = analysis.text;
   const composition = new Composition(original.length);
   try {
@@ -146,23 +207,51 @@ export function doesHarm(analysis: DocumentAnalysis, edits: readonly Edit[]): bo
 
 /** Takes edits of a text back, each by itself, so that little is read again. */
 function putBack(analysis: DocumentAnalysis, edits: readonly Edit[], original: Text): void {
-  let delta = 0;
-  const inverse = edits.map(({ from, to, insert }): Edit => {
-    const at = from + delta;
-    delta += insert.length - (to - from);
-    return { from: at, to: at + insert.length, insert: original.slice(from, to) };
-  });
-  change(analysis, inverse);
+  change(analysis, inverse(edits, original));
   const rest = difference(analysis.text.value, original.value);
   if (rest !== undefined) analysis.edit(rest, original);
 }
 
+/** The edits that take others, in the order of the text, back. */
+function inverse(edits: readonly Edit[], original: Text): Edit[] {
+  let delta = 0;
+  return edits.map(({ from, to, insert }) => {
+    const at = from + delta;
+    delta += insert.length - (to - from);
+    return { from: at, to: at + insert.length, insert: original.slice(from, to) };
+  });
+}
+
+/** What was done to a text at one go. */
+interface Round {
+  readonly chosen: readonly Chosen[];
+  /** What takes it back. */
+  readonly back: readonly Edit[];
+}
+
+/** The rules of rounds that came out at the text with which they began, and where in the text before all rounds they were at work. */
+function fightOf(rounds: readonly Round[], since: number): Fight {
+  const rules = new Set<string>();
+  const at: Span[] = [];
+  for (let index = since; index < rounds.length; index += 1) {
+    for (const { alert, remedy } of rounds[index]!.chosen) {
+      rules.add(alert.rule);
+      for (const { from, to } of remedy.edits) {
+        let span: Span = { from, to };
+        for (let earlier = index - 1; earlier >= 0; earlier -= 1) span = moved(span, rounds[earlier]!.back);
+        at.push(span);
+      }
+    }
+  }
+  return { rules: [...rules].sort(), at };
+}
+
 function settle(
-  calm: ReadonlySet<string>,
+  calm: readonly Fight[],
   analysis: DocumentAnalysis,
   composition: Composition,
   options: MendOptions,
-): Omit<MendResult, "fights"> | string[] {
+): Omit<MendResult, "fights"> | Fight {
   const applied = new Map<string, number>();
   const droppedKeys = new Map<string, Dropped>();
   /** The round in which a remedy was last dropped. */
@@ -170,18 +259,23 @@ function settle(
   /** An alert by its rule, message and line: so it is known again when the text before it has changed. */
   const placeKey = (alert: Alert): string =>
     `${keyOf(alert)} ${analysis.text.lineAt(Math.min(alert.from, analysis.text.length)).text}`;
-  /** The texts there were, with the round that began with each, and the rules whose remedies each round applied. */
+  /** The texts there were, with the round that began with each. */
   const history = new Map<string, number>();
-  const rounds: Set<string>[] = [];
+  const rounds: Round[] = [];
+  let quiet = calm.map(({ rules, at }) => ({ rules: new Set(rules), at }));
 
-  /** Applies remedies that speak of the text as it is, and takes them back if they do harm. */
-  const attempt = (chosen: readonly Chosen[]): boolean => {
+  /** Applies remedies that speak of the text as it is. If some may have done harm it takes all of them back, and gives those. */
+  const attempt = (chosen: readonly Chosen[]): readonly Chosen[] => {
     const before = analysis.text;
     const harm = harmIn(analysis);
-    change(analysis, chosen.flatMap(({ remedy }) => remedy.edits));
-    if (!isHarm(harm, harmIn(analysis))) return true;
+    const edits = inOrder(chosen.flatMap(({ remedy }) => remedy.edits));
+    const proven = new Set(chosen.filter(isProven).flatMap(({ remedy }) => remedy.edits));
+    const around = new Surroundings(analysis.root, before, edits, proven);
+    change(analysis, edits);
+    const lost = isHarm(harm, harmIn(analysis)) ? undefined : around.lost(analysis.root, analysis.text);
+    if (lost?.size === 0) return [];
     takeBack(before);
-    return false;
+    return lost === undefined ? chosen : chosen.filter(({ remedy }) => remedy.edits.some((edit) => lost.has(edit)));
   };
   /** Leaves a remedy out from now on. */
   const drop = ({ alert, remedy }: Chosen): void => {
@@ -196,7 +290,7 @@ function settle(
   const harmless = (chosen: readonly Chosen[], beside: readonly Chosen[]): readonly Chosen[] => {
     if (chosen.length === 0) return chosen;
     const before = analysis.text;
-    if (attempt([...beside, ...chosen])) {
+    if (attempt([...beside, ...chosen]).length === 0) {
       takeBack(before);
       return chosen;
     }
@@ -211,13 +305,17 @@ function settle(
   let { within, unfinished } = options;
   let found = analysis.found();
   for (let round = 0; round < mostRounds; round += 1) {
-    let chosen: readonly Chosen[] = choose(
-      found,
-      options,
-      (alert) => calm.has(alert.rule) ||
-        droppedKeys.has(placeKey(alert)) ||
-        within?.some(({ from, to }) => alert.from <= to && alert.to >= from) === false,
-      (remedy) => unfinished !== undefined && takesOut(remedy, unfinished, analysis.text),
+    let chosen: readonly Chosen[] = apart(
+      choose(
+        found,
+        options,
+        (alert) => quiet.some(
+          ({ rules, at }) => rules.has(alert.rule) && at.some(({ from, to }) => alert.from <= to && alert.to >= from),
+        ) ||
+          droppedKeys.has(placeKey(alert)) ||
+          within?.some(({ from, to }) => alert.from <= to && alert.to >= from) === false,
+        (remedy) => unfinished !== undefined && takesOut(remedy, unfinished, analysis.text),
+      ),
     );
     if (chosen.length === 0) {
       // What did harm may do none now that the text is another.
@@ -228,11 +326,14 @@ function settle(
     const text = analysis.text.value;
     const seen = history.get(text);
     // What was applied since the text was like this has been undone: those rules do not agree.
-    if (seen !== undefined) return [...new Set(rounds.slice(seen).flatMap((set) => [...set]))].sort();
+    if (seen !== undefined) return fightOf(rounds, seen);
     const problems = analysis.problems.length;
     const before = analysis.text;
-    if (!attempt(chosen)) {
-      chosen = harmless(chosen, []);
+    const suspect = attempt(chosen);
+    if (suspect.length > 0) {
+      const suspected = new Set(suspect);
+      const others = chosen.filter((one) => !suspected.has(one));
+      chosen = [...others, ...harmless(suspect, others)];
       // All of them would do harm, and the text is as it was.
       if (chosen.length === 0) {
         found = analysis.found();
@@ -252,7 +353,8 @@ function settle(
     composition.add(edits);
     within = within?.map((span) => moved(span, edits));
     unfinished = unfinished?.map((span) => moved(span, edits));
-    rounds.push(new Set(chosen.map(({ alert }) => alert.rule)));
+    quiet = quiet.map(({ rules, at }) => ({ rules, at: at.map((span) => moved(span, edits)) }));
+    rounds.push({ chosen, back: inverse(edits, before) });
     for (const { alert } of chosen) applied.set(alert.rule, (applied.get(alert.rule) ?? 0) + 1);
     found = analysis.found();
   }

@@ -1,7 +1,7 @@
 /** Mending the files of a project. */
 import { readFileSync, renameSync, statSync, unlinkSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import type { Dropped, MendOptions } from "../engine/mend.js";
+import type { Dropped, Fight, MendOptions } from "../engine/mend.js";
 import type { FileReview } from "../report/model.js";
 import { changedSince } from "./changed-lines.js";
 import { eachFile, type Problem, type ProjectVisit } from "./visit.js";
@@ -12,8 +12,7 @@ export interface MendedFile {
   readonly after: string;
   readonly applied: ReadonlyMap<string, number>;
   readonly dropped: readonly Dropped[];
-  /** Rules whose remedies undo each other. */
-  readonly fights: readonly (readonly string[])[];
+  readonly fights: readonly Fight[];
 }
 
 export interface MendProjectOptions extends MendOptions {

@@ -39,6 +39,18 @@ export function lineBreakOf(text: SourceText): string {
 /** The blank space at the head of the line that holds an offset; none if that line begins before `least`. */
 export function lineHead(text: SourceText, offset: number, least = 0): string {
   let from = offset;
-  while (from > least && !/[\n\r]/.test(charAt(text, from - 1))) from -= 1;
-  return from <= least && least > 0 ? "" : /^[ \t]*/.exec(text.slice(from, offset))![0];
+  let isFound = false;
+  // Lines may be very long: more and more is looked at.
+  for (let step = 128; from > least && !isFound; step *= 2) {
+    const begin = Math.max(least, from - step);
+    const before = text.slice(begin, from);
+    const end = Math.max(before.lastIndexOf("\n"), before.lastIndexOf("\r"));
+    isFound = end >= 0;
+    from = isFound ? begin + end + 1 : begin;
+  }
+  if (!isFound && least > 0) return "";
+  for (let step = 64; ; step *= 2) {
+    const head = /^[ \t]*/.exec(text.slice(from, Math.min(offset, from + step)))![0];
+    if (head.length < step) return head;
+  }
 }

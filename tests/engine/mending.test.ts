@@ -46,7 +46,7 @@ test("two rules that undo each other are stopped and named, and all else goes on
     renames("harbour.ebb", "tide", "ebb"),
     renames("harbour.flow", "ebb", "tide"),
   ]);
-  expect(result.fights).toEqual([["harbour.ebb", "harbour.flow"]]);
+  expect(result.fights).toEqual([{ rules: ["harbour.ebb", "harbour.flow"], at: expect.any(Array) }]);
   expect(result.text).toBe("const tide = 1;\nexport { tide };\n");
   expect(applyAll("const tide = 1;\nexport { tide };\ndebugger;\n", result.edits)).toBe(result.text);
 });
@@ -57,7 +57,18 @@ test("three rules in a ring too", () => {
     renames("harbour.b", "ebb", "flow"),
     renames("harbour.c", "flow", "tide"),
   ]);
-  expect(result.fights).toEqual([["harbour.a", "harbour.b", "harbour.c"]]);
+  expect(result.fights).toEqual([{ rules: ["harbour.a", "harbour.b", "harbour.c"], at: [{ from: 0, to: 7 }] }]);
+});
+
+test("where two rules undo each other only the statement is left as it is, and all else is settled", () => {
+  const rules = [renames("harbour.ebb", "tide", "ebb"), renames("harbour.flow", "ebb", "tide")];
+  const pause = "  debugger;\n";
+  const result = mended(
+    `export function sail(one) {\n${pause}  one.tide();\n${pause}  return one;\n}\nsail({ pier: 1 });\n`,
+    [...rules, renames("harbour.pier", "pier", "quay")],
+  );
+  expect(result.text).toBe("export function sail(one) {\n  one.tide();\n  return one;\n}\nsail({ quay: 1 });\n");
+  expect(result.fights).toEqual([{ rules: ["harbour.ebb", "harbour.flow"], at: [{ from: 42, to: 53 }] }]);
 });
 
 test("a remedy that does harm is left out and named, those beside it are applied", () => {
@@ -68,6 +79,36 @@ test("a remedy that does harm is left out and named, those beside it are applied
   expect(result.dropped.map(({ rule }) => rule)).toContain("harbour.bad");
   expect(result.text).not.toContain("class");
   expect(result.text).not.toContain("debugger");
+});
+
+/** A rule that takes out, or puts something else into, the place of calls of `pause`. */
+const replacesPause = (certainty: "certain" | "proposed", insert = ""): Rule => defineRule({
+  ...renames("harbour.pause", "", ""),
+  visit: {
+    ExpressionStatement(node, { alert, text }) {
+      const code = text.slice(node.start, node.end);
+      if (!code.startsWith("pause(")) return;
+      const edits = [{ from: node.start, to: node.end, insert }];
+      alert(node, { message: "A pause", remedies: () => [{ title: "Take it out", certainty, edits }] });
+    },
+  },
+});
+
+test.each([
+  ["joins lines", "let a = tide\npause();\n(ebb)(tide)\n", ""],
+  ["makes a call of what stands before", "let a = tide\npause();\n`a`.length\n", ""],
+  ["loses a comment", "pause(/* of the engine */);\ntide();\n", ""],
+  ["lets a comment swallow code", "pause(); tide();\n", "// "],
+  ["makes a directive", "pause();\n\"use strict\";\ntide();\n", ""],
+  ["gives a name another meaning", "const ebb = tide;\n{\n  pause();\n  tide(ebb);\n}\n", "const ebb = 1;"],
+])("a certain remedy that %s is left out, and one that says it is proposed is not", (_, text, insert) => {
+  const source = `${text}// quill: known pause, tide, ebb\n`;
+  const options = { only: ["harbour"] };
+  const certain = mended(source, [replacesPause("certain", insert)], options);
+  expect(certain.text).toBe(source);
+  expect(certain.dropped).toEqual([{ rule: "harbour.pause", title: "Take it out" }]);
+  const proposed = mended(source, [replacesPause("proposed", insert)], { ...options, certainty: "proposed" });
+  expect(proposed.text).not.toContain("pause(");
 });
 
 test("only what touches a stretch is settled, also when the text before it grows", () => {

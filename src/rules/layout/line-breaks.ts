@@ -22,8 +22,8 @@ type Options = z.output<typeof options>;
 
 const hasLineEnd = /[\n\r]/;
 
-/** The gaps of one for which there is an alert: those of line ends, and of lines that carry on what stands before them. */
-function alerting(one: LaidOut, item: JavaScriptNode, { text, beside }: FileView<Options>): readonly Gap[] {
+/** The gaps of one for which there is an alert: those of line ends, and of lines that carry on what stands before them and are not `placed`. */
+function alerting(one: LaidOut, text: FileView["text"], placed: () => ReadonlySet<number>): readonly Gap[] {
   const { start } = one.node;
   const lines = one.gaps.filter((gap) => changesLines(gap, start, text));
   if (lines.length > 0) return lines;
@@ -31,14 +31,13 @@ function alerting(one: LaidOut, item: JavaScriptNode, { text, beside }: FileView
     ({ from, to, insert }) =>
       hasLineEnd.test(insert) && indentation(text.slice(start + from, start + to)) !== indentation(insert),
   );
-  if (indented.length === 0) return indented;
+  return indented.length === 0 ? indented : indented.filter(({ to }) => !placed().has(start + to));
+}
+
+/** Where the lines of an item begin that have a place of their own and are not there: they are the matter of `layout.indent`, if it is on. */
+function placedLines(item: JavaScriptNode, { text, beside }: FileView<Options>): ReadonlySet<number> {
   const { isOn, options: indents } = beside(indent);
-  if (!isOn) return indented;
-  // What has a place of its own is the matter of `layout.indent`.
-  const told = new Set(
-    wrongLines(item, text, "", indentStyle(indents)).map(({ to }) => to),
-  );
-  return indented.filter(({ to }) => !told.has(start + to));
+  return new Set(isOn ? wrongLines(item, text, "", indentStyle(indents)).map(({ to }) => to) : []);
 }
 
 const indentation = (gap: string): string => /[^\n\r]*$/.exec(gap)![0];
@@ -59,8 +58,10 @@ function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
   const { text, options: { brokenLists }, beside, alert } = file;
   const { isOn, options: { most } } = beside(lineWidth);
   const style = styleOf(beside, most, brokenLists);
+  let lines: ReadonlySet<number> | undefined;
+  const placed = (): ReadonlySet<number> => (lines ??= placedLines(item, file));
   for (const one of unitsOf(item, file, style)) {
-    const gaps = alerting(one, item, file);
+    const gaps = alerting(one, text, placed);
     if (gaps.length === 0) continue;
     const { start, end } = one.node;
     // Lines that are too long are told of already.

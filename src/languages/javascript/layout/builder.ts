@@ -35,6 +35,8 @@ export interface Part {
 export interface Lead {
   readonly comments: Doc;
   readonly space: Doc;
+  /** Whether the part begins a line that is further in for the sake of the comments: then all of its lines are. */
+  readonly isIn: boolean;
 }
 
 export type Build = (node: never, builder: Builder) => Doc;
@@ -181,11 +183,7 @@ export class Builder {
 
   /** A part with what stands before it: `space`, or what the spacing wants. */
   placed(node: Node, before: Part | undefined, part: Part, space?: Doc): Doc {
-    const { comments, space: between } = this.lead(node, before, part, space, space?.kind === "line" || isBody(part));
-    // Behind a comment that ends the line all of it is further in.
-    return between.kind === "indent"
-      ? sequence(comments, indent(between.content, this.part(part)))
-      : sequence(comments, between, this.part(part));
+    return led(this.lead(node, before, part, space, space?.kind === "line" || isBody(part)), this.part(part));
   }
 
   /** The blank space between two parts on a line. */
@@ -198,10 +196,11 @@ export class Builder {
   lead(node: Node, before: Part | undefined, part: Part, space?: Doc, own = space?.kind === "line"): Lead {
     const wanted = space ?? (before === undefined ? nothing : this.space(node, before, part));
     const { comments } = part;
-    if (comments.length === 0) return { comments: nothing, space: wanted };
+    if (comments.length === 0) return { comments: nothing, space: wanted, isIn: false };
     const line = (blank: number): Doc => (own ? hardLine(blank) : indent(hardLine(blank)));
     const docs: Doc[] = [];
     let isLineOver = false;
+    let isIn = false;
     // Before a mark a comment belongs to what stands in front of it, before anything else to that.
     const isBehind = part.child === undefined && !isOpener(before) && !(part.text === "," && wanted.kind === "line");
     for (const [index, comment] of comments.entries()) {
@@ -210,6 +209,7 @@ export class Builder {
       const isLast = comment.text.startsWith("//") || lineEnd.test(next);
       if (isLineOver || (isOwnLine && before !== undefined)) {
         docs.push(line(this.blankIn(comment.space, index === 0 && isOpener(before))));
+        isIn = !own;
       } else if (index === 0 && wanted.kind === "line" && !isLast && !isBehind) docs.push(wanted);
       else if (before !== undefined || index > 0) {
         docs.push(inserted(comment.space === "" && !comment.text.startsWith("//") ? "" : " "));
@@ -217,10 +217,16 @@ export class Builder {
       docs.push(leaf(comment.from, comment.text, comment.text.startsWith("//") && !isOwnLine && !isLineOver));
       isLineOver = isLast;
     }
-    if (isLineOver) return { comments: sequence(...docs), space: line(this.blankIn(part.first.space, isCloser(part))) };
+    if (isLineOver) {
+      return {
+        comments: sequence(...docs),
+        space: line(this.blankIn(part.first.space, isCloser(part))),
+        isIn: !own,
+      };
+    }
     const last = part.first.space === "" ? nothing : inserted(" ");
     const ends = wanted.kind === "line" && (isBehind || (isOpener(before) && isCloser(part)));
-    return { comments: sequence(...docs), space: ends ? wanted : last };
+    return { comments: sequence(...docs), space: ends ? wanted : last, isIn };
   }
 
   /** What stands before a part, where the part itself follows in another way. */
@@ -263,6 +269,11 @@ export class Builder {
       ),
     );
   }
+}
+
+/** Something with what stands before it. */
+export function led({ comments, space, isIn }: Lead, doc: Doc): Doc {
+  return sequence(comments, space, isIn ? indent(doc) : doc);
 }
 
 /** What stands at the indentation of what it belongs to. */

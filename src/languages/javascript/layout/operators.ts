@@ -19,7 +19,7 @@ import type {
   JavaScriptNode,
   LogicalExpression,
 } from "../nodes/index.js";
-import type { Build, Builder, Part } from "./builder.js";
+import { led, type Build, type Builder, type Part } from "./builder.js";
 import { hasBrackets } from "./lists.js";
 
 const precedence = new Map(
@@ -154,7 +154,7 @@ export const conditional: Build = (node: ConditionalExpression | ConditionalType
     const lead = builder.lead(node, parts[mark + index - 1], part, part.child === undefined ? spaceLine : undefined);
     return { part, lead, doc: builder.part(part) };
   });
-  const lined = group(test, indent(...branches.flatMap(({ lead, doc }) => [lead.comments, lead.space, doc])));
+  const lined = group(test, indent(...branches.map(({ lead, doc }) => led(lead, doc))));
   if (
     !branches.some(({ part }) => isElement(part)) || test.spread || parts.some(({ comments }) => comments.length > 0)
   ) {
