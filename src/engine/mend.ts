@@ -1,6 +1,7 @@
 /** The mend loop: remedies that do not overlap are applied, the text is analysed again, until none is left. */
 import { Composition } from "../remedy/compose.js";
 import { withoutOverlap } from "../remedy/select.js";
+import { afterExit } from "../rules/dead/after-exit.js";
 import { areaOf, type Certainty, type RemedyOffer } from "../rules/rule.js";
 import type { Node } from "../syntax/node.js";
 import { nodeAt } from "../syntax/walk.js";
@@ -67,7 +68,7 @@ function choose(
   found: readonly FoundAlert[],
   options: MendOptions,
   isDropped: (alert: Alert) => boolean,
-  isHeld: (remedy: RemedyOffer) => boolean,
+  isHeld: (alert: Alert, remedy: RemedyOffer) => boolean,
 ): Chosen[] {
   const offers: Chosen[] = [];
   for (const { alert, remedies } of found) {
@@ -76,9 +77,7 @@ function choose(
     if (options.except?.(alert.rule)) continue;
     const remedy = offered.find(({ certainty }) => certainty === "certain") ??
       (options.certainty === "proposed" || options.also?.(alert.rule) ? offered[0] : undefined);
-    if (
-      remedy !== undefined && (areaOf(alert.rule) === "layout" || areaOf(alert.rule) === "imports" || !isHeld(remedy))
-    ) offers.push({ alert, remedy });
+    if (remedy !== undefined && remedy.byHand !== true && !isHeld(alert, remedy)) offers.push({ alert, remedy });
   }
   return withoutOverlap(offers);
 }
@@ -304,7 +303,19 @@ function settle(
 
   let { within, unfinished } = options;
   let found = analysis.found();
+  // What a broken text means nobody can tell for sure: nothing is taken out of it.
+  const isBroken = analysis.problems.length > 0;
+  /** Whether a remedy has to wait until the text around it is finished, or until it is known whether it is ever run. */
+  const isHeld = ({ rule, from, to }: Alert, remedy: RemedyOffer, dead: readonly Span[]): boolean => {
+    const area = areaOf(rule);
+    if (area === "layout" || area === "syntax") return false;
+    if (isBroken && takesOut(remedy, [{ from: 0, to: analysis.text.length }], analysis.text)) return true;
+    if (area === "imports") return false;
+    if (unfinished !== undefined && takesOut(remedy, unfinished, analysis.text)) return true;
+    return rule !== afterExit.id && dead.some((span) => span.from <= from && to <= span.to);
+  };
   for (let round = 0; round < mostRounds; round += 1) {
+    const dead = found.flatMap(({ alert }) => (alert.rule === afterExit.id ? [alert] : []));
     let chosen: readonly Chosen[] = apart(
       choose(
         found,
@@ -314,7 +325,7 @@ function settle(
         ) ||
           droppedKeys.has(placeKey(alert)) ||
           within?.some(({ from, to }) => alert.from <= to && alert.to >= from) === false,
-        (remedy) => unfinished !== undefined && takesOut(remedy, unfinished, analysis.text),
+        (alert, remedy) => isHeld(alert, remedy, dead),
       ),
     );
     if (chosen.length === 0) {

@@ -39,6 +39,8 @@ export interface Remedy {
   readonly title: string;
   readonly rule: string;
   readonly certainty: Certainty;
+  /** Taken only where somebody asks for it, never along with others. */
+  readonly byHand?: boolean;
   /** They speak of the text as it is and do not overlap. */
   readonly edits: readonly Edit[];
   readonly alert: Alert;

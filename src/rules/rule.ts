@@ -24,6 +24,8 @@ export type Label = "unnecessary" | "deprecated";
 export interface RemedyOffer {
   readonly title: string;
   readonly certainty: Certainty;
+  /** Taken only where somebody asks for it, never along with others: what it stands beside is only half written. */
+  readonly byHand?: boolean;
   readonly edits: readonly Edit[];
 }
 

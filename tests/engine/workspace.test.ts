@@ -338,7 +338,11 @@ describe("mending", () => {
           const first = workspaceWith(text, settings);
           const mended = applyAll(text, first.mend(uri, options));
           const second = workspaceWith(mended, settings);
-          expect(second.mend(uri, options)).toEqual([]);
+          const again = second.mend(uri, options);
+          // Of a broken text nothing is taken away before it is whole.
+          if (first.isBroken(uri)) {
+            expect(workspaceWith(applyAll(mended, again), settings).mend(uri, options)).toEqual([]);
+          } else expect(again).toEqual([]);
           const broken = (workspace: typeof first): number =>
             workspace.alerts(uri).filter(({ rule }) => rule.startsWith("syntax.")).length;
           expect(broken(second)).toBeLessThanOrEqual(broken(first));

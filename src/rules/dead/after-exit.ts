@@ -3,7 +3,9 @@ import type { FlowGraph } from "../../model/flow.js";
 import { isNear } from "../../model/spelling.js";
 import type { Node } from "../../syntax/node.js";
 import { walk } from "../../syntax/walk.js";
+import type { SourceText } from "../../text/text.js";
 import { isCutOff, returnCutShort } from "../flow/return-cut-short.js";
+import { charAt } from "../lines.js";
 import { defineRule, type FileView } from "../rule.js";
 import { takeOut } from "../statements.js";
 
@@ -84,10 +86,22 @@ function check(statements: readonly Statement[], exit: number, file: FileView): 
     related: [{ at: leaves, message: "Control always leaves here" }],
     remedies: () => (
       removable
-        ? [{ title: "Remove what is never reached", ...takeOut(first, file.text, last), certainty: "proposed" }]
+        ? [{
+          title: "Remove what is never reached",
+          ...takeOut(first, file.text, last),
+          certainty: "proposed",
+          byHand: isHalfWritten(leaves, file.text),
+        }]
         : []
     ),
   });
+}
+
+/** Whether somebody may still be writing an exit: nothing stands behind its word yet. */
+function isHalfWritten(exit: Statement, text: SourceText): boolean {
+  return exit.type === "ThrowStatement"
+    ? exit.argument.length === 0
+    : exit.type === "ReturnStatement" && exit.argument === null && charAt(text, exit.end - 1) !== ";";
 }
 
 /** A `var` is declared even where it is never reached, so taking it out could take a name away. */

@@ -5,6 +5,7 @@ import type { Siblings } from "../../syntax/siblings.js";
 import type { SourceText } from "../../text/text.js";
 import { isCutOff, returnCutShort } from "../flow/return-cut-short.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { unusedLabel } from "./unused-label.js";
 
 /** Expressions that as a statement are surely a mistake: they compute a value that goes nowhere. */
 const idle = new Set<Expression["type"]>([
@@ -73,7 +74,7 @@ export const idleStatement = defineRule({
     "A value is worked out and goes nowhere. Often a call lacks its parentheses, or `==` stands where `=` was meant.",
   level: "warning",
   kits: ["sound"],
-  beside: [returnCutShort],
+  beside: [returnCutShort, unusedLabel],
   examples: {
     alerts: [
       {
@@ -94,7 +95,11 @@ export const idleStatement = defineRule({
   },
   visit: {
     // Those of lists are looked at with what stands before them.
-    ExpressionStatement: (node, file) => void (lists.has(node.parent!.type) || check(node, file)),
+    ExpressionStatement(node, file) {
+      const { type } = node.parent!;
+      // Of the value of what looks like a key `dead.unused-label` tells.
+      if (!lists.has(type) && !(type === "LabeledStatement" && file.beside(unusedLabel).isOn)) check(node, file);
+    },
   },
   siblings: { Program: checkAll, FunctionBody: checkAll, BlockStatement: checkAll, SwitchCase: checkAll },
 });

@@ -1,19 +1,17 @@
 import { z } from "zod";
-import { hasEffect } from "../../languages/javascript/effects.js";
 import { bindingOf } from "../../languages/javascript/names/facts.js";
 import type {
   CallExpression,
   FunctionNode,
   JavaScriptNode,
-  VariableDeclaration,
   VariableDeclarator,
 } from "../../languages/javascript/nodes/index.js";
 import type { Binding, Reference } from "../../model/binding.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
 import { isDeclaredElsewhere } from "../declared-elsewhere.js";
-import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
-import { takeOut } from "../statements.js";
+import { defineRule, type FileView } from "../rule.js";
+import { remediesWithout } from "./without-name.js";
 
 const options = z.strictObject({
   mayStay: z.string().default("^_").describe("A regular expression; names it matches may stay unread."),
@@ -202,31 +200,6 @@ function isPassedOn({ declarations }: Binding): boolean {
   return owner.type === "VariableDeclarator" && (owner as VariableDeclarator).init?.type === "AssignmentExpression";
 }
 
-/** Taking the declaration out, where nothing but the declaration is lost. */
-function remove(binding: Binding, file: FileView): RemedyOffer[] {
-  const [declaration, second] = binding.declarations;
-  if (declaration === undefined || second !== undefined || binding.references.length > 0) return [];
-  const { owner, kind } = declaration;
-  const title = `Remove \`${binding.name}\``;
-  if (kind === "function" || kind === "interface" || kind === "alias") {
-    return [{ title, ...takeOut(owner, file.text), certainty: "proposed" }];
-  }
-  if (owner.type !== "VariableDeclarator") return [];
-  const declarator = owner as VariableDeclarator;
-  const whole = owner.parent as VariableDeclaration;
-  if (declarator.id.type !== "Identifier" || whole.parent?.type.startsWith("For")) return [];
-  if (declarator.init !== null && hasEffect(declarator.init)) return [];
-  if (whole.declarations.length === 1) {
-    return [{ title, ...takeOut(whole, file.text), certainty: "proposed" }];
-  }
-  const index = whole.declarations.indexOf(declarator);
-  const neighbour = whole.declarations[index === 0 ? 1 : index - 1]!;
-  const edit = index === 0
-    ? { from: owner.start, to: neighbour.start, insert: "" }
-    : { from: neighbour.end, to: owner.end, insert: "" };
-  return [{ title, certainty: "proposed", edits: [edit] }];
-}
-
 const nouns: Partial<Record<Binding["kind"], string>> = {
   function: "function",
   class: "class",
@@ -332,7 +305,7 @@ export const unreadName = defineRule({
     file.alert(binding.declarations[0]!.node, {
       message: `The ${nouns[binding.kind] ?? "variable"} \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never ${unreadWords[binding.kind] ?? "read"}`,
       labels: ["unnecessary"],
-      remedies: () => remove(binding, file),
+      remedies: () => remediesWithout(binding, file.text),
     });
   },
 });

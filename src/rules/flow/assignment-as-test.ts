@@ -44,7 +44,7 @@ function check(test: Expression | null, { text, alert, options: { calls } }: Fil
       { title: "Compare with `===`", certainty: "proposed", edits: [{ from: sign(), to: sign() + 1, insert: "===" }] },
       {
         title: "Keep the assignment: put it in parentheses",
-        certainty: "certain",
+        certainty: "proposed",
         edits: [{ from: test.start, to: test.start, insert: "(" }, { from: test.end, to: test.end, insert: ")" }],
       },
     ],

@@ -6,6 +6,7 @@ import type {
   JavaScriptNode,
 } from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
+import { isKey, unusedLabel } from "../dead/unused-label.js";
 import { headOf } from "../heads.js";
 import { defineRule } from "../rule.js";
 
@@ -38,6 +39,7 @@ export const callbackWithoutValue = defineRule({
   why: "Methods such as `map` and `filter` work with what their function returns. One that returns nothing makes a list of nothing, or none at all: a `return` was forgotten, or `forEach` is meant.",
   level: "warning",
   kits: ["sound"],
+  beside: [unusedLabel],
   examples: {
     alerts: [
       { code: "export const prices = (all) => all.map((one) «=>» {\n  one.price * 2;\n});\n" },
@@ -58,7 +60,7 @@ export const callbackWithoutValue = defineRule({
       { code: "export const fail = (list) => list.map(() => {\n  throw new Error(\"no\");\n});\n" },
     ],
   },
-  ends({ root, runsOff, returns }, { alert, text, isBroken }) {
+  ends({ root, runsOff, returns }, { alert, text, beside, isBroken }) {
     const call = root.parent as JavaScriptNode | null;
     if (
       call?.type !== "CallExpression" || (root.type !== "ArrowFunctionExpression" && root.type !== "FunctionExpression")
@@ -86,6 +88,8 @@ export const callbackWithoutValue = defineRule({
       returns.some(({ hasValue }) => hasValue) ||
       isBroken(root)
     ) return;
+    // Of braces that were meant to hold an object `dead.unused-label` tells.
+    if (root.type === "ArrowFunctionExpression" && beside(unusedLabel).isOn && isKey(body.body?.[0] as Node)) return;
     alert(headOf(root as FunctionNode, text), {
       message: `\`${callee.property.name}\` works with what this function returns, and it returns nothing`,
     });

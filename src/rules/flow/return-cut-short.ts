@@ -1,6 +1,7 @@
 import type { BlockStatement, ReturnStatement, Statement } from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
 import type { Siblings } from "../../syntax/siblings.js";
+import type { Edit } from "../../text/edit.js";
 import type { SourceText } from "../../text/text.js";
 import { holdsComment } from "../comments.js";
 import { charAt } from "../lines.js";
@@ -13,9 +14,17 @@ export function isCutOff(statement: Node | null | undefined, next: Node, text: S
   const looksLikeValue = next.type === "ExpressionStatement" ||
     (
       next.type === "BlockStatement" &&
-      (next as BlockStatement).body.every(({ type }) => type === "LabeledStatement" || type === "ExpressionStatement")
+      (next as BlockStatement).body.length > 0 &&
+      (next as BlockStatement).body.every(({ type }) => /^(?:Labeled|Expression|Empty)Statement$|^Skipped$/.test(type))
     );
   return looksLikeValue && !/\n\s*\n/.test(text.slice(statement.end, next.start));
+}
+
+/** What brings a value to the word before it; around comments it goes in parentheses. */
+function joined(end: number, value: Node, text: SourceText): Edit[] {
+  if (!holdsComment(text, end, value.start)) return [{ from: end, to: value.start, insert: " " }];
+  const close = charAt(text, value.end - 1) === ";" ? value.end - 1 : value.end;
+  return [{ from: end, to: end, insert: " (" }, { from: close, to: close, insert: ")" }];
 }
 
 function check({ before, children }: Siblings, { text, alert }: FileView): void {
@@ -27,15 +36,12 @@ function check({ before, children }: Siblings, { text, alert }: FileView): void 
     alert(statement, {
       message: "The value on the next line is not returned: a line end behind `return` ends it",
       related: [{ at: next, message: "This is never reached" }],
-      remedies: () => (
-        holdsComment(text, statement.end, next.start) || next.type !== "ExpressionStatement"
-          ? []
-          : [{
-            title: "Join the lines",
-            certainty: "proposed",
-            edits: [{ from: statement.end, to: next.start, insert: " " }],
-          }]
-      ),
+      remedies: () => [{
+        title: "Join the lines",
+        certainty: "proposed",
+        byHand: true,
+        edits: joined(statement.end, next, text),
+      }],
     });
   }
 }

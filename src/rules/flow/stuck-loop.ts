@@ -13,6 +13,7 @@ import type { Binding } from "../../model/binding.js";
 import type { FlowGraph, FlowLoop } from "../../model/flow.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside, walk } from "../../syntax/walk.js";
+import type { SourceText } from "../../text/text.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
 /** Which way a loop's counter moves in each turn: 1 up, -1 down, 0 unknown. */
@@ -64,6 +65,26 @@ function turned(update: Node): RemedyOffer[] {
   return [{ title, certainty: "proposed", edits: [{ from: left.end, to: right.start, insert: ` ${insert} ` }] }];
 }
 
+/** The test with its comparison turned. */
+function turnedTest({ left, operator, right }: BinaryExpression, text: SourceText): RemedyOffer[] {
+  const insert = operator.replace(/[<>]/, (sign) => (sign === "<" ? ">" : "<"));
+  const at = left.end + text.slice(left.end, right.start).indexOf(operator);
+  return [{
+    title: `Turn the comparison: \`${insert}\``,
+    certainty: "proposed",
+    edits: [{ from: at, to: at + operator.length, insert }],
+  }];
+}
+
+/** Whether a loop's counter begins on the other side of its limit: then the comparison is what is wrong. */
+function isBeyond({ init, test }: ForStatement, toward: 1 | -1): boolean {
+  const { left, right } = test as BinaryExpression;
+  const begin = init?.type === "VariableDeclaration" ? init.declarations[0]?.init : undefined;
+  const limit = left.type === "Literal" ? left : right;
+  if (begin?.type !== "Literal" || limit.type !== "Literal") return false;
+  return toward === 1 ? Number(begin.value) > Number(limit.value) : Number(begin.value) < Number(limit.value);
+}
+
 /** Whether a loop can end, or hand over control, by other means than its test; also by what is thrown, where something around it handles that. */
 function canLeave({ first, last, node, test, after }: FlowLoop, flow: FlowGraph): boolean {
   for (let id = first; id <= last; id += 1) {
@@ -89,7 +110,7 @@ function holdsThrow(loop: Node): boolean {
 }
 
 /** A counter that is moved away from its limit, in the head of a loop and nowhere else. */
-function checkCounter(loop: FlowLoop, flow: FlowGraph, { alert }: FileView): void {
+function checkCounter(loop: FlowLoop, flow: FlowGraph, { alert, text }: FileView): void {
   if (loop.node.type !== "ForStatement") return;
   const { update, body, test } = loop.node as ForStatement;
   if (update === null || test === null) return;
@@ -105,7 +126,10 @@ function checkCounter(loop: FlowLoop, flow: FlowGraph, { alert }: FileView): voi
     alert(update, {
       message: `\`${counter.name}\` moves away from its limit, so this loop does not end as meant: count ${toward === 1 ? "up" : "down"}`,
       related: [{ at: test, message: "The loop goes on as long as this holds" }],
-      remedies: () => turned(update),
+      remedies: () => {
+        const ways = [turned(update), turnedTest(test as BinaryExpression, text)];
+        return (isBeyond(loop.node as ForStatement, toward) ? ways.reverse() : ways).flat();
+      },
     });
   }
 }

@@ -91,6 +91,7 @@ export const statementEnd = defineRule({
       },
     ],
     quiet: [
+      { code: "function fare(price) {\n  return\n  price;\n}\nfare(1);\n" },
       { code: "const tide = 3;\nfunction sail() {}\nif (tide) {}\nfor (let i = 0; i < 1; i++) {}\n" },
       { code: "const tide = 3;\n[1].map(sail)\nfunction sail() {}\n", options: { style: "where-needed" } },
       { code: "export default class {}\nexport function sail() {}\n" },
@@ -98,7 +99,13 @@ export const statementEnd = defineRule({
   },
   visit: {
     ExpressionStatement: check,
-    ReturnStatement: check,
+    ReturnStatement(node, file) {
+      // With more behind it on the next line, its value may be just that.
+      const isOpen = node.argument === null &&
+        charAt(file.text, node.end - 1) !== ";" &&
+        !/^(?:\}|case\b|default\b|$)/.test(behind(file.text, node.end).text);
+      if (!isOpen) check(node, file);
+    },
     ThrowStatement: check,
     BreakStatement: check,
     ContinueStatement: check,

@@ -92,6 +92,7 @@ const pages: Readonly<Record<SyntaxCode, SyntaxPage>> = {
 
 function titleFor({ text, over }: NonNullable<SyntaxProblem["insert"]>, message: string): string {
   if (over === undefined) return `Insert \`${text.trim()}\``;
+  if (text.trim() === "" && text !== "") return "Join the lines";
   return text === "" ? `Remove ${/`[^`]*`/.exec(message)?.[0] ?? "it"}` : `Write \`${text}\``;
 }
 

@@ -19,6 +19,7 @@ import {
   type Expression,
   type Pattern,
   type Statement,
+  Missing,
 } from "../nodes/index.js";
 import { parseClassDeclaration, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
@@ -440,12 +441,28 @@ function parseReturn(p: ParseState): ReturnStatement {
   return new ReturnStatement(start, p.prevEnd, argument);
 }
 
+/** What is thrown, where a line end comes before it: the lines can be joined, unless a comment stands there. */
+function missingThrown(p: ParseState): Missing {
+  const [at, to] = [p.prevEnd, p.start];
+  const canJoin = p.token !== Token.BraceClose &&
+    p.token !== Token.Semicolon &&
+    p.token !== Token.End &&
+    /^\s*$/.test(p.source.slice(at, to));
+  reportForm(
+    p,
+    "missing-part",
+    at,
+    at,
+    "The value to throw is missing: it stands on the line of `throw`",
+    canJoin ? { insert: { at, text: " ", over: to - at } } : {},
+  );
+  return new Missing(at, at);
+}
+
 function parseThrow(p: ParseState): ThrowStatement {
   const { start } = p;
   next(p);
-  const argument = p.newline
-    ? missing(p, "The value to throw is missing: it stands on the line of `throw`")
-    : parseExpression(p);
+  const argument = p.newline ? missingThrown(p) : parseExpression(p);
   semicolon(p, "`throw`");
   return new ThrowStatement(start, p.prevEnd, argument);
 }
