@@ -221,6 +221,7 @@ describe("code actions", () => {
       const titles = (actions: any[]): string[] => actions.map(({ title }) => title);
       expect(titles(await client.actions(uri, range(4, 25, 4, 25), {}))).toEqual([
         "Count the other way: `++`",
+        "Turn the comparison: `>`",
         "Hush `flow.stuck-loop` on this line",
         "Hush `flow.stuck-loop` in this file",
       ]);

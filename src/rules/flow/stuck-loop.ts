@@ -77,9 +77,9 @@ function turnedTest({ left, operator, right }: BinaryExpression, text: SourceTex
 }
 
 /** Whether a loop's counter begins on the other side of its limit: then the comparison is what is wrong. */
-function isBeyond({ init, test }: ForStatement, toward: 1 | -1): boolean {
+function isBeyond({ init: head, test }: ForStatement, toward: 1 | -1): boolean {
   const { left, right } = test as BinaryExpression;
-  const begin = init?.type === "VariableDeclaration" ? init.declarations[0]?.init : undefined;
+  const begin = head?.type === "VariableDeclaration" ? head.declarations[0]?.init : undefined;
   const limit = left.type === "Literal" ? left : right;
   if (begin?.type !== "Literal" || limit.type !== "Literal") return false;
   return toward === 1 ? Number(begin.value) > Number(limit.value) : Number(begin.value) < Number(limit.value);
