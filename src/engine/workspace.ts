@@ -3,7 +3,8 @@ import type { Language } from "../languages/language.js";
 import type { FlowGraph } from "../model/flow.js";
 import { refits } from "../refits/index.js";
 import type { RefitKind, RefitOffer, RefitRefusal } from "../refits/refit.js";
-import { hushEdit } from "../remedy/hush-edit.js";
+import { fileHushEdit, hushEdit, type HushEdit } from "../remedy/hush-edit.js";
+import { noReason } from "../rules/hush/no-reason.js";
 import { rules as builtInRules } from "../rules/index.js";
 import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
 import { resolveSettings, withBeside, type ResolvedSettings } from "../settings/resolve.js";
@@ -412,10 +413,19 @@ export class Workspace {
     return found;
   }
 
-  /** An edit that puts a hush comment for an alert of the document. */
-  hushEdit(uri: string, alert: Alert): Edit {
+  /** An edit that puts a hush comment for an alert of the document, with room for a reason where one is asked for; nothing where no comment can stand. */
+  hushEdit(uri: string, alert: Alert): HushEdit | undefined {
     const { analysis } = this.document(uri);
-    return hushEdit(analysis.text, analysis.root, alert.rule, alert.from);
+    return hushEdit(analysis.text, analysis.root, alert.rule, alert.from, this.asksForReasons(uri));
+  }
+
+  /** An edit that silences a rule in the whole document. */
+  fileHushEdit(uri: string, rule: string): Edit {
+    return fileHushEdit(this.text(uri), rule, this.asksForReasons(uri));
+  }
+
+  private asksForReasons(uri: string): boolean {
+    return this.document(uri).settings.active.some(({ rule }) => rule.id === noReason.id);
   }
 
   /**

@@ -9,7 +9,6 @@ import {
 } from "vscode-languageserver-protocol";
 import type { Alert } from "../../engine/alert.js";
 import type { Remedy } from "../../engine/workspace.js";
-import { fileHushEdit } from "../../remedy/hush-edit.js";
 import { withoutOverlap } from "../../remedy/select.js";
 import type { Edit } from "../../text/edit.js";
 import { toDiagnostic, type DiagnosticData } from "../diagnostics.js";
@@ -187,14 +186,18 @@ function quickFixes(params: CodeActionParams, place: Place, session: Session): C
       wholesale.push(...wholesaleFix(alert.rule, of, place, session, unasked ? undefined : every));
     }
     // Form cannot be silenced, what does not parse does not run; and what an alert in a settings file says is no matter of taste.
-    if (alert.rule.startsWith("syntax.")) continue;
+    if (/^(?:syntax|hush)\./.test(alert.rule)) continue;
     const hush = (title: string, edit: Edit): CodeAction => ({
       title,
       ...of,
       edit: workspaceEdit(session, home, [edit])!,
     });
-    hushes.push(hush(`Hush \`${alert.rule}\` on this line`, workspace.hushEdit(home, alert)));
-    hushes.push(hush(`Hush \`${alert.rule}\` in this file`, fileHushEdit(workspace.text(home), alert.rule)));
+    const near = workspace.hushEdit(home, alert);
+    if (near !== undefined) {
+      const where = `${near.covers === "line" ? "on" : "in"} this ${near.covers}`;
+      hushes.push(hush(`Hush \`${alert.rule}\` ${where}`, near.edit));
+    }
+    hushes.push(hush(`Hush \`${alert.rule}\` in this file`, workspace.fileHushEdit(home, alert.rule)));
     if (unasked) continue;
     const settings = changeableSettings(session, home);
     if (settings !== undefined) {
