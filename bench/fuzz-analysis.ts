@@ -37,10 +37,22 @@ export const finelyCut: Language = {
 };
 export const uncut: Language = { ...javascript(), isSegmented: () => false };
 
-function open(file: string, text: string, language: Language): { workspace: Workspace; uri: string } {
+/** What the settings are changed to now and then. */
+const fewer: Settings = {
+  kits: ["sound"],
+  known: ["tide"],
+  tune: { "layout.indent": { unit: "tab" }, "layout.line-width": { most: 60 } },
+};
+
+function open(
+  file: string,
+  text: string,
+  language: Language,
+  settings: Settings = everything,
+): { workspace: Workspace; uri: string } {
   const workspace = createWorkspace({
     languages: [language],
-    settings: everything,
+    settings,
     onFailure: (_, { rule, error }) => {
       throw new Error(`${rule}: ${error instanceof Error ? error.stack : String(error)}`);
     },
@@ -50,11 +62,17 @@ function open(file: string, text: string, language: Language): { workspace: Work
   return { workspace, uri };
 }
 
-/** All that is found in a document, one line each. */
-function said(workspace: Workspace, uri: string): string[] {
+/** All that is found in a document, one line each; now and then with what mending would do. */
+function said(workspace: Workspace, uri: string, withMending: boolean): string[] {
   const lines = workspace.alerts(uri).map((alert) => JSON.stringify(alert));
   for (const { title, rule, certainty, edits, alert } of workspace.remedies(uri)) {
     lines.push(JSON.stringify({ title, rule, certainty, edits, at: alert.from }));
+  }
+  if (withMending) {
+    for (const certainty of ["certain", "proposed"] as const) {
+      const { edits, applied, dropped, fights } = workspace.mendResult(uri, { certainty });
+      lines.push(JSON.stringify({ certainty, edits, applied: [...applied], dropped, fights }));
+    }
   }
   return lines;
 }
@@ -72,6 +90,7 @@ export function fuzzAnalysis(
   const { workspace, uri } = open(file, text, language);
   const history: string[] = [];
   let source = text;
+  let settings = everything;
   for (let i = 0; i < count; i += 1) {
     const undo = history.length > 0 && (random() < 0.35 || history.length > 5);
     const target = undo ? history.pop()! : undefined;
@@ -86,11 +105,13 @@ export function fuzzAnalysis(
       workspace.work(uri, () => (steps -= 1) < 0);
     }
     workspace.edit(uri, i + 1, edits);
+    if (random() < 0.02) workspace.configure((settings = settings === everything ? fewer : everything));
     source = workspace.text(uri).value;
     if (random() < 0.15) continue;
-    const mine = said(workspace, uri);
-    const fresh = open(file, source, other);
-    const theirs = said(fresh.workspace, fresh.uri);
+    const withMending = random() < 0.06;
+    const mine = said(workspace, uri, withMending);
+    const fresh = open(file, source, other, settings);
+    const theirs = said(fresh.workspace, fresh.uri, withMending);
     const differs = mine.length !== theirs.length || mine.some((line, index) => line !== theirs[index]);
     if (differs) {
       const extra = mine.filter((line) => !theirs.includes(line)).slice(0, 3);

@@ -245,6 +245,19 @@ function fightOf(rounds: readonly Round[], since: number): Fight {
   return { rules: [...rules].sort(), at };
 }
 
+/** For how many rounds the same rules may be at work before they are looked upon as making work for each other. */
+const growing = 12;
+
+/** Whether the last rounds were all of the same rules, or have made the text much longer than it was. */
+function isGrowing(rounds: readonly Round[], length: number, original: number): boolean {
+  if (rounds.length < 4) return false;
+  if (length > 2 * original + 20_000) return true;
+  const rules = rounds
+    .slice(-growing)
+    .map(({ chosen }) => [...new Set(chosen.map(({ alert }) => alert.rule))].sort().join());
+  return rounds.length >= 2 * growing && new Set(rules).size <= 2;
+}
+
 function settle(
   calm: readonly Fight[],
   analysis: DocumentAnalysis,
@@ -338,6 +351,9 @@ function settle(
     const seen = history.get(text);
     // What was applied since the text was like this has been undone: those rules do not agree.
     if (seen !== undefined) return fightOf(rounds, seen);
+    if (isGrowing(rounds, text.length, composition.length)) {
+      return fightOf(rounds, Math.max(0, rounds.length - growing));
+    }
     const problems = analysis.problems.length;
     const before = analysis.text;
     const suspect = attempt(chosen);

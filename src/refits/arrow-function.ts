@@ -1,7 +1,8 @@
 import type { VariableDeclarator } from "../languages/javascript/nodes/index.js";
+import { demand } from "../languages/javascript/placing.js";
 import { Declaration } from "../model/binding.js";
 import type { Node } from "../syntax/node.js";
-import { around, demand, losesComment, wordOfFunction } from "./code.js";
+import { around, losesComment, wordOfFunction } from "./code.js";
 import { head, otherInArrow } from "./function-head.js";
 import { useAsClass } from "./reading.js";
 import { defineRefit } from "./refit.js";

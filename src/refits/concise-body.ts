@@ -1,17 +1,8 @@
 import type { ArrowFunctionExpression } from "../languages/javascript/nodes/index.js";
+import { isInLoopHead, startsLikeBlock } from "../languages/javascript/placing.js";
 import { fence, nextToken } from "../rules/statements.js";
 import type { Node } from "../syntax/node.js";
-import {
-  around,
-  codeOf,
-  fitted,
-  holds,
-  isInLoopHead,
-  isListed,
-  losesComment,
-  spanOf,
-  startsLikeBlock,
-} from "./code.js";
+import { around, codeOf, fitted, holds, isListed, losesComment, spanOf } from "./code.js";
 import { defineRefit } from "./refit.js";
 
 export const conciseBody = defineRefit({

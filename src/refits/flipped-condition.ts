@@ -1,7 +1,7 @@
+import { withParentheses } from "../languages/javascript/placing.js";
 import { isOpenEnded } from "../rules/statements.js";
 import type { Node } from "../syntax/node.js";
 import type { Span } from "../text/edit.js";
-import type { Text } from "../text/text.js";
 import { around, codeOf, opposite, spanOf } from "./code.js";
 import { ifAt } from "./if-parts.js";
 import { defineRefit } from "./refit.js";
@@ -35,7 +35,7 @@ export const flippedCondition = defineRefit({
       node.alternate.type === "IfStatement" ||
       node.consequent.type === "IfStatement"
     ) return undefined;
-    const [one, other] = [wide(node.consequent, text), wide(node.alternate, text)];
+    const [one, other] = [withParentheses(node.consequent, text), withParentheses(node.alternate, text)];
     // A statement that ends with an `if` of its own would take the `else`.
     if (
       choice === undefined &&
@@ -58,21 +58,3 @@ export const flippedCondition = defineRefit({
     };
   },
 });
-
-/** A node along with the parentheses around it, which belong to it and not to its parent. */
-function wide(node: Node, text: Text): Span {
-  let { from, to } = spanOf(node);
-  if (!node.parenthesized) return { from, to };
-  for (;;) {
-    const before = /\(\s*$/.exec(text.slice(Math.max(0, from - 200), from));
-    const behind = /^\s*\)/.exec(text.slice(to, to + 200));
-    if (
-      before === null ||
-      behind === null ||
-      from - before[0].length < node.parent!.start ||
-      to + behind[0].length > node.parent!.end
-    ) return { from, to };
-    from -= before[0].length;
-    to += behind[0].length;
-  }
-}

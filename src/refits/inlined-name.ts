@@ -1,21 +1,12 @@
 import { hasEffect } from "../languages/javascript/effects.js";
 import type { JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../languages/javascript/nodes/index.js";
+import { inPlaceOf } from "../languages/javascript/placing.js";
 import { Declaration, Reference, type Binding } from "../model/binding.js";
 import { fence, statementBefore, takeOut } from "../rules/statements.js";
 import type { Node } from "../syntax/node.js";
 import { isInside, nodeAt, walk } from "../syntax/walk.js";
 import type { Edit } from "../text/edit.js";
-import {
-  fitted,
-  functionAround,
-  holds,
-  inPlaceOf,
-  isListed,
-  losesComment,
-  spanOf,
-  statementOf,
-  wordOfFunction,
-} from "./code.js";
+import { fitted, functionAround, holds, isListed, losesComment, spanOf, statementOf, wordOfFunction } from "./code.js";
 import { namesIn } from "./reading.js";
 import { defineRefit } from "./refit.js";
 import { makesThing, mayConvert, readsUnknown, takesName } from "./values.js";

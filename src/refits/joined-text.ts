@@ -1,4 +1,5 @@
-import { around, demand, fitted, losesComment, placed, spanOf } from "./code.js";
+import { demand, placed } from "../languages/javascript/placing.js";
+import { around, fitted, losesComment, spanOf } from "./code.js";
 import { defineRefit } from "./refit.js";
 
 /** A stretch of a template as a text of its own. */

@@ -11,7 +11,7 @@ export class Composition {
   private pieces: Piece[];
 
   /** `length` is that of the first text in UTF-16 code units. */
-  constructor(private readonly length: number) {
+  constructor(readonly length: number) {
     this.pieces = [{ from: 0, to: length }];
   }
 

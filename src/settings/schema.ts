@@ -24,6 +24,12 @@ export const patternSchema = z.strictObject({
     z.array(z.string()).min(1),
   ]).describe("Code with holes as `{{name}}`, or `{{name…}}` for any number of elements; of several, one must fit."),
   where: z.record(z.string(), holeSchema).optional().describe("Conditions on the holes, by their names."),
+  inside: z.union([z.string(), z.array(z.string())])
+    .optional()
+    .describe("Kinds of code that must stand around it, as `loop`; all of them."),
+  notInside: z.union([z.string(), z.array(z.string())])
+    .optional()
+    .describe("Kinds of code that must not stand around it, as `try`."),
   message: z.string().min(1).describe("What the alert says; `{{name}}` stands for the text of a hole."),
   level: z.string().optional().describe("The level where nothing else says one; `warning` without it."),
   rewrite: z.string()

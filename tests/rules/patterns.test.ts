@@ -74,6 +74,76 @@ const cases: readonly (readonly [name: string, pattern: Omit<Pattern, "message">
     { find: 'import { {{names…}} } from "tides"' },
     '«import { high, low as l } from "tides";»\nimport wind from "wind";\nl(high, wind);\n',
   ],
+  [
+    "precedence in a rewrite",
+    { find: "double({{n}})", rewrite: "{{n}} * 2" },
+    "a = -«double(b + 1)» + «double(2)» ** «double(c)»;\n«double(d)».toFixed();\n",
+    "a = -((b + 1) * 2) + (2 * 2) ** (c * 2);\n(d * 2).toFixed();\n",
+  ],
+  [
+    "numbers before a dot, commas and objects in a rewrite",
+    { find: "at({{of}}, {{n}})", rewrite: "{{of}}.at({{n}})" },
+    "«at(1, 2)»;\nsail(() => «at({ a }, (b, c))»);\n«at([1], 0)»;\n",
+    "(1).at(2);\nsail(() => ({ a }).at((b, c)));\n[1].at(0);\n",
+  ],
+  [
+    "many of none and of some in a rewrite",
+    { find: "log({{before…}}, secret, {{after…}})", rewrite: "log({{before…}}, {{after…}})" },
+    "«log(secret)»;\n«log(1, secret)»;\n«log(secret, (2, 3))»;\n«log((1, 2), secret, 3)»;\n",
+    "log();\nlog(1);\nlog((2, 3));\nlog((1, 2), 3);\n",
+  ],
+  [
+    "statements in the place of one",
+    { find: "moor({{ferry}});", rewrite: "tie({{ferry}}); ring({{ferry}});" },
+    "if (a) «moor(b);»\nelse «moor(c);»\n«moor(d);»\n",
+    "if (a) { tie(b); ring(b); }\nelse { tie(c); ring(c); }\ntie(d); ring(d);\n",
+  ],
+  [
+    "nothing in the place of a statement",
+    { find: "pause({{all…}});", rewrite: "" },
+    "let a = tide\n«pause(1);»\n[1].map(a)\nif (a) «pause();»\n",
+    "let a = tide;\n[1].map(a)\nif (a) {}\n",
+  ],
+  [
+    "a line that would be read on",
+    { find: "each({{list}}, {{f}})", rewrite: "{{list}}.forEach({{f}})" },
+    "let a = tide\n«each([1], a)»\n",
+    "let a = tide;\n[1].forEach(a)\n",
+  ],
+  [
+    "no rewrite without the question mark",
+    { find: "{{a}}.first()", rewrite: "{{a}}[0]" },
+    "«tide?.first()»;\n«tides?.list.first()»;\n",
+    "tide?.first();\ntides?.list[0];\n",
+  ],
+  [
+    "no rewrite that is found again",
+    { find: "sail({{to}})", rewrite: "sail(north({{to}}))" },
+    "«sail(pier)»;\n",
+    "sail(pier);\n",
+  ],
+  [
+    "the best split of two lists",
+    { find: "tie({{a…}}, {{b…}})", where: { a: { atLeast: 2 }, b: { atMost: 1 } } },
+    "tie(1);\n«tie(1, 2)»;\n«tie(1, 2, 3, 4)»;\n",
+  ],
+  [
+    "only inside of something",
+    { find: "wait({{n}})", inside: "loop", notInside: ["try"] },
+    "wait(1);\nfor (;;) «wait(2)»;\nfor (;;) { try { wait(3); } catch {} }\n",
+  ],
+  ["if and else", { find: "if ({{a}}) { {{b…}} } else { {{c…}} }" }, "if (a) b();\n«if (a) { b(); } else { c(); }»\n"],
+  ["do and while", { find: "do { {{all…}} } while (true)" }, "«do { a(); } while (true);»\n"],
+  ["a switch", { find: "switch ({{a}}) { case 1: {{all…}} }" }, "«switch (a) { case 1: b(); }»\n"],
+  ["a yield", { find: "yield {{a}}" }, "function* f() { «yield 1»; }\nf();\n"],
+  ["super", { find: "super({{all…}})" }, "class A extends B { constructor() { «super(1)»; } }\nnew A();\n"],
+  ["an import for its effect", { find: 'import "./sea.js"' }, '«import "./sea.js";»\n'],
+  [
+    "functions without a name",
+    { find: "function ({{all…}}) { {{body…}} }" },
+    "a = «function (b) { return b; }»;\nfunction c() {}\nc();\n",
+  ],
+  ["a value of markup", { find: "<img src={{s}} />" }, 'export const a = <p>«<img src="a" />»«<img src={b} />»</p>;\n'],
   ["markup", { find: "<b>{{{text}}}</b>" }, "export const a = <p>«<b>{x}</b>»<i>{x}</i></p>;\n"],
 ];
 
@@ -90,6 +160,43 @@ test.each(cases.map((one) => [...one] as const))("%s", (_, pattern, marked, afte
   if (after !== undefined) {
     expect(applyAll(code, workspace.remedies("file:///a.jsx").flatMap(({ edits }) => edits))).toBe(after);
   }
+});
+
+test.each([
+  ['require("{{m}}")', "`{{m}}` stands in a text and can hold nothing there"],
+  ["<b>{{text}}</b>", "`{{text}}` stands in a text and can hold nothing there"],
+])("a pattern that fits nothing is told: %s", (find, reason) => {
+  const settings = { kits: [], patterns: { tried: { find, message: "Found" } } };
+  expect(() => createWorkspace({ languages: [javascript()], settings })).toThrow(reason);
+});
+
+test("kinds that do not exist are told, and so is a rewrite that is no code", () => {
+  const make = (pattern: object) => () => createWorkspace({
+    languages: [javascript()],
+    settings: { kits: [], patterns: { tried: { find: "sail({{a}})", message: "Found", ...pattern } } },
+  });
+  expect(make({ where: { a: { kind: "IfExpression" } } })).toThrow("there is no kind `IfExpression`");
+  expect(make({ notInside: "harbour" })).toThrow("there is no kind `harbour`");
+  expect(make({ rewrite: "moor({{a}}" })).toThrow("the rewrite is no code");
+  expect(make({ where: { a: { kind: "IfStatement" } } })).not.toThrow();
+});
+
+test("rewrites that make more and more of each other come to an end", () => {
+  const workspace = createWorkspace({
+    languages: [javascript()],
+    settings: {
+      kits: [],
+      patterns: {
+        one: { find: "tide({{a}})", rewrite: "ebb({{a}}, {{a}})", message: "One" },
+        two: { find: "ebb({{a}}, {{b}})", rewrite: "tide([{{a}}, {{b}}])", message: "Two" },
+      },
+    },
+  });
+  const text = "tide(1);\nsail();\n";
+  workspace.open({ uri: "file:///a.js", languageId: "javascript", version: 1, text });
+  const { text: mended, fights } = workspace.mendResult("file:///a.js", { certainty: "proposed" });
+  expect(mended).toBe(text);
+  expect(fights.map(({ rules }) => rules)).toEqual([["pattern.one", "pattern.two"]]);
 });
 
 test("messages name what the holes hold, and remedies are proposed", () => {

@@ -75,10 +75,43 @@ export function randomEdit(text: string, random: () => number): Edit {
   return { from: at, to: kind < 0.92 ? at : Math.min(text.length, at + copied.length), insert: copied };
 }
 
+/** An edit of lines: commented out and in, moved up or down, ended otherwise; or a bracket taken away, an emoji typed. */
+function lineEdit(text: string, random: () => number): Edit {
+  const at = Math.floor(random() * text.length);
+  const from = text.lastIndexOf("\n", at - 1) + 1;
+  let to = from;
+  for (let lines = 1 + Math.floor(random() * 4); lines > 0 && to < text.length; lines -= 1) {
+    const end = text.indexOf("\n", to);
+    to = end < 0 ? text.length : end + 1;
+  }
+  const chosen = text.slice(from, to);
+  const kind = random();
+  if (kind < 0.3) {
+    const insert = /^\s*\/\//.test(chosen)
+      ? chosen.replaceAll(/^(\s*)\/\/ ?/gm, "$1")
+      : chosen.replaceAll(/^(\s*)(?=\S)/gm, "$1// ");
+    return { from, to, insert };
+  }
+  if (kind < 0.55) {
+    const next = text.indexOf("\n", to);
+    const other = text.slice(to, next < 0 ? text.length : next + 1);
+    return { from, to: to + other.length, insert: other + chosen };
+  }
+  if (kind < 0.65) {
+    const insert = chosen.includes("\r") ? chosen.replaceAll("\r\n", "\n") : chosen.replaceAll("\n", "\r\n");
+    return { from, to, insert };
+  }
+  if (kind < 0.72) return { from: at, to: at, insert: "\u{1F6A2}" };
+  const bracket = /[()[\]{}]/.exec(text.slice(at));
+  if (bracket === null) return { from, to, insert: "" };
+  return { from: at + bracket.index, to: at + bracket.index + 1, insert: "" };
+}
+
 /** An edit such as one makes to a whole program: a function moved, a name of the top renamed somewhere or everywhere, `async` put or taken, an import changed. */
 export function programEdit(text: string, random: () => number): Edit[] {
   const pick = <T>(list: readonly T[]): T | undefined => list[Math.floor(random() * list.length)];
   const kind = random();
+  if (random() < 0.4) return [lineEdit(text, random)];
   if (kind < 0.35) {
     const name = pick([
       ...text.matchAll(/^(?:export )?(?:async )?(?:function|const|let|class|import) \{? ?(\w+)/gm),

@@ -1,5 +1,6 @@
 /** Plain words for kinds of code, for the conditions of patterns. */
 import type { JavaScriptNode, Literal } from "../../languages/javascript/index.js";
+import * as nodes from "../../languages/javascript/nodes/index.js";
 import type { Node } from "../../syntax/node.js";
 
 const literalOf = (test: (literal: Literal) => boolean) => (node: Node): boolean => {
@@ -29,9 +30,12 @@ export const kindWords: Readonly<Record<string, (node: Node) => boolean>> = {
   await: oneOf("AwaitExpression"),
   block: oneOf("BlockStatement", "FunctionBody"),
   markup: oneOf("JSXElement", "JSXFragment"),
+  loop: oneOf("ForStatement", "ForInStatement", "ForOfStatement", "WhileStatement", "DoWhileStatement"),
+  choice: oneOf("IfStatement", "ConditionalExpression", "SwitchStatement"),
+  try: oneOf("TryStatement"),
 };
 
 /** The test for a word, or for the type of a node; `undefined` where it is neither. */
 export function kindTest(word: string): ((node: Node) => boolean) | undefined {
-  return kindWords[word] ?? (/^[A-Z][A-Za-z]+$/.test(word) ? (node) => node.type === word : undefined);
+  return kindWords[word] ?? (word in nodes ? (node) => node.type === word : undefined);
 }

@@ -48,34 +48,63 @@ export function startsAt({ trees }: CompiledPattern): string[] {
 
 /** Lays a pattern on a node; gives what its holes hold if it fits. */
 export function matchPattern(
-  { trees, tests }: CompiledPattern,
+  { trees, tests, inside, notInside }: CompiledPattern,
   node: Node,
   textOf: (nodes: readonly Node[]) => string,
 ): Holes | undefined {
   for (const tree of trees) {
-    const holes = new Map<string, readonly Node[]>();
-    if (!fits(tree, node, holes)) continue;
-    const passes = [...tests].every(([name, test]) => !holes.has(name) || test(holes.get(name)!, textOf));
-    if (passes) return holes;
+    const holes = new Trial((name, found) => tests.get(name)?.(found, textOf) !== false);
+    if (
+      fits(tree, node, holes) && inside.every((kind) => isIn(node, kind)) && !notInside.some((kind) => isIn(node, kind))
+    ) {
+      return holes;
+    }
   }
   return undefined;
 }
+
+/** Whether something of a kind stands around a node. */
+function isIn(node: Node, isKind: (around: Node) => boolean): boolean {
+  for (let up = node.parent; up !== null; up = up.parent) if (isKind(up)) return true;
+  return false;
+}
+
+/** What holes hold so far; each must pass its test. */
+class Trial extends Map<string, readonly Node[]> {
+  constructor(readonly passes: (name: string, found: readonly Node[]) => boolean) {
+    super();
+  }
+
+  copy(): Trial {
+    const other = new Trial(this.passes);
+    for (const [name, found] of this) other.set(name, found);
+    return other;
+  }
+}
+
+const everything = (): boolean => true;
 
 function isNode(value: unknown): value is Node {
   return typeof value === "object" && value !== null && "each" in value;
 }
 
-function hold(holes: Map<string, readonly Node[]>, name: string, found: readonly Node[]): boolean {
+function hold(holes: Trial, name: string, found: readonly Node[]): boolean {
   const before = holes.get(name);
   if (before !== undefined) {
-    return before.length === found.length && before.every((node, index) => fits(node, found[index]!, new Map(), true));
+    return before.length === found.length && before.every((node, index) => fits(
+      node,
+      found[index]!,
+      new Trial(everything),
+      true,
+    ));
   }
+  if (!holes.passes(name, found)) return false;
   holes.set(name, found);
   return true;
 }
 
 /** `exactly` compares code with code, where there are no holes and nothing is left open. */
-function fits(pattern: Node, node: Node, holes: Map<string, readonly Node[]>, exactly = false): boolean {
+function fits(pattern: Node, node: Node, holes: Trial, exactly = false): boolean {
   const hole = exactly ? undefined : holeOf(pattern);
   if (hole !== undefined) return hold(holes, hole.name, [node]);
   if (typeOf(pattern) !== typeOf(node)) return false;
@@ -109,7 +138,7 @@ function spokenBy(node: Node): string | undefined {
   }
 }
 
-function valueFits(wanted: unknown, found: unknown, holes: Map<string, readonly Node[]>, exactly: boolean): boolean {
+function valueFits(wanted: unknown, found: unknown, holes: Trial, exactly: boolean): boolean {
   if (isNode(wanted)) return isNode(found) && fits(wanted, found, holes, exactly);
   if (Array.isArray(wanted)) return Array.isArray(found) && listFits(wanted, found, holes, exactly);
   if (typeof wanted === "object" && wanted !== null) return JSON.stringify(wanted) === JSON.stringify(found);
@@ -120,7 +149,7 @@ function valueFits(wanted: unknown, found: unknown, holes: Map<string, readonly 
 function listFits(
   wanted: readonly unknown[],
   found: readonly unknown[],
-  holes: Map<string, readonly Node[]>,
+  holes: Trial,
   exactly: boolean,
 ): boolean {
   if (wanted.length === 0) return found.length === 0;
@@ -134,7 +163,7 @@ function listFits(
   for (let count = rest.length === 0 ? found.length : 0; count <= found.length; count += 1) {
     const taken = found.slice(0, count);
     if (!taken.every(isNode)) return false;
-    const trial = new Map(holes);
+    const trial = holes.copy();
     if (!hold(trial, hole.name, taken) || !listFits(rest, found.slice(count), trial, exactly)) continue;
     for (const [name, value] of trial) holes.set(name, value);
     return true;

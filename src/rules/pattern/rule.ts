@@ -1,9 +1,18 @@
 /** Rules made of patterns. */
 import type { Node } from "../../syntax/node.js";
 import type { SourceText } from "../../text/text.js";
-import { levels, type AlertLevel, type FileView, type Rule } from "../rule.js";
+import { levels, type AlertLevel, type FileView, type RemedyOffer, type Rule } from "../rule.js";
 import { fill, type CompiledPattern, type PatternText } from "./compile.js";
 import { matchPattern, startsAt, type Holes } from "./match.js";
+import { losesOptional, matchesBelow, matchesIn, rewritten } from "./rewrite.js";
+
+/** The rewrite of a match, unless it would be found again, or leaves out a `?.`. */
+function rewrites(compiled: CompiledPattern, node: Node, holes: Holes, text: SourceText): RemedyOffer[] {
+  if (compiled.rewrite === undefined || losesOptional(node, holes)) return [];
+  const { edits, code } = rewritten(compiled.rewrite, node, holes, text);
+  if (matchesIn(code, compiled) > matchesBelow(node, compiled, text)) return [];
+  return [{ title: `Rewrite as \`${short(code)}\``, certainty: "proposed", edits }];
+}
 
 /** The rule of a pattern; it is on wherever the settings hold it. */
 export function patternRule(
@@ -11,7 +20,7 @@ export function patternRule(
   pattern: PatternText & { readonly level?: string | undefined; readonly why?: string | undefined },
   compiled: CompiledPattern,
 ): Rule {
-  const { message, rewrite, level = "warning", why = message } = pattern;
+  const { message, level = "warning", why = message } = pattern;
   const visit = (node: Node, { text, alert }: FileView): void => {
     const textOf = (nodes: readonly Node[]): string => (
       nodes.length === 0 ? "" : text.slice(nodes[0]!.start, nodes.at(-1)!.end)
@@ -20,15 +29,7 @@ export function patternRule(
     if (holes === undefined) return;
     alert(headOf(node, text), {
       message: fill(message, (hole) => short(textOf(holes.get(hole) ?? []))),
-      remedies: () => (
-        rewrite === undefined
-          ? []
-          : [{
-            title: `Rewrite as \`${short(rewritten(rewrite, holes, text))}\``,
-            certainty: "proposed",
-            edits: [{ from: node.start, to: node.end, insert: rewritten(rewrite, holes, text) }],
-          }]
-      ),
+      remedies: () => rewrites(compiled, node, holes, text),
     });
   };
   return {
@@ -48,13 +49,6 @@ function headOf(node: Node, text: SourceText): { from: number; to: number } | No
   const { start } = node;
   const first = text.slice(start, Math.min(node.end, start + 400)).search(/[\r\n]/);
   return first < 0 ? node : { from: start, to: start + text.slice(start, start + first).trimEnd().length };
-}
-
-function rewritten(rewrite: string, holes: Holes, text: SourceText): string {
-  return fill(rewrite, (name) => {
-    const nodes = holes.get(name) ?? [];
-    return nodes.length === 0 ? "" : text.slice(nodes[0]!.start, nodes.at(-1)!.end);
-  });
 }
 
 function short(code: string): string {

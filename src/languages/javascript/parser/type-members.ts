@@ -73,9 +73,8 @@ export function startsIndexSignature(p: ParseState): boolean {
 export function parseIndexSignature(p: ParseState, start: number, modifiers: string[]): IndexSignature {
   const params = parseTypeParameterList(p, Token.BracketOpen, Token.BracketClose);
   const annotation = parseAnnotation(p);
-  const end = p.prevEnd;
   endMember(p);
-  return new IndexSignature(start, end, params, annotation, modifiers);
+  return new IndexSignature(start, p.prevEnd, params, annotation, modifiers);
 }
 
 function parseTypeMember(p: ParseState): TypeMember | undefined {
