@@ -36,9 +36,12 @@ function headIn(node: Node, builder: Builder, parts: readonly Part[]): Doc {
   const marks = builder.row(
     node,
     inner,
-    ({ text }, index) => (
-      index === 0 ? softLine : inner[index - 1]!.text !== ";" ? undefined : text === ";" ? nothing : spaceLine
-    ),
+    (part, index) => {
+      if (index === 0) return softLine;
+      if (inner[index - 1]!.text === ";") return part.text === ";" ? nothing : spaceLine;
+      // What a comment puts on a line of its own stands where the head's other lines do.
+      return part.child !== undefined && part.comments.at(-1)?.text.startsWith("//") === true ? spaceLine : undefined;
+    },
     opener,
   );
   return bracketGroup(sequence(builder.part(opener), indent(marks, end.comments), end.space, builder.part(closer)));
@@ -120,7 +123,7 @@ export const switched: Build = (node: Node, builder: Builder): Doc => {
   const body = head && bracketsIn(parts, "{", head[1] + 1);
   if (head === undefined || body === undefined) return builder.row(node, parts);
   const before = builder.lead(node, parts[head[0] - 1], parts[head[0]]!);
-  const between = builder.lead(node, parts[head[1]], parts[body[0]]!);
+  const between = builder.lead(node, parts[head[1]], parts[body[0]]!, undefined, true);
   const own = parts.slice(body[0]);
   const cases = builder.style.cases || own.length === 2 ? linesIn(node, builder, own) : flush(node, builder, own);
   return sequence(
