@@ -41,8 +41,9 @@ test("a refit changes nothing, unless a person is asked to look at it", { timeou
     (said, index) => (said === "" || /fails: SyntaxError/.test(said) ? [plain[index]!.name] : []),
   );
   expect(silent, "programs that show nothing").toEqual([]);
+  const workspace = createWorkspace({ languages: [javascript()] });
   for (const { name, code, selection } of plain) {
-    const workspace = createWorkspace({ languages: [javascript()] });
+    if (workspace.has(uri)) workspace.close(uri);
     workspace.open({ uri, languageId: "javascript", version: 1, text: code });
     const wanted = name.slice(0, name.indexOf(":"));
     const offer = workspace.refits(uri, selection).find(({ id }) => id === wanted);
