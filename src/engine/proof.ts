@@ -32,12 +32,16 @@ interface Window extends Span {
 /** The text around edits before they are made: its nodes, what its names mean, and its comments. */
 export class Surroundings {
   private readonly windows: readonly Window[];
+  /** By how much the text before each edit grows. */
+  private readonly grown: readonly number[];
 
   /** The edits speak of the text and are in its order; only what is around those that are `watched` is looked at. */
   constructor(root: Node, text: Text, private readonly edits: readonly Edit[], watched: ReadonlySet<Edit>) {
+    let sum = 0;
+    this.grown = edits.map(({ from, to, insert }) => (sum += insert.length - (to - from)) - insert.length + to - from);
     this.windows = windowsAround(edits.filter((edit) => watched.has(edit)), text.length).map((window) => ({
       ...window,
-      nodes: keptIn(root, window).filter(({ from, to }) => !edits.some((edit) => edit.from < to && edit.to > from)),
+      nodes: keptIn(root, window).filter((node) => !this.isTouched(node)),
       comments: commentsIn(root, text, window),
     }));
   }
@@ -75,18 +79,39 @@ export class Surroundings {
 
   /** Whether an edit takes the text at an offset out. */
   private isEdited(offset: number): boolean {
-    return this.edits.some((edit) => edit.from <= offset && offset < edit.to);
+    return this.isTouched({ from: offset, to: offset + 1 });
+  }
+
+  /** Whether an edit changes a part of a stretch, or puts something into it. */
+  private isTouched({ from, to }: Span): boolean {
+    const edit = this.edits[this.indexOf((one) => one.to > from)];
+    return edit !== undefined && edit.from < to;
+  }
+
+  /** The index of the first edit of which something holds that holds of all behind it. */
+  private indexOf(holds: (edit: Edit) => boolean): number {
+    let low = 0;
+    let high = this.edits.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (holds(this.edits[middle]!)) high = middle;
+      else low = middle + 1;
+    }
+    return low;
   }
 
   /** Where an offset is afterwards: before or behind what is put in there. */
   private placesOf(offset: number): readonly number[] {
-    let before = offset;
-    let behind = offset;
-    for (const { from, to, insert } of this.edits) {
-      if (from > offset) break;
-      const delta = insert.length - (to - from);
-      if (to <= offset) behind += delta;
-      if (to < offset || (to === offset && from < offset)) before += to < offset ? delta : from - to;
+    let index = this.indexOf(({ to }) => to >= offset);
+    const last = this.edits[index - 1];
+    let before = offset +
+      (last === undefined ? 0 : this.grown[index - 1]! + last.insert.length - (last.to - last.from));
+    let behind = before;
+    // Those that end, or stand, right there.
+    for (; index < this.edits.length && this.edits[index]!.to <= offset; index += 1) {
+      const { from, to, insert } = this.edits[index]!;
+      behind += insert.length - (to - from);
+      before += from - to;
     }
     return before === behind ? [before] : [before, behind];
   }

@@ -1,6 +1,7 @@
 /** Putting pieces of code together so that they mean what they meant. */
 import type { JavaScriptNode } from "../languages/javascript/nodes/index.js";
 import { demand, placed, tightness } from "../languages/javascript/placing.js";
+import { statementLists } from "../rules/statements.js";
 import type { Node } from "../syntax/node.js";
 import { nodeAt } from "../syntax/walk.js";
 import type { Span } from "../text/edit.js";
@@ -53,11 +54,9 @@ export function around<Type extends JavaScriptNode["type"]>(
   return undefined;
 }
 
-/** The lists in which statements stand. */
-const lists = new Set(["Program", "BlockStatement", "FunctionBody", "SwitchCase", "StaticBlock"]);
-
+/** Whether a statement stands in a list of such. */
 export function isListed(statement: Node): boolean {
-  return statement.parent !== null && lists.has(statement.parent.type);
+  return statement.parent !== null && statementLists.has(statement.parent.type);
 }
 
 /** The statement in a list that a node stands in. */

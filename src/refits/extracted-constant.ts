@@ -1,4 +1,4 @@
-import { hasEffect } from "../languages/javascript/effects.js";
+import { acts, hasEffect } from "../languages/javascript/effects.js";
 import type { JavaScriptNode } from "../languages/javascript/nodes/index.js";
 import type { Node } from "../syntax/node.js";
 import { childrenOf, isInside, nodeAt } from "../syntax/walk.js";
@@ -64,17 +64,6 @@ function isValue(node: Node): boolean {
   }
 }
 
-/** What does more than give a value, leaving aside that members may. */
-const acting = [
-  "CallExpression",
-  "NewExpression",
-  "AssignmentExpression",
-  "UpdateExpression",
-  "AwaitExpression",
-  "YieldExpression",
-  "TaggedTemplateExpression",
-];
-
 /** Whether code reads a name that gets other values. */
 function changes(nodes: readonly Node[]): boolean {
   return [...namesIn(nodes).used.keys()].some(({ writes }) => writes > 0);
@@ -82,9 +71,9 @@ function changes(nodes: readonly Node[]): boolean {
 
 /** Why an expression cannot be worked out before the statement it stands in. */
 function hindrance(node: Node, statement: Node): string | undefined {
-  const acts = hasEffect(node);
-  const doesSomething = holds(node, acting);
-  const isOpen = acts || changes([node]);
+  const mayAct = hasEffect(node);
+  const doesSomething = acts(node);
+  const isOpen = mayAct || changes([node]);
   for (const [name] of namesIn([node]).used) {
     if (isDeclaredIn(name, statement)) return `\`${name.name}\` is declared in the same statement`;
     if (name.references.some(
@@ -104,7 +93,7 @@ function hindrance(node: Node, statement: Node): string | undefined {
     }
     for (const other of childrenOf(up)) {
       if (other.start >= inner.start) break;
-      if ((isOpen && holds(other, acting)) || (doesSomething && changes([other]))) {
+      if ((isOpen && acts(other)) || (doesSomething && changes([other]))) {
         return "what is worked out before it in the statement may matter to it";
       }
     }
@@ -112,7 +101,7 @@ function hindrance(node: Node, statement: Node): string | undefined {
       (up.type === "ConditionalExpression" && up.test !== inner) ||
       up.type === "ChainExpression" ||
       (up.type === "AssignmentPattern" && up.right === inner);
-    if (sometimes && acts) return "it is worked out only sometimes here";
+    if (sometimes && mayAct) return "it is worked out only sometimes here";
   }
   return undefined;
 }

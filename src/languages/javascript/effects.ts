@@ -34,3 +34,14 @@ export function hasEffect(node: Node): boolean {
   });
   return found;
 }
+
+/** Whether computing an expression does something, leaving aside that reading members may; what stands inside a function does not count. */
+export function acts(node: Node): boolean {
+  let found = false;
+  walk(node, ({ type }) => {
+    if (/^(?:Arrow)?Function/.test(type)) return false;
+    if (/^(?:Call|New|Assignment|Update|Await|Yield|TaggedTemplate|Import)Expression$/.test(type)) found = true;
+    return !found;
+  });
+  return found;
+}

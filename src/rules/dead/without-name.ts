@@ -1,5 +1,5 @@
 /** Remedies for names that nobody reads: what goes with them, and what has to stay. */
-import { hasEffect } from "../../languages/javascript/effects.js";
+import { acts, hasEffect } from "../../languages/javascript/effects.js";
 import { bindingOf } from "../../languages/javascript/names/facts.js";
 import type {
   AssignmentExpression,
@@ -13,7 +13,7 @@ import type {
 } from "../../languages/javascript/nodes/index.js";
 import type { Binding, Reference } from "../../model/binding.js";
 import type { Node } from "../../syntax/node.js";
-import { isInside, walk } from "../../syntax/walk.js";
+import { isInside } from "../../syntax/walk.js";
 import type { Edit } from "../../text/edit.js";
 import type { SourceText } from "../../text/text.js";
 import { charAt } from "../lines.js";
@@ -79,17 +79,6 @@ function fromList(node: Node, list: readonly (Node | null)[], text: SourceText):
   // A comma behind the last one goes with it where it was alone.
   const comma = index === 0 ? /^\s*,/.exec(text.slice(node.end, node.end + 200))?.[0].length ?? 0 : 0;
   return { from, to: node.end + comma, insert: "" };
-}
-
-/** Whether working out a value does something that may be wanted; reading members alone is not taken for that. */
-function acts(node: Node): boolean {
-  let found = false;
-  walk(node, ({ type }) => {
-    if (/^(?:Arrow)?Function/.test(type)) return false;
-    if (/^(?:Call|New|Assignment|Update|Await|Yield|TaggedTemplate|Import)Expression$/.test(type)) found = true;
-    return !found;
-  });
-  return found;
 }
 
 /** Whether a value can be a statement of its own. */
