@@ -10,7 +10,9 @@ export {
 } from "./engine/workspace.js";
 export type { Alert, RuleFailure } from "./engine/alert.js";
 export { WorkspaceError, type WorkspaceErrorCode } from "./engine/errors.js";
-export type { Dropped, MendOptions, MendResult } from "./engine/mend.js";
+export type { MendOptions } from "./engine/choice.js";
+export type { Fight } from "./engine/fights.js";
+export type { Dropped, MendResult } from "./engine/mend.js";
 export { defineLanguage, type Comment, type DocumentInfo, type Language, type Tree } from "./languages/language.js";
 export { rules } from "./rules/index.js";
 /** The library that options are declared with, so that packs need none of their own. */

@@ -157,6 +157,11 @@ export class DocumentAnalysis {
     return this.current;
   }
 
+  /** The rules that are on. */
+  get activeRules(): readonly ActiveRule[] {
+    return this.settings.active;
+  }
+
   /** The tree of the text as it was when the analysis was last run. */
   get root(): Node {
     this.finish();
@@ -602,7 +607,15 @@ export class DocumentAnalysis {
   }
 
   private isBroken(node: Subject): boolean {
-    if (node instanceof Mention) return this.language.isMentioned(this.current, this.tree!, node.name, node.of);
+    if (node instanceof Mention) {
+      return this.language.isMentioned(
+        this.current,
+        this.tree!,
+        node.name,
+        this.settings.language.markup,
+        node.of,
+      );
+    }
     const { problems } = this.tree!;
     if (problems.length === 0) return false;
     if (typeof node === "string") return this.wordsOfProblems().has(node);
@@ -934,5 +947,5 @@ const besideProblem = 3;
 
 /** What beside rules decides about alerts. */
 function surroundingsOf({ language, runtime, known }: ResolvedSettings): string {
-  return JSON.stringify([language.edition, runtime, known]);
+  return JSON.stringify([language.edition, language.markup, runtime, known]);
 }

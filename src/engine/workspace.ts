@@ -4,6 +4,7 @@ import type { FlowGraph } from "../model/flow.js";
 import { refits } from "../refits/index.js";
 import type { RefitKind, RefitOffer, RefitRefusal } from "../refits/refit.js";
 import { fileHushEdit, hushEdit, type HushEdit } from "../remedy/hush-edit.js";
+import { withoutOverlap } from "../remedy/select.js";
 import { noReason } from "../rules/hush/no-reason.js";
 import { rules as builtInRules } from "../rules/index.js";
 import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
@@ -15,11 +16,13 @@ import { applyAll, type Edit, type Span } from "../text/edit.js";
 import { Text } from "../text/text.js";
 import type { Alert, FoundAlert, RuleFailure } from "./alert.js";
 import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
+import { isProven, type MendOptions } from "./choice.js";
 import { WorkspaceError } from "./errors.js";
-import { doesHarm, mend, type MendOptions, type MendResult } from "./mend.js";
+import { mend, type MendResult } from "./mend.js";
 import type { Meter } from "./meter.js";
 import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
 import { toldOnce } from "./told-once.js";
+import { attempt, doesHarm, isHarmless, takeBack } from "./trial.js";
 
 /** A document as an editor opens it. */
 export interface OpenDocument {
@@ -90,6 +93,9 @@ function wholeOf(root: Node, range: Span): Span {
   } else extend(node);
   return { from, to };
 }
+
+/** How many remedies are tried out one by one where somebody asks for some. */
+const mostProven = 24;
 
 /** How many characters are read at most to try out remedies in a text whose form is broken. */
 const mostTried = 3_000_000;
@@ -254,9 +260,30 @@ export class Workspace {
     ).offered;
   }
 
-  /** The ways to settle some of the document's alerts, and those that are withheld because the broken text would be worse after them. */
+  /**
+   * The ways to settle some of the document's alerts, and those that are withheld because the broken text would be worse after them. Of few, those that say
+   * they are certain are tried out one by one; one that changes what is around it is only proposed.
+   */
   remediesOf(uri: string, alerts: ReadonlySet<Alert>): { offered: Remedy[]; withheld: Remedy[] } {
-    return this.offers(uri, (alert) => alerts.has(alert));
+    const { offered, withheld } = this.offers(uri, (alert) => alerts.has(alert));
+    const { analysis } = this.document(uri);
+    const isDoubtful = (remedy: Remedy): boolean =>
+      isProven({ alert: remedy.alert, remedy }) && !isHarmless(analysis, { alert: remedy.alert, remedy });
+    if (offered.length > mostProven) return { offered, withheld };
+    return {
+      offered: offered.map((remedy) => (isDoubtful(remedy) ? { ...remedy, certainty: "proposed" } : remedy)),
+      withheld,
+    };
+  }
+
+  /** Those of some remedies that can be taken together: none overlaps another, and of those that say they are certain, none changes what is around it. */
+  together(uri: string, remedies: readonly Remedy[]): Remedy[] {
+    const { analysis } = this.document(uri);
+    const chosen = withoutOverlap(remedies.map((remedy) => ({ alert: remedy.alert, remedy })));
+    const before = analysis.text;
+    const lost = new Set(attempt(analysis, chosen.filter(isProven)));
+    takeBack(analysis, before);
+    return chosen.filter((one) => !lost.has(one)).map(({ remedy }) => remedy);
   }
 
   /** Whether only the form of a document is looked at, as its text says that a program writes it. */

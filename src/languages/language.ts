@@ -87,10 +87,11 @@ export interface Language {
   /** The comments that stand before any code, as far as they lie at the top of the text, which is given. */
   firstComments(top: string): string;
   /**
-   * Whether a documentation comment uses a name, as a type or the target of a link; with `of`, whether the comment of that function, of which what lies further
-   * before it than `furthestComment` is not read, tells of a parameter of that name.
+   * Whether a name is used without standing in the code: by a documentation comment, as a type or the target of a link, or by markup that becomes
+   * calls of it, as it may by `markup` too. With `of`, whether the comment of that function, of which what lies further before it than
+   * `furthestComment` is not read, tells of a parameter of that name.
    */
-  isMentioned(text: Text, tree: Tree, name: string, of?: Node): boolean;
+  isMentioned(text: Text, tree: Tree, name: string, markup: readonly string[], of?: Node): boolean;
   /** The statement, member or element that begins next behind `offset`. */
   following(text: Text, tree: Tree, offset: number): Span | undefined;
 }

@@ -1,7 +1,9 @@
 /** Mending the files of a project. */
 import { readFileSync, renameSync, statSync, unlinkSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import type { Dropped, Fight, MendOptions } from "../engine/mend.js";
+import type { MendOptions } from "../engine/choice.js";
+import type { Fight } from "../engine/fights.js";
+import type { Dropped } from "../engine/mend.js";
 import type { FileReview } from "../report/model.js";
 import { changedSince } from "./changed-lines.js";
 import { eachFile, type Problem, type ProjectVisit } from "./visit.js";

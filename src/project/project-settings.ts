@@ -13,6 +13,7 @@ import type { SettingsIssue } from "../settings/issue.js";
 import type { FoundKit, Layer } from "../settings/kits.js";
 import { combine, planLayers, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
+import { compilerSettingsIn, type CompilerSettings } from "./compiler-settings.js";
 import { findPack, kitFileOf, PackLoader } from "./packs.js";
 
 export const settingsFileName = "alert-quill.jsonc";
@@ -38,6 +39,8 @@ export interface FileSettings {
   readonly resolved: ResolvedSettings;
   readonly layers: readonly Layer[];
   readonly source: SettingsSource | undefined;
+  /** Files of others that were read for it: the compiler's settings. */
+  readonly beside: readonly string[];
 }
 
 export interface ProjectSettingsOptions {
@@ -64,6 +67,7 @@ export function userSettingsFile(): string {
 export class ProjectSettings {
   private options: ProjectSettingsOptions;
   private readonly nearest = new Map<string, string | undefined>();
+  private readonly compilers = new Map<string, CompilerSettings | undefined>();
   private readonly sources = new Map<string, SettingsSource>();
   private readonly lastGood = new Map<string, unknown>();
   private readonly packs: PackLoader;
@@ -84,6 +88,7 @@ export class ProjectSettings {
   /** Forgets what was read, so that it is read anew when it is asked for. The last good reading of each file stays for the time when it is broken. */
   forget(): void {
     this.nearest.clear();
+    this.compilers.clear();
     this.sources.clear();
     this.resolved.clear();
     this.editorChecked = undefined;
@@ -118,7 +123,13 @@ export class ProjectSettings {
     const { profile } = this.options;
     const relative = source === undefined ? undefined : below(path.dirname(source.file), file);
     const rules = source?.checked.rules ?? builtIn;
+    const compiler = this.compilerFor(path.dirname(file));
     const layers = [
+      ...(
+        compiler === undefined || compiler.markup.length === 0
+          ? []
+          : [{ name: compiler.file, settings: { language: { markup: [...compiler.markup] } } }]
+      ),
       ...planLayers(source?.checked ?? emptySettings, {
         ...(relative !== undefined && { path: relative }),
         ...(profile !== undefined && { profile }),
@@ -135,7 +146,17 @@ export class ProjectSettings {
         (resolved = combine(layers, rules, source?.checked.settings.ownLevels, source?.lacksPacks)),
       );
     }
-    return { resolved, layers, source };
+    return { resolved, layers, source, beside: compiler?.files ?? [] };
+  }
+
+  /** The compiler's settings that are nearest upward from a folder. */
+  private compilerFor(folder: string): CompilerSettings | undefined {
+    if (!this.compilers.has(folder)) {
+      const parent = path.dirname(folder);
+      const own = this.options.mayRead?.(folder) === false ? undefined : compilerSettingsIn(folder);
+      this.compilers.set(folder, own ?? (parent === folder ? undefined : this.compilerFor(parent)));
+    }
+    return this.compilers.get(folder);
   }
 
   private editorLayers(rules: readonly Rule[], behindFile: boolean): Layer[] {

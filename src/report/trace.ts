@@ -38,6 +38,7 @@ export function traceText(trace: FileTrace, { colour }: { readonly colour: boole
         ? colours.level.warning("none is known for this kind of file: nothing is analysed")
         : `${trace.language}, edition ${edition}, modules ${modules === "detect" ? "told by name and content" : modules ? "always" : "never"}`,
     ),
+    ...(resolved.language.markup.length > 0 ? [fact("markup", `uses ${resolved.language.markup.join(", ")}`)] : []),
     fact("runtimes", resolved.runtime.join(", ") || "none"),
     ...(resolved.known.length > 0 ? [fact("known names", resolved.known.join(", "))] : []),
     fact(

@@ -187,6 +187,8 @@ export interface Rule<Options = any> {
   readonly once?: "style" | "name";
   /** On whatever the settings say: without it nothing else could be trusted. */
   readonly always?: boolean;
+  /** What it marks never runs: nothing else is settled in there as long as that stands. */
+  readonly marksUnreachable?: boolean;
   readonly options?: z.ZodType<Options>;
   /** Rules whose options it goes by too. */
   readonly beside?: readonly Rule[];

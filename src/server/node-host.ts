@@ -91,7 +91,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       if (file === undefined) return { settings: {} };
       reach.opened(file);
       const folder = path.dirname(file);
-      const { resolved, source } = settings.forFile(file);
+      const { resolved, source, beside } = settings.forFile(file);
       if (source !== undefined) loadPacks(source.file);
       const skipped = settings.skippedBy(file, folder) ??
         settings.skippedBy(file, source === undefined ? folder : path.dirname(source.file));
@@ -106,6 +106,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       watch.follow(uri, [
         ...places(folder, reach),
         ...(source?.parts ?? []),
+        ...beside,
         ...(named !== undefined && fault === undefined ? [named] : []),
       ]);
       const [issue] = source?.issues ?? [];

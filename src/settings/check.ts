@@ -52,7 +52,7 @@ export function keysAt(path: SettingsPath): readonly string[] {
     return ["kind", "not", "text", "atLeast", "atMost"];
   }
   if (first === "ownLevels" && path.length === 2) return ["standsOn", "colour"];
-  if (path.at(-1) === "language") return ["edition", "modules"];
+  if (path.at(-1) === "language") return ["edition", "modules", "markup"];
   if (path.at(-1) === "onSave") return ["remedies", "also", "imports", "layout", "keep", "removals", "when"];
   return [];
 }

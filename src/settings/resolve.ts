@@ -29,7 +29,12 @@ export interface Outcome {
 
 /** Settings that have been checked, with what follows from them for each rule. */
 export interface ResolvedSettings {
-  readonly language: { readonly edition: number; readonly modules: boolean | "detect" };
+  readonly language: {
+    readonly edition: number;
+    readonly modules: boolean | "detect";
+    /** Names that markup in code becomes calls of. */
+    readonly markup: readonly string[];
+  };
   readonly runtime: readonly string[];
   readonly known: readonly string[];
   readonly generated: "form" | "all";
@@ -168,6 +173,7 @@ function surroundings(
     language: {
       edition: last(({ language }) => language?.edition, 2025),
       modules: last(({ language }) => language?.modules, "detect"),
+      markup: [...new Set(parts.flatMap(({ language }) => language?.markup ?? []))],
     },
     runtime: last(({ runtime }) => runtime, ["browser", "node"]),
     onSave: {

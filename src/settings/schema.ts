@@ -72,6 +72,11 @@ const part = {
     modules: z.union([z.boolean(), z.literal("detect")])
       .optional()
       .describe("Whether files are modules; `detect`, as without it, tells by their name and content."),
+    markup: z.array(z.string())
+      .optional()
+      .describe(
+        "Names that markup in code becomes calls of, so that their imports are in use, beside the usual ones and those of `tsconfig.json`.",
+      ),
   })
     .optional()
     .describe("What the files are written in."),

@@ -173,6 +173,45 @@ test("the nearest settings file counts alone, and without one the user's own", a
   });
 });
 
+test.each<[string, Record<string, string>, string[]]>([
+  [
+    "the file's own folder",
+    { "src/tsconfig.json": '{ "compilerOptions": { "jsxFactory": "berth.make" } }' },
+    ["berth"],
+  ],
+  [
+    "a folder further up, through what it extends, with comments and spare commas",
+    {
+      "jsconfig.json":
+        '{ "extends": ["./base", "@saltmarsh/strict/tsconfig.json"], /* ours */ "compilerOptions": {}, }',
+      "base.json": '{ "compilerOptions": { "jsxFactory": "make", "jsxFragmentFactory": "Both" } }',
+      "node_modules/@saltmarsh/strict/package.json": "{}",
+      "node_modules/@saltmarsh/strict/tsconfig.json": '{ "compilerOptions": { "jsxFactory": "sign" } }',
+    },
+    ["sign", "Both"],
+  ],
+  [
+    "beside a settings file that names one more",
+    {
+      "tsconfig.json": '{ "compilerOptions": { "reactNamespace": "Pier" } }',
+      "alert-quill.jsonc": kit({ language: { markup: ["raft"] } }),
+    },
+    ["Pier", "raft"],
+  ],
+  ["files that extend each other", { "tsconfig.json": '{ "extends": "./tsconfig.json" }' }, []],
+  ["a file that cannot be read as settings", { "tsconfig.json": "[" }, []],
+])("the names that markup becomes calls of are those of the compiler's settings: %s", async (_, files, names) => {
+  await withFolder(files, (folder) => {
+    const { resolved } = new ProjectSettings().forFile(`${folder}/src/sign.tsx`);
+    expect(resolved.language.markup).toEqual(names);
+    const workspace = createWorkspace({ languages: [javascript()], settings: { language: { markup: names } } });
+    const uri = "file:///sign.tsx";
+    const text = names.map((name) => `import { ${name} } from "quay";\n`).join("") + "export default <b />;\n";
+    workspace.open({ uri, languageId: "typescriptreact", version: 1, text });
+    expect(workspace.alerts(uri)).toEqual([]);
+  });
+});
+
 test("options are put together key by key, and a kit's language counts until another says more", async () => {
   const files = {
     "kits/a.jsonc": kit({
@@ -191,7 +230,7 @@ test("options are put together key by key, and a kit's language counts until ano
     },
     (folder) => {
       const { resolved } = new ProjectSettings().forFile(`${folder}/a.js`);
-      expect(resolved.language).toEqual({ edition: 2022, modules: true });
+      expect(resolved.language).toEqual({ edition: 2022, modules: true, markup: [] });
       expect(resolved.active.find(({ rule }) => rule.id === "dead.unread-name")!.options).toMatchObject({
         parameters: "all",
         methods: false,

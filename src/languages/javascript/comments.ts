@@ -52,9 +52,12 @@ function holdsMarkup(text: Text, root: Node): boolean {
   return false;
 }
 
-/** Whether a documentation comment uses a name as a type, the target of a link or what markup is made with, or markup itself may use it without saying so. */
-export function isMentioned(text: Text, root: Node, name: string): boolean {
-  if (factories.test(name) && holdsMarkup(text, root)) return true;
+/**
+ * Whether a documentation comment uses a name as a type, the target of a link or what markup is made with, or markup itself may use it without saying so,
+ * as the names in `markup`.
+ */
+export function isMentioned(text: Text, root: Node, name: string, markup: readonly string[]): boolean {
+  if ((factories.test(name) || markup.includes(name)) && holdsMarkup(text, root)) return true;
   for (const at of text.occurrences(name)) {
     const around = text.slice(Math.max(0, at - 1), at + name.length + 1);
     const [before, behind] = [at === 0 ? "" : around[0]!, around.slice((at === 0 ? 0 : 1) + name.length)];

@@ -51,8 +51,8 @@ export function javascript(): Language {
     segmentation: segmentation(),
     comments: (text, tree, opening) => commentsWith(text, tree.root, opening),
     firstComments,
-    isMentioned: (text, tree, name, of) =>
-      of === undefined ? isMentioned(text, tree.root, name) : isDocumented(text, of, name),
+    isMentioned: (text, tree, name, markup, of) =>
+      of === undefined ? isMentioned(text, tree.root, name, markup) : isDocumented(text, of, name),
     following: (text, tree, offset) => followingNode(text, tree.root, offset),
   });
 }

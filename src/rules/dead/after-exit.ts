@@ -122,6 +122,7 @@ export const afterExit = defineRule({
   why: "What follows a `return`, `throw`, `break`, `continue` or a loop without end is never run. It is left over, or the exit stands in the wrong place.",
   level: "warning",
   kits: ["sound"],
+  marksUnreachable: true,
   beside: [returnCutShort],
   examples: {
     alerts: [

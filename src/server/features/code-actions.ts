@@ -9,7 +9,6 @@ import {
 } from "vscode-languageserver-protocol";
 import type { Alert } from "../../engine/alert.js";
 import type { Remedy } from "../../engine/workspace.js";
-import { withoutOverlap } from "../../remedy/select.js";
 import type { Edit } from "../../text/edit.js";
 import { toDiagnostic, type DiagnosticData } from "../diagnostics.js";
 import { changeableSettings, levelActions } from "../level-actions.js";
@@ -111,9 +110,7 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
       return new ResponseError(LSPErrorCodes.ContentModified, "The document has changed since this was offered");
     }
     if (deferred.does === "refit") return resolveRefit(action, deferred, place, session);
-    const settled = deferred.does === "settle-rule"
-      ? allOfRule(deferred.rule ?? "", workspace.remedies(place.home))
-      : undefined;
+    const settled = deferred.does === "settle-rule" ? allOfRule(deferred.rule ?? "", place, session) : undefined;
     const edits = settled?.flatMap((remedy) => remedy.edits) ?? sourceEdits(place, deferred);
     if (edits.length === 0) {
       session.say(3, "Nothing here can be settled for certain: what is left needs a person to look at it");
@@ -156,8 +153,6 @@ function quickFixes(params: CodeActionParams, place: Place, session: Session): C
   const hushes: CodeAction[] = [];
   const rules = new Set<string>();
   const all = workspace.remediesOf(home, new Set(asked.map(({ alert }) => alert)));
-  let remedies: readonly Remedy[] | undefined;
-  const every = (): readonly Remedy[] => (remedies ??= workspace.remedies(home));
   for (const { alert, diagnostic } of asked) {
     const of = { kind: "quickfix", diagnostics: [diagnostic] };
     const offered = all.offered.filter((remedy) => remedy.alert === alert);
@@ -183,7 +178,7 @@ function quickFixes(params: CodeActionParams, place: Place, session: Session): C
     if (rules.has(alert.rule)) continue;
     rules.add(alert.rule);
     if (offered.length > 0) {
-      wholesale.push(...wholesaleFix(alert.rule, of, place, session, unasked ? undefined : every));
+      wholesale.push(...wholesaleFix(alert.rule, of, place, session, unasked));
     }
     // Form cannot be silenced, what does not parse does not run; and what an alert in a settings file says is no matter of taste.
     if (/^(?:syntax|hush)\./.test(alert.rule)) continue;
@@ -222,26 +217,27 @@ function takesAll({ range, context }: CodeActionParams, place: Place, count: num
     place.text.lines.lineCount > 1;
 }
 
-/** The action that settles all alerts of a rule in a file, if there are several. Without `every`, which gives all remedies, it comes only where its edit can wait. */
+/** The action that settles all alerts of a rule in a file, if there are several. To a client that did not ask by hand it comes only where its edit can wait. */
 function wholesaleFix(
   rule: string,
   of: { readonly kind: string; readonly diagnostics: Diagnostic[] },
   place: Place,
   session: Session,
-  every: (() => readonly Remedy[]) | undefined,
+  unasked: boolean,
 ): CodeAction[] {
   const { client, documents } = session;
-  const { uri, home, version } = place;
+  const { uri, version } = place;
   if (documents.alerts(place).filter((alert) => alert.rule === rule).length < 2) return [];
   const title = `Settle all of \`${rule}\` in this file`;
   if (client.resolvesEdits) {
     return [{ title, ...of, data: { uri, version, does: "settle-rule", rule } satisfies Deferred }];
   }
-  const all = every === undefined ? [] : allOfRule(rule, every());
+  if (unasked) return [];
+  const all = allOfRule(rule, place, session);
   const edit = all.length > 1
     ? workspaceEdit(
       session,
-      home,
+      place.home,
       all.flatMap(({ edits }) => edits),
       all.some(({ certainty }) => certainty === "proposed") ? look(true) : undefined,
     )
@@ -249,11 +245,14 @@ function wholesaleFix(
   return edit === undefined ? [] : [{ title, ...of, edit }];
 }
 
-/** The first remedy of each alert of a rule, as far as they do not overlap. */
-function allOfRule(rule: string, remedies: readonly Remedy[]): Remedy[] {
+/** The first remedy of each alert of a rule, as far as they do not overlap and do what they say together. */
+function allOfRule(rule: string, place: Place, { workspace, documents }: Session): Remedy[] {
+  const alerts = documents.alerts(place).filter((alert) => alert.rule === rule);
   const first = new Map<Alert, Remedy>();
-  for (const remedy of remedies) if (remedy.rule === rule && !first.has(remedy.alert)) first.set(remedy.alert, remedy);
-  return withoutOverlap([...first.values()].map((remedy) => ({ remedy }))).map(({ remedy }) => remedy as Remedy);
+  for (const remedy of workspace.remediesOf(place.home, new Set(alerts)).offered) {
+    if (!first.has(remedy.alert) && remedy.byHand !== true) first.set(remedy.alert, remedy);
+  }
+  return workspace.together(place.home, [...first.values()]);
 }
 
 /**
