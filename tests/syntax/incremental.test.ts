@@ -140,6 +140,14 @@ test.each<[string, string, string, string, string, string]>([
     "",
     "n>}\n <{\n>}<",
   ],
+  [
+    "an item that went by its lines, as a closer behind it closes nothing",
+    "js",
+    "r,function(){(){(",
+    "",
+    "\ns",
+    "{})}if('');\n else\n  ()}}",
+  ],
 ])("once read otherwise than afresh: %s", (_, ending, before, removed, insert, after) => {
   const options = parseOptionsFor({ uri: `a.${ending}`, languageId: "", modules: "detect" });
   const edit = { from: before.length, to: before.length + removed.length, insert };

@@ -129,7 +129,12 @@ function withoutWrites(binding: Binding, declarator: VariableDeclarator, text: S
   }
   const title = `Remove \`${binding.name}\` and what is assigned to it`;
   const [first] = declarator.id.type === "Identifier" ? withoutDeclarator(declarator, title, text) : [];
-  return first === undefined ? [] : [{ title, certainty: "proposed", edits: [...first.edits, ...edits] }];
+  if (first === undefined) return [];
+  // A write may stand in what goes with another one, as in a function that is assigned.
+  const all = [...first.edits, ...edits];
+  const goesAlong = (edit: Edit): boolean =>
+    all.some(({ from, to }) => from <= edit.from && edit.to <= to && to - from > edit.to - edit.from);
+  return [{ title, certainty: "proposed", edits: all.filter((edit) => !goesAlong(edit)) }];
 }
 
 function withoutCaught(node: Node, text: SourceText): RemedyOffer[] {

@@ -118,8 +118,11 @@ function parseClosedItem(p: ParseState, guided: boolean, restore: () => void): S
   // Where its own braces do not show why the item was read so, it goes by all that was read straight.
   if (straightReach > p.reach) p.reach = straightReach;
   if (
-    p.brackets === brackets &&
-    p.guesses.some(({ kind, at }) => (kind === "block" || kind === "closer") && at > item.offset && at <= p.prevEnd)
+    guided ||
+    (
+      p.brackets === brackets &&
+      p.guesses.some(({ kind, at }) => (kind === "block" || kind === "closer") && at > item.offset && at <= p.prevEnd)
+    )
   ) {
     p.fragile.add(item);
   }
