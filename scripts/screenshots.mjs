@@ -42,7 +42,8 @@ async function shootTerminal(name, title, text) {
 
 const demo = output(["demo", "--fast"]);
 await shootTerminal("demo", "npm run demo", demo.slice(demo.indexOf("\x1b[1m2  Type")));
-await shootTerminal("review", "alert-quill review", output(["review"]));
+const some = ["crew", "kiosk/Screen.jsx", "src/clock.js"];
+await shootTerminal("review", `alert-quill review ${some.join(" ")}`, output(["review", ...some]));
 await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["explain", "flow.stuck-loop"]));
 
 await shootTerminal("cost", "alert-quill review --cost", run(["review", "--cost"]).stderr.trimStart());

@@ -6,7 +6,7 @@ import { hasRemedy, kitsOf, optionsOf, terminalPage, type OptionPage } from "../
 import { rules } from "../rules/index.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { kitNames } from "../settings/kits.js";
-import { complain, outputColours, print } from "./output.js";
+import { complain, outputColours, outputWidth, print } from "./output.js";
 
 export interface RulesOptions {
   readonly area?: string;
@@ -84,6 +84,6 @@ export async function explainCommand(id: string): Promise<number> {
     complain(`there is no rule \`${id}\`${near === undefined ? ": `alert-quill rules` lists them" : `: did you mean \`${near}\`?`}`);
     return 2;
   }
-  print(terminalPage(rule, optionPages(rule), outputColours()));
+  print(terminalPage(rule, optionPages(rule), { colours: outputColours(), width: outputWidth() }));
   return 0;
 }

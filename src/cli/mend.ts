@@ -1,12 +1,12 @@
-import { createTwoFilesPatch } from "diff";
 import { RevisionError } from "../project/changed-lines.js";
 import { mendProject } from "../project/mend.js";
+import { changedLines } from "../report/changes.js";
+import { visibleText } from "../report/columns.js";
 import { counted } from "../report/model.js";
-import type { Palette } from "../report/text.js";
 import { rules } from "../rules/index.js";
 import { areaOf } from "../rules/rule.js";
 import { Text } from "../text/text.js";
-import { complain, outputColours, print } from "./output.js";
+import { complain, outputColours, outputWidth, print } from "./output.js";
 import { visitFrom } from "./review.js";
 
 export interface MendCommandOptions {
@@ -28,6 +28,7 @@ export async function mendCommand(
     }
   }
   const colours = outputColours();
+  const drawing = { colours, width: outputWidth() };
   const options = {
     dryRun,
     ...(only && { only }),
@@ -47,9 +48,9 @@ export async function mendCommand(
   /** How much could be settled, and was not. */
   let left = 0;
   for (const { path, before, after, applied, dropped, fights } of files) {
-    if (dryRun && before !== after) print(diffText(path, before, after, colours));
     const counts = [...applied].map(([rule, count]) => `${count} × ${rule}`);
     if (counts.length > 0) print(`${colours.path(path)}  ${counts.join(", ")}\n`);
+    if (dryRun && before !== after) print(`${changedLines(before, after, drawing).join("\n")}\n`);
     const source = Text.of(before);
     for (const { rules, at } of fights) {
       const lines = [...new Set(at.map(({ from }) => source.lineAt(from).number + 1))].sort((a, b) => a - b);
@@ -77,22 +78,10 @@ export async function mendCommand(
       print(colours.faint(`${String(count).padStart(6)} × ${rule}\n`));
     }
   }
-  for (const { path, reason } of problems) complain(`${path}: ${reason}`);
+  for (const { path, reason } of problems) complain(`${visibleText(path)}: ${reason}`);
   for (const { path, alerts } of broken) {
     complain(`${path}: ${counted(alerts.length, "mistake")} in the settings: \`alert-quill review\` shows ${alerts.length === 1 ? "it" : "them"}`);
   }
   if (left > 0) print(`${counted(left, "place")} left as ${left === 1 ? "it is" : "they are"}.\n`);
   return problems.length > 0 || broken.length > 0 ? 2 : left > 0 ? 1 : 0;
-}
-
-/** What changes in a file, as a unified diff. */
-function diffText(path: string, before: string, after: string, colours: Palette): string {
-  const paint = (line: string): string => (
-    /^(?:---|\+\+\+|===)/.test(line)
-      ? colours.strong(line)
-      : line.startsWith("+")
-        ? colours.good(line)
-        : line.startsWith("-") ? colours.level.error(line) : line.startsWith("@@") ? colours.faint(line) : line
-  );
-  return `${createTwoFilesPatch(path, path, before, after, "", "", { context: 2 }).split("\n").filter((line) => !/^(?:={10}|Index:)/.test(line)).slice(0, -1).map(paint).join("\n")}\n`;
 }

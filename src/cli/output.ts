@@ -1,8 +1,14 @@
-import { palette, type Palette } from "../report/text.js";
+import { palette, type Palette } from "../report/palette.js";
 
 /** Colours for standard output: where `hasColour` says so. */
 export function outputColours(): Palette {
   return palette(hasColour());
+}
+
+/** How many columns a line of output may take: those of the terminal, or what `COLUMNS` says, or as many as a page has. */
+export function outputWidth(): number {
+  const columns = process.stdout.columns || Number(process.env["COLUMNS"]) || 100;
+  return Math.max(40, Math.min(columns, 160));
 }
 
 /** Whether output is coloured: where there is a terminal, unless the variables `NO_COLOR` and `FORCE_COLOR` say otherwise. A build server's log is none. */

@@ -3,6 +3,7 @@ import { Meter } from "../engine/meter.js";
 import { javascript } from "../languages/javascript/index.js";
 import { reviewProject } from "../project/review.js";
 import type { ProjectVisit } from "../project/visit.js";
+import { visibleText } from "../report/columns.js";
 import { costTable } from "../report/cost.js";
 import { jsonReport } from "../report/json.js";
 import { counted, reaches } from "../report/model.js";
@@ -13,7 +14,7 @@ import { compilePattern, PatternError, type PatternText } from "../rules/pattern
 import { patternRule } from "../rules/pattern/rule.js";
 import type { AlertLevel, Rule } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
-import { complain, hasColour, print } from "./output.js";
+import { complain, hasColour, outputWidth, print } from "./output.js";
 import { noProfile } from "./trace.js";
 
 export interface ReviewOptions {
@@ -38,6 +39,9 @@ export function visitFrom(paths: readonly string[]): ProjectVisit {
   };
 }
 
+/** A check that looks at nothing must not look as if all was well. */
+const nothingLookedAt = "no file was looked at";
+
 export async function reviewCommand(paths: readonly string[], options: ReviewOptions): Promise<number> {
   const { format, failOn, cost, profile, pattern } = options;
   const meter = cost ? new Meter(() => performance.now()) : undefined;
@@ -55,7 +59,7 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
     failed = true;
     visit.onFailure?.(file, failure);
   };
-  const { review, result, known } = await reviewProject({
+  const { review, result } = await reviewProject({
     ...visit,
     onFailure,
     ...(meter && { meter }),
@@ -82,11 +86,10 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
       {},
       ...result.settings.known.map(({ checked }) => checked.settings.ownLevels ?? {}),
     ) as OwnLevels;
-    print(textReport(review, { colour: hasColour(), ownLevels }));
-    if (known > 0) print(`${counted(known, "alert")} of the baseline ${known === 1 ? "is" : "are"} not shown.\n`);
+    print(textReport(review, { colour: hasColour(), width: outputWidth(), ownLevels }));
   }
   if (meter !== undefined) process.stderr.write(`\n${costTable(meter, { colour: hasColour() })}`);
-  for (const { path, reason } of result.problems) complain(`${path}: ${reason}`);
+  for (const { path, reason } of result.problems) complain(`${visibleText(path)}: ${reason}`);
   for (const { path, alerts } of result.broken) {
     complain(`${path}: ${counted(alerts.length, "mistake")} in the settings`);
   }
@@ -95,6 +98,10 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
       ({ level }) => level === "error",
     ))
   ) return 2;
+  if (result.files.length === 0) {
+    complain(nothingLookedAt);
+    return 2;
+  }
   return reaches(review, failOn) ? 1 : 0;
 }
 

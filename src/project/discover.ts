@@ -2,12 +2,24 @@
 import { existsSync, readdirSync, readFileSync, statSync } from "node:fs";
 import path from "node:path";
 import ignore, { type Ignore } from "ignore";
+import { globTest } from "../settings/globs.js";
 
 export interface Discovery {
   /** Absolute paths, sorted. */
   readonly files: readonly string[];
+  readonly leftOut: LeftOut;
   /** Named on purpose but not there or not readable, with the reason. */
   readonly problems: readonly { readonly path: string; readonly reason: string }[];
+}
+
+/** What was come upon and is not among the files. */
+export interface LeftOut {
+  /** Files that the settings skip. */
+  readonly skipped: readonly string[];
+  /** Files and folders that an ignore file names, and folders of packages. */
+  readonly ignored: number;
+  /** How many files of each ending there are that no language reads. */
+  readonly endings: ReadonlyMap<string, number>;
 }
 
 /** Rules of one ignore file, with the folder they speak of. */
@@ -21,7 +33,9 @@ const never = new Set(["node_modules", ".git"]);
 
 function layerOf(folder: string): IgnoreLayer[] {
   const file = path.join(folder, ignoreFile);
-  return existsSync(file) ? [{ folder, rules: ignore().add(readFileSync(file, "utf8")) }] : [];
+  return statSync(file, { throwIfNoEntry: false })?.isFile() === true
+    ? [{ folder, rules: ignore().add(readFileSync(file, "utf8")) }]
+    : [];
 }
 
 /** Whether files may be read in a folder. */
@@ -48,9 +62,8 @@ function isIgnored(target: string, directory: boolean, layers: readonly IgnoreLa
 }
 
 /**
- * Files with one of `extensions` below the given paths. Ignore files are respected, `node_modules` stays out; a file named itself is taken
- * whatever they say. `skipped` tells which files the settings leave out,
- * asked with the folder the search began in.
+ * Files with one of `extensions` below the given paths, which may be globs. Ignore files are respected, `node_modules` stays out; a file named itself is taken
+ * whatever they say. `skipped` tells which files the settings leave out, also of those, asked with the folder the search began in.
  */
 export function discover(
   paths: readonly string[],
@@ -60,6 +73,13 @@ export function discover(
 ): Discovery {
   const files = new Set<string>();
   const problems: { path: string; reason: string }[] = [];
+  const left = new Set<string>();
+  const endings = new Map<string, number>();
+  let ignored = 0;
+  const take = (file: string, start: string): void => {
+    if (skipped(file, start)) left.add(file);
+    else files.add(file);
+  };
   const visit = (folder: string, start: string, layers: readonly IgnoreLayer[]): void => {
     let entries;
     try {
@@ -71,24 +91,41 @@ export function discover(
     for (const entry of entries) {
       const target = path.join(folder, entry.name);
       if (entry.isDirectory()) {
-        if (never.has(entry.name) || isIgnored(target, true, layers)) continue;
-        visit(target, start, [...layers, ...layerOf(target)]);
-      } else if (
-        entry.isFile() &&
-        extensions.includes(path.extname(entry.name)) &&
-        !isIgnored(target, false, layers) &&
-        !skipped(target, start)
-      ) {
-        files.add(target);
+        if (never.has(entry.name) || isIgnored(target, true, layers)) ignored += 1;
+        else visit(target, start, [...layers, ...layerOf(target)]);
+      } else if (entry.isFile()) {
+        const ending = path.extname(entry.name);
+        if (isIgnored(target, false, layers)) ignored += 1;
+        else if (extensions.includes(ending)) take(target, start);
+        else if (ending !== "") endings.set(ending, (endings.get(ending) ?? 0) + 1);
       }
     }
   };
   for (const named of paths) {
     const target = path.resolve(named);
-    const stats = statSync(target, { throwIfNoEntry: false });
-    if (stats === undefined) problems.push({ path: named, reason: "there is no such file or folder" });
-    else if (stats.isDirectory()) visit(target, target, layersAbove(target, mayRead));
-    else if (extensions.includes(path.extname(target))) files.add(target);
+    let stats;
+    try {
+      stats = statSync(target, { throwIfNoEntry: false });
+    } catch (error) {
+      problems.push({ path: named, reason: (error as Error).message });
+      continue;
+    }
+    if (stats?.isDirectory()) visit(target, target, layersAbove(target, mayRead));
+    else if (stats === undefined && /[*?{[]/.test(named)) {
+      const { folder, fits } = parted(named);
+      const inside = statSync(folder, { throwIfNoEntry: false })?.isDirectory() === true
+        ? discover([folder], extensions, skipped, mayRead)
+        : undefined;
+      const found = inside?.files.filter(fits) ?? [];
+      const outside = inside?.leftOut.skipped.filter(fits) ?? [];
+      found.forEach((file) => files.add(file));
+      outside.forEach((file) => left.add(file));
+      if (found.length + outside.length === 0) {
+        problems.push({ path: named, reason: "no file that a language is known for matches" });
+      }
+    } else if (stats === undefined) problems.push({ path: named, reason: "there is no such file or folder" });
+    else if (!stats.isFile()) problems.push({ path: named, reason: "this is neither a file nor a folder" });
+    else if (extensions.includes(path.extname(target))) take(target, path.dirname(target));
     else {
       problems.push({
         path: named,
@@ -96,7 +133,16 @@ export function discover(
       });
     }
   }
-  return { files: [...files].sort(), problems };
+  return { files: [...files].sort(), problems, leftOut: { skipped: [...left].sort(), ignored, endings } };
+}
+
+/** The folder that a glob names before its first wildcard, and a test for the files in it. */
+function parted(glob: string): { folder: string; fits: (file: string) => boolean } {
+  const parts = glob.split("/");
+  const fixed = parts.slice(0, parts.findIndex((part) => /[*?{[]/.test(part)));
+  const folder = path.resolve(fixed.length === 1 && fixed[0] === "" ? "/" : fixed.join("/"));
+  const fits = globTest([`/${parts.slice(fixed.length).join("/")}`]);
+  return { folder, fits: (file) => fits(path.relative(folder, file).split(path.sep).join("/")) };
 }
 
 /** What keeps a file out of a project, other than its settings: the ignore file that names it, or the folder of packages it lies in. */

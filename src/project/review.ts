@@ -5,12 +5,14 @@ import { saysGenerated, topOfFile } from "../text/generated.js";
 import { Text } from "../text/text.js";
 import { Baseline } from "./baseline.js";
 import { findAll } from "./find-all.js";
+import { leftOutIn } from "./left-out.js";
 import { locate, type LocatedFile, type ProjectVisit, type VisitResult } from "./visit.js";
 
 /** Reviews the files below `paths`. Alerts of a baseline are left out and counted. */
 export async function reviewProject(
   visit: ProjectVisit,
-): Promise<{ review: Review; result: VisitResult; known: number }> {
+): Promise<{ review: Review; result: VisitResult }> {
+  const began = performance.now();
   const located: LocatedFile[] = [];
   const result = await locate(visit, (file) => void located.push(file));
   const found = await findAll(located, visit);
@@ -33,5 +35,11 @@ export async function reviewProject(
     const mendable = certain.filter((index) => isFresh.has(all[index]!)).length;
     return { path: shown, text, alerts, mendable, isGenerated };
   });
-  return { review: { files: [...result.broken, ...files] }, result, known };
+  const review = {
+    files: [...result.broken, ...files],
+    baseline: known,
+    leftOut: leftOutIn(result, files.length > 0),
+    milliseconds: performance.now() - began,
+  };
+  return { review, result };
 }

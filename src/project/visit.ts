@@ -11,7 +11,7 @@ import type { Rule } from "../rules/rule.js";
 import { globTest } from "../settings/globs.js";
 import type { Settings } from "../settings/schema.js";
 import { cutOff } from "./cut-off.js";
-import { discover } from "./discover.js";
+import { discover, type LeftOut } from "./discover.js";
 import { ProjectSettings, type FileSettings } from "./project-settings.js";
 import { settingsAlerts } from "./settings-alerts.js";
 
@@ -58,6 +58,9 @@ export interface VisitResult {
   /** The settings files in force, with the rules there are. */
   readonly settings: ProjectSettings;
   readonly files: readonly string[];
+  readonly leftOut: LeftOut;
+  /** The one that paths are shown from. */
+  readonly folder: string;
 }
 
 /** A file that is there to be analysed. */
@@ -82,7 +85,7 @@ export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => vo
   const { languages, paths, folder, only, instead } = visit;
   const settings = settingsOf(visit);
   const skipsInstead = globTest(instead?.skip ?? []);
-  const { files, problems } = discover(
+  const { files, problems, leftOut } = discover(
     paths,
     languages.flatMap(({ extensions }) => extensions),
     (file, start) => (
@@ -123,7 +126,7 @@ export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => vo
       ? (settingsAlerts(source, path.relative(folder, file).split(path.sep).join("/"), all) ?? [])
       : [];
   });
-  return { problems: unread, broken, settings, files };
+  return { problems: unread, broken, settings, files, leftOut, folder };
 }
 
 /** Opens files of a project, one at a time, in a workspace. */

@@ -1,6 +1,6 @@
 /** What the time of an analysis went to, for people. */
 import type { Meter } from "../engine/meter.js";
-import { palette } from "./text.js";
+import { palette } from "./palette.js";
 
 const stageWords: Readonly<Record<string, string>> = {
   parse: "reading the text",

@@ -2,7 +2,7 @@
 import type { Block, Edge, FlowGraph, Step } from "../model/flow.js";
 import type { Node } from "../syntax/node.js";
 import type { Text } from "../text/text.js";
-import { palette } from "./text.js";
+import { palette } from "./palette.js";
 
 /** Longer pieces of source are cut. */
 const longest = 60;

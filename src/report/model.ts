@@ -16,6 +16,12 @@ export interface FileReview {
 
 export interface Review {
   readonly files: readonly FileReview[];
+  /** How many alerts are not shown, as a baseline holds them. */
+  readonly baseline?: number;
+  /** What was there and was not looked at, each kind with its reason. */
+  readonly leftOut?: readonly string[];
+  /** How long it took. */
+  readonly milliseconds?: number;
 }
 
 export function countLevels(review: Review): Record<AlertLevel, number> {

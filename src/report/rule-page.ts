@@ -2,7 +2,11 @@
 import type { Rule } from "../rules/rule.js";
 import { optionNames } from "../settings/check.js";
 import { inKit, kitNames } from "../settings/kits.js";
-import type { Palette } from "./text.js";
+import { Text } from "../text/text.js";
+import { visible } from "../text/visible.js";
+import { wrapped } from "./columns.js";
+import { excerpt, type Drawing, type Note } from "./excerpt.js";
+import type { Paint } from "./palette.js";
 
 /** An option of a rule as its documentation shows it. */
 export interface OptionPage {
@@ -106,56 +110,57 @@ export function shortPage(rule: Rule, page: string | undefined): string {
   return lines.join("\n");
 }
 
-export function terminalPage(rule: Rule, options: readonly OptionPage[], colours: Palette): string {
-  const indent = (code: string): string => shorten(code).split("\n").map((line) => `    ${line}`).join("\n");
+export function terminalPage(rule: Rule, options: readonly OptionPage[], drawing: Drawing): string {
+  const { colours, width } = drawing;
+  const paint = colours.level[rule.level];
+  const paragraph = (text: string): string[] => wrapped(text, Math.min(width, 96));
   const lines = [
-    `${colours.strong(rule.id)}  ${colours.level[rule.level](rule.level)}  ${colours.faint(kitsOf(rule).join(", "))}`,
-    rule.title,
+    `${colours.strong(rule.id)}  ${paint(rule.level)}  ${colours.faint(kitsOf(rule).join(", "))}`,
+    ...paragraph(rule.title),
     "",
-    wrap(rule.why, 96),
-    "",
+    ...rule.why.split("\n\n").flatMap((part) => [...paragraph(part.replaceAll("\n", " ")), ""]),
   ];
+  const withOptions = (used: unknown): string[] =>
+    used === undefined ? [] : [colours.faint(`    with ${JSON.stringify(used)}`)];
   lines.push(colours.strong("Alerts"), "");
   for (const { code, after, options: used } of rule.examples.alerts) {
-    if (used !== undefined) lines.push(colours.faint(`    with ${JSON.stringify(used)}`));
-    lines.push(indent(code).replaceAll(/«([^»]*)»/g, (_, marked: string) => colours.level[rule.level](`«${marked}»`)));
+    lines.push(...withOptions(used), ...drawn(code, paint, drawing));
     if (after !== undefined && after.trim() !== "") {
-      lines.push(colours.faint("    becomes"), colours.good(indent(after)));
+      lines.push(colours.faint("    becomes"), ...drawn(after, paint, drawing));
     }
     lines.push("");
   }
   lines.push(colours.strong("Stays quiet"), "");
   for (const { code, options: used } of rule.examples.quiet) {
-    if (code.trim() === "") continue;
-    if (used !== undefined) lines.push(colours.faint(`    with ${JSON.stringify(used)}`));
-    lines.push(indent(code), "");
+    if (code.trim() !== "") lines.push(...withOptions(used), ...drawn(code, paint, drawing), "");
   }
   if (options.length > 0) {
     lines.push(colours.strong("Options"), "");
     for (const { name, values, standard, effect } of options) {
-      lines.push(
-        `    ${colours.strong(name)}: ${values}  ${colours.faint(`default ${standard}`)}`,
-        `        ${effect}`,
-      );
+      lines.push(`    ${colours.strong(name)}  ${colours.faint(`default ${standard}`)}`);
+      for (const line of [...wrapped(values, width - 8), ...wrapped(effect, width - 8)]) lines.push(`        ${line}`);
     }
     lines.push("");
   }
   const advice = rule.always
     ? "Always on."
     : `Change its level in alert-quill.jsonc: "levels": { "${rule.id}": "off" }`;
-  lines.push(colours.faint(advice), "");
+  lines.push(...wrapped(advice, width).map(colours.faint), "");
   return lines.join("\n");
 }
 
-/** Breaks a paragraph into lines of at most `width` characters. */
-function wrap(text: string, width: number): string {
-  const lines: string[] = [];
-  for (const word of text.split(/\s+/)) {
-    const last = lines.at(-1);
-    if (last !== undefined && last.length + 1 + word.length <= width) lines[lines.length - 1] = `${last} ${word}`;
-    else lines.push(word);
-  }
-  return lines.join("\n");
+/** An example with what it marks underlined. */
+function drawn(code: string, paint: Paint, drawing: Drawing): string[] {
+  const parts = code.trimEnd().split(/[«»]/);
+  const text = Text.of(parts.join(""));
+  let at = 0;
+  const notes = parts.flatMap((part, index): Note[] => {
+    const from = at;
+    at += part.length;
+    if (index % 2 === 0) return [];
+    return [{ ...visible({ from, to: at }, text), paint, says: [] }];
+  });
+  return excerpt(text, 0, text.lines.lineCount - 1, notes, drawing);
 }
 
 /** Very long example lines would tear the page; of those the ends are shown. */

@@ -1,102 +1,140 @@
-/** The report for people, in a terminal or a log. */
-import picocolors from "picocolors";
+/** The report for people, in a terminal or a log: the source first, with each alert hanging from what it marks, and a block that sums up. */
 import type { Alert } from "../engine/alert.js";
-import { levels, type AlertLevel } from "../rules/rule.js";
+import { areaOf, levels } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
 import { positionAt } from "../text/position.js";
-import type { Text } from "../text/text.js";
+import { visibleText, widthOf, wrapped } from "./columns.js";
+import { excerpt, type Drawing, type Note } from "./excerpt.js";
 import { counted, countLevels, type FileReview, type Review } from "./model.js";
+import { palette, type Palette } from "./palette.js";
 
-type Paint = (text: string) => string;
-export type Palette = ReturnType<typeof palette>;
-
-/** Colours by their purpose; with `colour` off every one leaves the text as it is. */
-export function palette(colour: boolean, ownLevels: OwnLevels = {}) {
-  const paint = picocolors.createColors(colour);
-  const level: Record<AlertLevel, Paint> = {
-    error: paint.red,
-    warning: paint.yellow,
-    information: paint.blue,
-    hint: paint.cyan,
-  };
-  const own = (name: string): Paint => paint[ownLevels[name]?.colour ?? "magenta"];
-  return {
-    level,
-    own,
-    strong: paint.bold,
-    faint: paint.dim,
-    good: paint.green,
-    path: (text: string) => paint.bold(paint.underline(text)),
-  };
+export interface TextOptions {
+  readonly colour: boolean;
+  /** Columns that a line may take. */
+  readonly width: number;
+  readonly ownLevels?: OwnLevels;
 }
 
-/** How wide a source line is shown at most; of longer ones the part around the range is shown. */
-const widest = 110;
+/** How many lines may lie between two alerts that are shown in one excerpt. */
+const near = 3;
 
-/** The source line of a range with the range marked below it. `gutter` is the width of the line numbers. */
-export function markedLine(text: Text, from: number, to: number, paint: Paint, faint: Paint, gutter: number): string[] {
-  const line = text.lineAt(from);
-  const end = Math.max(from, Math.min(to, line.to));
-  let start = 0;
-  let shown = line.text;
-  const column = from - line.from;
-  if (shown.length > widest) {
-    start = Math.max(0, Math.min(column - 30, shown.length - widest));
-    shown =
-      `${start > 0 ? "…" : ""}${shown.slice(start, start + widest)}${start + widest < line.text.length ? "…" : ""}`;
-    if (start > 0) start -= 1;
-  }
-  const before = line.text.slice(0, column).slice(start === 0 ? 0 : start + 1).replace(/[^\t]/g, " ");
-  const lead = (start === 0 ? "" : " ") + before;
-  const width = Math.max(1, Math.min(end - from, widest));
-  const number = String(line.number + 1).padStart(gutter);
-  return [`${faint(`${number} │`)} ${shown}`, `${faint(`${" ".repeat(gutter)} │`)} ${lead}${paint("━".repeat(width))}`];
+/** The whole report. */
+export function textReport(review: Review, { colour, width, ownLevels }: TextOptions): string {
+  const colours = palette(colour, ownLevels);
+  const drawing = { width, colours };
+  const lines = review.files.flatMap((file) => fileLines(file, drawing));
+  return `${[...lines, ...closingBlock(review, drawing)].join("\n")}\n`;
 }
 
-function alertLines(file: FileReview, alert: Alert, colours: Palette, gutter: number): string[] {
+/** The alerts of a file: those that are near each other in one excerpt. */
+function fileLines(file: FileReview, drawing: Drawing): string[] {
   const { text } = file;
-  const { line, character } = positionAt(text, alert.from);
-  const paint = alert.ownLevel === undefined ? colours.level[alert.level] : colours.own(alert.ownLevel);
-  const place = colours.faint(`${line + 1}:${character + 1}`);
-  const lines = [`  ${paint(colours.strong(alert.ownLevel ?? alert.level))} ${place}  ${alert.message}  ${colours.faint(alert.rule)}`];
-  lines.push(...markedLine(text, alert.from, alert.to, paint, colours.faint, gutter + 4));
-  for (const { from, message } of alert.related) {
-    const at = positionAt(text, from);
-    lines.push(`${" ".repeat(gutter + 5)}${colours.faint(`${at.line + 1}:${at.character + 1}  ${message}`)}`);
+  const lines: string[] = [];
+  let group: Alert[] = [];
+  const draw = (): void => {
+    if (group.length === 0) return;
+    const numbers = group.map(({ from }) => text.lines.lineAt(from));
+    const notes = group.map((alert) => noteOf(file, alert, drawing.colours));
+    lines.push(...excerpt(text, numbers[0]!, numbers.at(-1)!, notes, drawing), "");
+    group = [];
+  };
+  for (const alert of file.alerts) {
+    const last = group.at(-1);
+    if (last !== undefined && text.lines.lineAt(alert.from) - text.lines.lineAt(last.from) > near) draw();
+    group.push(alert);
   }
+  draw();
   return lines;
 }
 
-/** The whole report: each file with its alerts, then the sum. */
-export function textReport(
-  review: Review,
-  { colour, ownLevels }: { readonly colour: boolean; readonly ownLevels?: OwnLevels },
-): string {
-  const colours = palette(colour, ownLevels);
-  const lines: string[] = [];
-  for (const file of review.files) {
-    if (file.alerts.length === 0) continue;
-    lines.push(colours.path(file.path));
-    const gutter = String(Math.max(...file.alerts.map(({ from }) => file.text.lines.lineAt(from) + 1))).length;
-    for (const alert of file.alerts) lines.push(...alertLines(file, alert, colours, gutter));
-    lines.push("");
-  }
-  lines.push(summary(review, colours));
-  return `${lines.join("\n")}\n`;
+/** An alert as a note: what it says, its level, rule and place, and the places it is about too. */
+function noteOf({ path, text }: FileReview, alert: Alert, colours: Palette): Note {
+  const { from, to, level, ownLevel, message, rule, related } = alert;
+  const place = (offset: number): string => {
+    const { line, character } = positionAt(text, offset);
+    return `${visibleText(path)}:${line + 1}:${character + 1}`;
+  };
+  return {
+    from,
+    to,
+    paint: ownLevel === undefined ? colours.level[level] : colours.own(ownLevel),
+    says: [
+      message,
+      `${ownLevel ?? level} · ${rule} · ${place(from)}`,
+      ...related.map((one) => `${place(one.from)} ${one.message}`),
+    ],
+  };
 }
 
-export function summary(review: Review, colours: Palette): string {
+/** The widest a bar gets, in columns. */
+const longestBar = 24;
+
+/** How many alerts of each kind, as rows with bars that share a scale. */
+function bars(rows: readonly (readonly [string, number, (text: string) => string])[], most: number): string[] {
+  const names = Math.max(...rows.map(([name]) => name.length));
+  const digits = String(most).length;
+  return rows.map(([name, count, paint]) => {
+    const bar = "▇".repeat(Math.max(1, Math.round((count * longestBar) / Math.max(most, longestBar))));
+    return `${name.padEnd(names)}  ${String(count).padStart(digits)} ${paint(bar)}`;
+  });
+}
+
+/** What it all comes to: how many by level and area, what mending would settle, and what was not looked at. */
+export function closingBlock(review: Review, { width, colours }: Drawing): string[] {
   const counts = countLevels(review);
   const total = Object.values(counts).reduce((sum, count) => sum + count, 0);
-  const generated = review.files.filter((file) => file.isGenerated).length;
-  const files = `${counted(review.files.length, "file")}${generated > 0 ? `, ${generated} of them generated and looked at for their form alone` : ""}`;
-  if (total === 0) return colours.good(`No alerts in ${files}.`);
-  const parts = levels.filter((level) => counts[level] > 0).map((level) => colours.level[level](
-    level === "information" ? `${counts[level]} information` : counted(counts[level], level),
-  ));
-  const mendable = review.files.reduce((sum, file) => sum + file.mendable, 0);
-  const hint = mendable > 0
-    ? `\n${colours.faint(`${mendable} of them can be settled with \`alert-quill mend\`.`)}`
-    : "";
-  return `${colours.strong(counted(total, "alert"))} in ${files}: ${parts.join(", ")}.${hint}`;
+  const time = review.milliseconds === undefined ? "" : ` in ${(review.milliseconds / 1000).toFixed(1)} s`;
+  const title = total === 0
+    ? colours.good(`No alerts in ${counted(review.files.length, "file")}${time}`)
+    : `${colours.strong(counted(total, "alert"))} in ${counted(review.files.length, "file")}${time}`;
+  const lines = [colours.faint("─".repeat(Math.min(width, 72))), ` ${title}`];
+  if (total > 0) {
+    const areas = new Map<string, number>();
+    for (const { alerts } of review.files) {
+      for (const { rule } of alerts) areas.set(areaOf(rule), (areas.get(areaOf(rule)) ?? 0) + 1);
+    }
+    const byCount = [...areas].sort(([a, one], [b, other]) => other - one || (a < b ? -1 : 1));
+    const most = Math.max(...Object.values(counts), ...areas.values());
+    const left = bars(
+      levels.filter((level) => counts[level] > 0).map((level) => [level, counts[level], colours.level[level]]),
+      most,
+    );
+    const right = bars(byCount.map(([area, count]) => [area, count, colours.faint]), most);
+    lines.push("", ...besideEachOther(left, right, width).map((line) => `   ${line}`), "");
+  }
+  for (const sentence of afterthoughts(review)) {
+    for (const line of wrapped(sentence, width - 2)) lines.push(` ${colours.faint(line)}`);
+  }
+  if (lines.at(-1) === "") lines.pop();
+  return lines;
+}
+
+/** Two columns where there is room for them, or else one below the other. */
+function besideEachOther(left: readonly string[], right: readonly string[], width: number): string[] {
+  const plain = (line: string): number => widthOf(line.replaceAll(/\u001b\[[\d;]*m/g, ""));
+  const column = Math.max(...left.map(plain)) + 4;
+  if (column + Math.max(...right.map(plain)) > width - 3) return [...left, "", ...right];
+  return Array.from({ length: Math.max(left.length, right.length) }, (_, index) => {
+    const one = left[index] ?? "";
+    return `${one}${" ".repeat(column - plain(one))}${right[index] ?? ""}`.trimEnd();
+  });
+}
+
+function afterthoughts({ files, baseline = 0, leftOut = [] }: Review): string[] {
+  const mendable = files.reduce((sum, file) => sum + file.mendable, 0);
+  const generated = files.filter((file) => file.isGenerated).length;
+  return [
+    ...(
+      mendable > 0 ? [`\`alert-quill mend\` settles ${mendable === 1 ? "one of them" : `${mendable} of them`}.`] : []
+    ),
+    ...(
+      baseline > 0 ? [`${counted(baseline, "alert")} of the baseline ${baseline === 1 ? "is" : "are"} not shown.`] : []
+    ),
+    ...(
+      generated > 0
+        ? [`${counted(generated, "file")} ${generated === 1 ? "is" : "are"} generated: only the form was looked at.`]
+        : []
+    ),
+    ...leftOut.map((what) => `Not looked at: ${what}.`),
+  ];
 }

@@ -1,7 +1,7 @@
 /** Which settings reach a file, for people. */
 import type { Layer } from "../settings/kits.js";
 import type { ResolvedSettings } from "../settings/resolve.js";
-import { palette } from "./text.js";
+import { palette } from "./palette.js";
 
 export interface FileTrace {
   readonly path: string;

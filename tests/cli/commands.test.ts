@@ -98,13 +98,16 @@ describe("review", () => {
     expect(code).toBe(1);
     expect(out).toBe(
       [
-        "a.js",
-        "  error 2:13  `tdie` is not known here: did you mean `tide`?  names.unknown",
-        "    2 │ \tsail(fare, tdie);",
-        "      │ \t           ━━━━",
-        "      3:14  `tide` is declared here",
+        "   2 │     sail(fare, tdie);",
+        "     ┊                ━━━━",
+        "     ┊                ╰─ `tdie` is not known here: did you mean `tide`?",
+        "     ┊                   error · names.unknown · a.js:2:13",
+        "     ┊                   a.js:3:14 `tide` is declared here",
         "",
-        "1 alert in 1 file: 1 error.",
+        "─".repeat(72),
+        " 1 alert in 1 file",
+        "",
+        "   error  1 ▇    names  1 ▇",
         "",
       ].join("\n"),
     );
@@ -168,28 +171,39 @@ describe("review", () => {
     if (expected === 2) expect(err).toMatch(/\S/);
   });
 
-  test("ignore files and the settings leave files out, a file named itself is taken", () => {
-    const bad = "tide();\n";
-    const folder = project({
-      ".git/x": "",
-      ".gitignore": "built/\n*.min.js\n!keep.min.js\n",
-      "alert-quill.jsonc": '{ "skip": ["vendor/**"] }',
-      "a.js": bad,
-      "b.min.js": bad,
-      "keep.min.js": bad,
-      "built/c.js": bad,
-      "node_modules/d/d.js": bad,
-      "vendor/e.js": bad,
-      "sub/.gitignore": "f.js\n",
-      "sub/f.js": bad,
-      "sub/g.js": bad,
-    });
-    const shown = (...args: string[]): string[] => (JSON.parse(
-      quill(folder, "review", "--format", "json", ...args).out,
-    ) as { files: { path: string }[] }).files.map((file) => file.path);
-    expect(shown()).toEqual(["a.js", "keep.min.js", "sub/g.js"]);
-    expect(shown("sub", "vendor/e.js")).toEqual(["sub/g.js", "vendor/e.js"]);
-  });
+  test(
+    "ignore files and the settings leave files out, a file named itself is taken where only ignore files say so",
+    () => {
+      const bad = "tide();\n";
+      const folder = project({
+        ".git/x": "",
+        ".gitignore": "built/\n*.min.js\n!keep.min.js\n",
+        "alert-quill.jsonc": '{ "skip": ["vendor/**"] }',
+        "a.js": bad,
+        "b.min.js": bad,
+        "keep.min.js": bad,
+        "built/c.js": bad,
+        "node_modules/d/d.js": bad,
+        "vendor/e.js": bad,
+        "sub/.gitignore": "f.js\n",
+        "sub/f.js": bad,
+        "sub/g.js": bad,
+      });
+      const shown = (...args: string[]): string[] => (JSON.parse(
+        quill(folder, "review", "--format", "json", ...args).out,
+      ) as { files: { path: string }[] }).files.map((file) => file.path);
+      expect(shown()).toEqual(["a.js", "keep.min.js", "sub/g.js"]);
+      expect(shown("sub", "b.min.js", "vendor/e.js")).toEqual(["b.min.js", "sub/g.js"]);
+      expect(quill(folder, "review", "a.js", "vendor/e.js").out).toContain(
+        "Not looked at: 1 file that the settings skip by `vendor/**` (vendor/e.js).",
+      );
+      expect(shown("**/{a,g}.js", "sub/*.js", "vendor/*.js")).toEqual(["a.js", "sub/g.js"]);
+      expect(quill(folder, "review", "*.tsx")).toMatchObject({
+        code: 2,
+        err: expect.stringContaining("*.tsx: no file that a language is known for matches"),
+      });
+    },
+  );
 });
 
 describe("mend", () => {
@@ -236,7 +250,7 @@ test("rules and explain show the catalogue", () => {
     "Options",
     "mayStay",
     '"^_"',
-    "const «children» = 2;",
+    "const children = 2;\n     ┊         ━━━━━━━━\n",
   ]) expect(page).toContain(part);
 });
 
@@ -295,13 +309,15 @@ test("the version is the package's", () => {
 });
 
 describe("mend looks before it writes", () => {
-  test("--dry-run shows what would change as a unified diff, and writes nothing", () => {
+  test("--dry-run shows the lines that would change, before and after, and writes nothing", () => {
     const folder = harbour();
     const before = read(path.join(folder, "src/ferry.js"));
     const { code, out } = quill(folder, "mend", "--dry-run");
     expect(code).toBe(0);
-    expect(out).toContain("--- src/ferry.js\n+++ src/ferry.js\n@@ -22,5 +22,5 @@\n");
-    expect(out).toContain("\n-]\n+];\n");
+    expect(out).toContain("src/ferry.js  1 × layout.statement-end\n  23 │   new Ferry(\"Avocet\",");
+    expect(out).toContain("\n  24 − ]\n  24 + ];\n  25 │\n");
+    // The last line of that file had no line end.
+    expect(out).toContain("  18 − }\n     ┊ no line end here\n  18 + }\n");
     expect(out).toContain("3 alerts would be settled in 3 files; nothing was written.");
     expect(read(path.join(folder, "src/ferry.js"))).toBe(before);
   });

@@ -34,7 +34,7 @@ test(
     writeFileSync(path.join(folder, "package.json"), '{ "name": "kiosk", "version": "1.0.0", "type": "module" }');
     run(folder, "npm", "install", "--no-audit", "--no-fund", "--prefer-offline", "--loglevel=error", `./${filename}`);
     writeFileSync(path.join(folder, "a.js"), "export const tide = 1;\n");
-    expect(run(folder, "npx", "alert-quill", "review")).toBe("No alerts in 1 file.\n");
+    expect(run(folder, "npx", "alert-quill", "review")).toContain(" No alerts in 1 file in ");
 
     mkdirSync(path.join(folder, "src"));
     writeFileSync(

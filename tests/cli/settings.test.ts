@@ -1,7 +1,7 @@
 /** Settings on the command line: what is told of them, where they come from, and what special runs do. */
 import { describe, expect, test } from "vitest";
 import { rules } from "../../src/index.js";
-import { harbour, quill, scratch } from "../support/command.js";
+import { harbour, notes, quill, scratch } from "../support/command.js";
 import { withFolder, write } from "../support/settings.js";
 
 function project(files: Record<string, string>): string {
@@ -18,10 +18,10 @@ test("mistakes in settings are told in every form, end with 2, and what is valid
   });
   const { code, out, err } = quill(folder, "review");
   expect(code).toBe(2);
-  expect(out).toContain(
-    "alert-quill.jsonc\n  error 3:15  There is no rule `names.unknwon`: did you mean `names.unknown`?  settings.unknown-rule",
-  );
-  expect(out).toContain("warning 4:24  No file of the project matches `tests/**`  settings.unreachable-zone");
+  for (const note of [
+    "There is no rule `names.unknwon`: did you mean `names.unknown`? error · settings.unknown-rule · alert-quill.jsonc:3:15",
+    "No file of the project matches `tests/**` warning · settings.unreachable-zone · alert-quill.jsonc:4:24",
+  ]) expect(notes(out)).toContain(note);
   expect(out).toContain("`water` is not known");
   expect(out).not.toContain("`tide` is not known");
   expect(err).toBe("alert-quill: alert-quill.jsonc: 2 mistakes in the settings\n");
@@ -109,8 +109,8 @@ test("a profile comes on top or starts from nothing; one that is not there is to
 
 test("levels of one's own have their name in every form", () => {
   const folder = harbour();
-  expect(quill(folder, "review", "src/opening.js").out).toContain(
-    "must 4:19  The time `7:30` needs two digits for the hour  harbour.clock-face",
+  expect(notes(quill(folder, "review", "src/opening.js").out)).toContain(
+    "The time `7:30` needs two digits for the hour must · harbour.clock-face · src/opening.js:4:19",
   );
   expect(
     JSON.parse(quill(folder, "review", "src/opening.js", "--format", "json").out).files[0].alerts[0],
@@ -134,7 +134,7 @@ describe("patterns", () => {
       "note({{all}})",
     );
     expect(code).toBe(1);
-    expect(out).toMatch(/warning 1:1 {2}This fits the pattern {2}pattern\.tried[^]*1 alert in 1 file/);
+    expect(out).toMatch(/This fits the pattern\n.*warning · pattern\.tried · a\.js:1:1[^]*1 alert in 1 file/);
   });
 
   test.each<[string, string[], string]>([
@@ -177,7 +177,7 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
       "words.ts": "export const word: string = `Loud`;\n",
       "a.js": "export const TIDE = 1;\n",
     });
-    expect(quill(folder, "review", "a.js").out).toContain("warning 1:14  Loud  harbour.loud");
+    expect(quill(folder, "review", "a.js").out).toMatch(/Loud\n.*warning · harbour\.loud · a\.js:1:14/);
     expect(quill(folder, "explain", "harbour.loud").out).toContain("harbour.loud");
   });
 
@@ -209,8 +209,8 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
     });
     const { code, out } = quill(folder, "review", "a.js");
     expect(code).toBe(2);
-    expect(out).toContain(message);
-    expect(out).toMatch(/error 1:13[^]*names\.unknown/);
+    expect(notes(out)).toContain(message);
+    expect(out).toMatch(/alert-quill\.jsonc:1:13[^]*names\.unknown/);
   });
 
   test("one whose rule throws is reported once for a file", () => {

@@ -7,7 +7,7 @@ import { fileURLToPath, pathToFileURL } from "node:url";
 import { reviewProject } from "../../project/review.js";
 import { counted } from "../../report/model.js";
 import { textReport } from "../../report/text.js";
-import { complain, hasColour, outputColours, print } from "../output.js";
+import { complain, hasColour, outputColours, outputWidth, print } from "../output.js";
 import { visitFrom } from "../review.js";
 import { DemoEditor } from "./editor.js";
 import { editorView, menu } from "./view.js";
@@ -105,7 +105,7 @@ async function reviewSample(): Promise<number> {
   const colours = outputColours();
   print(`\n${colours.strong("5  Review the whole project")}\n\n`);
   const { review, result: { problems } } = await reviewProject({ ...visitFrom([sample]), folder: sample });
-  print(textReport(review, { colour: hasColour() }));
+  print(textReport(review, { colour: hasColour(), width: outputWidth() }));
   for (const { path: file, reason } of problems) complain(`${file}: ${reason}`);
   const planted = JSON.parse(readFileSync(path.join(sample, "planted.json"), "utf8")) as Planted[];
   const missed = planted.filter(({ file, line, rule }) => {

@@ -1,8 +1,10 @@
 /** Draws what an editor would show, as plain lines of text. */
 import type { Diagnostic } from "vscode-languageserver-protocol";
+import { excerpt, type Note } from "../../report/excerpt.js";
 import { counted } from "../../report/model.js";
-import type { Palette } from "../../report/text.js";
+import type { Palette } from "../../report/palette.js";
 import { levels, type AlertLevel } from "../../rules/rule.js";
+import { offsetAt } from "../../text/position.js";
 import type { Text } from "../../text/text.js";
 
 const width = 98;
@@ -33,20 +35,14 @@ export function editorView(
   const lines = [
     colours.faint("  ╭─ ") + colours.strong(title) + colours.faint(` ${rule} `) + painted + colours.faint(" ╮"),
   ];
-  for (let number = Math.max(0, first); number <= Math.min(last, text.lines.lineCount - 1); number += 1) {
-    const from = text.lines.startOf(number);
-    const content = text.value.slice(from, text.lineEnd(number));
-    lines.push(`${colours.faint(`  │ ${String(number + 1).padStart(3)} `)} ${content}`);
-    for (const diagnostic of diagnostics) {
-      const { start, end } = diagnostic.range;
-      if (start.line !== number) continue;
-      const to = end.line === number ? end.character : content.length;
-      const paint = colours.level[levelOf(diagnostic)];
-      const mark = "━".repeat(Math.max(1, to - start.character));
-      lines.push(`${colours.faint("  │     ")} ${" ".repeat(start.character)}${paint(mark)}`);
-      lines.push(`${colours.faint("  │     ")} ${" ".repeat(start.character)}${paint("╰─")} ${diagnostic.message} ${colours.faint(String(diagnostic.code))}`);
-    }
-  }
+  const notes = diagnostics.map((diagnostic): Note => ({
+    from: offsetAt(text, diagnostic.range.start),
+    to: offsetAt(text, diagnostic.range.end),
+    paint: colours.level[levelOf(diagnostic)],
+    says: [String(diagnostic.message), `${levelOf(diagnostic)} · ${diagnostic.code}`],
+  }));
+  const drawn = excerpt(text, Math.max(0, first), last, notes, { width: width - 4, colours });
+  lines.push(...drawn.map((line) => `${colours.faint("  │")}${line}`));
   lines.push(colours.faint(`  ╰${"─".repeat(width - 1)}╯`));
   return `${lines.join("\n")}\n`;
 }
