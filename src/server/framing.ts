@@ -15,7 +15,16 @@ export interface ByteSource {
 /** Called with the code and text of the error that answers a malformed frame, and the id of the request, where one can be read. */
 export type Refuse = (code: number, message: string, id: number | string | null) => void;
 
-const headerEnd = new Uint8Array([13, 10, 13, 10]);
+/** A header's line that tells a length. No body holds one as it stands here: in JSON a text has no line end of its own. */
+const lengthLine = /content-length:[ \t]*(\d+)[ \t]*\r?\n/i;
+
+/** The longest that such a line gets, so that one is found that came in two parts. */
+const longestLine = 64;
+
+/** Headers that are longer hold no length. */
+const longestHeader = 4096;
+
+const latin = new TextDecoder("latin1");
 
 export class FrameReader extends AbstractMessageReader {
   private buffered: Uint8Array = new Uint8Array(0);
@@ -24,6 +33,8 @@ export class FrameReader extends AbstractMessageReader {
   private furtherLength = 0;
   /** Length of the body that is awaited; -1 while a header is. */
   private awaited = -1;
+  /** The last bytes that came. */
+  private tail: Uint8Array = new Uint8Array(0);
   private callback: DataCallback | undefined;
 
   constructor(
@@ -45,7 +56,10 @@ export class FrameReader extends AbstractMessageReader {
   private take(chunk: Uint8Array): void {
     this.further.push(chunk);
     this.furtherLength += chunk.length;
-    if (this.buffered.length + this.furtherLength < this.awaited) return;
+    // A length that is too great would swallow what follows: the next header ends the body.
+    const seam = latin.decode(this.tail) + latin.decode(chunk);
+    this.tail = chunk.subarray(-longestLine);
+    if (this.buffered.length + this.furtherLength < this.awaited && !lengthLine.test(seam)) return;
     this.join();
     while (this.step());
   }
@@ -65,19 +79,44 @@ export class FrameReader extends AbstractMessageReader {
 
   /** Reads one header or one body; `false` when more bytes are needed. */
   private step(): boolean {
-    if (this.awaited < 0) {
-      const end = indexOf(this.buffered, headerEnd);
-      if (end < 0) return false;
-      const header = new TextDecoder().decode(this.buffered.subarray(0, end));
-      this.buffered = this.buffered.subarray(end + headerEnd.length);
-      const length = /(?:^|\r\n)content-length:[ \t]*(\d+)[ \t]*(?:\r\n|$)/i.exec(header);
-      if (length === null) this.refuse(parseError, "A message header without a Content-Length was passed over", null);
-      else this.awaited = Number(length[1]);
+    return this.awaited < 0 ? this.readHeader() : this.readBody();
+  }
+
+  private readHeader(): boolean {
+    const window = latin.decode(this.buffered.subarray(0, longestHeader));
+    const end = /\r?\n\r?\n/.exec(window);
+    const line = lengthLine.exec(window);
+    if (line !== null && (end === null || line.index < end.index)) {
+      if (end === null) return false;
+      // What stands before it on its line, or before that, belongs to no header.
+      const before = window.slice(0, line.index).replace(/(?:^|\n)[\w-]+:.*\r?\n$/, "").trim();
+      if (before !== "") this.refuse(parseError, "Bytes outside of a message were passed over", null);
+      this.buffered = this.buffered.subarray(end.index + end[0].length);
+      this.awaited = Number(line[1]);
       return true;
     }
-    if (this.buffered.length < this.awaited) return false;
-    const body = this.buffered.subarray(0, this.awaited);
-    this.buffered = this.buffered.subarray(this.awaited);
+    if (end !== null) {
+      this.buffered = this.buffered.subarray(end.index + end[0].length);
+      if (window.slice(0, end.index).trim() !== "") {
+        this.refuse(parseError, "A message header without a Content-Length was passed over", null);
+      }
+      return this.buffered.length > 0;
+    }
+    if (this.buffered.length > longestHeader) {
+      this.buffered = this.buffered.subarray(longestHeader - longestLine);
+      return true;
+    }
+    return false;
+  }
+
+  private readBody(): boolean {
+    const window = latin.decode(this.buffered.subarray(0, Math.min(this.awaited, this.buffered.length)));
+    const next = lengthLine.exec(window);
+    // Its last lines may belong to the header that follows.
+    const length = next === null ? this.awaited : next.index;
+    if (this.buffered.length < length) return false;
+    const body = this.buffered.subarray(0, length);
+    this.buffered = this.buffered.subarray(length);
     this.awaited = -1;
     this.deliver(new TextDecoder().decode(body));
     return true;
@@ -121,12 +160,4 @@ function faultOf(value: unknown): string | undefined {
     return "`$/progress` needs a token";
   }
   return undefined;
-}
-
-function indexOf(bytes: Uint8Array, wanted: Uint8Array): number {
-  for (let at = bytes.indexOf(wanted[0]!); at >= 0; at = bytes.indexOf(wanted[0]!, at + 1)) {
-    if (at + wanted.length > bytes.length) return -1;
-    if (wanted.every((byte, i) => bytes[at + i] === byte)) return at;
-  }
-  return -1;
 }

@@ -78,12 +78,30 @@ describe("lifecycle", () => {
     ["a body that is no JSON", "Content-Length: 5\r\n\r\n{tide", -32700],
     ["a body that is no message", "Content-Length: 5\r\n\r\n[1,2]", -32600],
     ["a body that is a number", "content-length:  1 \r\n\r\n7", -32600],
+    ["a length that is too small", 'Content-Length: 20\r\n\r\n{"jsonrpc":"2.0","method":"$/unknown"}', -32700],
+    ["a length that is too great for what came", "Content-Length: 7000\r\n\r\n{tide", -32700],
+    ["bytes before a header", "tide wind {}\nrain", -32700],
+    ["much noise without an end", "wind\u0000".repeat(5000), -32700],
   ])("%s is answered, and the session goes on", async (_, bytes, code) => {
     await client.initialize();
     client.raw(bytes);
-    expect((await client.until(({ id }) => id === null)).error).toMatchObject({ code });
+    // What belongs to no message shows as such when the next one begins.
     client.open(uri, "tide();\n");
+    expect((await client.until(({ id }) => id === null)).error).toMatchObject({ code });
     expect(await client.diagnostics(uri, 1)).toHaveLength(1);
+  });
+
+  test.each<[string, (body: string) => string]>([
+    ["a length that is too great", (body) => `Content-Length: ${body.length + 9}\r\n\r\n${body}`],
+    ["lines that end as in a text", (body) => `Content-Length: ${body.length}\n\n${body}`],
+    ["another header first", (body) => `Content-Type: text\r\nContent-Length: ${body.length}\r\n\r\n${body}`],
+  ])("a message whose header has %s is taken all the same", async (_, framed) => {
+    await client.initialize();
+    const params = { textDocument: { uri, languageId: "javascript", version: 3, text: "tide();\n" } };
+    client.watch.said({ method: "textDocument/didOpen", params });
+    client.raw(framed(JSON.stringify({ jsonrpc: "2.0", method: "textDocument/didOpen", params })));
+    client.change("file:///never-opened.js", 2, { text: "" });
+    expect(await client.diagnostics(uri, 3)).toHaveLength(1);
   });
 
   test("messages may come in pieces and many at once", async () => {
