@@ -879,7 +879,7 @@ export class DocumentAnalysis {
     this.calls.live.now = this.source;
     try {
       const work = (): void => void (offers = remedies());
-      if (limits?.areNeeded([{ rule }]) !== true) work();
+      if (limits?.areNeeded([this.active.get(rule.id) ?? { rule, options: {} }]) !== true) work();
       else if (limits.stuck.has(rule)) return [];
       else {
         let outcome = limits.within(work);

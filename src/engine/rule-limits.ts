@@ -19,6 +19,8 @@ export type CutOff = (work: () => void, allowed: number, longest: number) => "do
 /** The limit for rules that are not the package's own, and those that have gone beyond it. */
 export class RuleLimits {
   readonly stuck = new Map<Rule, RuleFailure>();
+  /** The options of rules when nothing is said. */
+  private readonly standards = new Map<Rule, Record<string, unknown>>();
   /** How many times as long by the clock as in processor time rules may take. */
   private patience = 1.25;
 
@@ -28,8 +30,18 @@ export class RuleLimits {
     private readonly milliseconds: number,
   ) {}
 
-  areNeeded(active: readonly { readonly rule: Rule }[]): boolean {
-    return active.some(({ rule }) => !this.own.has(rule));
+  /** Whether some rules are not the package's own, or go by regular expressions that are not. */
+  areNeeded(active: readonly { readonly rule: Rule; readonly options: unknown }[]): boolean {
+    return active.some(({ rule, options }) => !this.own.has(rule) || this.hasExpression(rule, options));
+  }
+
+  private hasExpression(rule: Rule, options: unknown): boolean {
+    if (rule.expressions === undefined) return false;
+    let standard = this.standards.get(rule);
+    if (standard === undefined) {
+      this.standards.set(rule, (standard = (rule.options?.parse({}) ?? {}) as Record<string, unknown>));
+    }
+    return rule.expressions.some((key) => (options as Record<string, unknown>)[key] !== standard[key]);
   }
 
   /** A rule has gone beyond the limit. */

@@ -190,6 +190,8 @@ export interface Rule<Options = any> {
   /** What it marks never runs: nothing else is settled in there as long as that stands. */
   readonly marksUnreachable?: boolean;
   readonly options?: z.ZodType<Options>;
+  /** Which of its options are regular expressions: with others than its own it runs under the limit for code from outside. */
+  readonly expressions?: readonly string[];
   /** Rules whose options it goes by too. */
   readonly beside?: readonly Rule[];
   readonly examples: { readonly alerts: readonly AlertingExample[]; readonly quiet: readonly QuietExample[] };

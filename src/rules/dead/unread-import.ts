@@ -2,10 +2,11 @@ import { z } from "zod";
 import type { ImportDeclaration, ImportPart } from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { expression } from "../expression.js";
 import { takeOut } from "../statements.js";
 
 const options = z.strictObject({
-  mayStay: z.string().default("^_").describe("A regular expression; names it matches may stay unread."),
+  mayStay: expression("^_", "A regular expression; names it matches may stay unread."),
 });
 
 /** Taking one part out of an import; the last one takes the whole with it. */
@@ -57,6 +58,7 @@ export const unreadImport = defineRule({
   level: "warning",
   kits: ["sound"],
   options,
+  expressions: ["mayStay"],
   examples: {
     alerts: [
       {

@@ -11,10 +11,11 @@ import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
 import { isDeclaredElsewhere } from "../declared-elsewhere.js";
 import { defineRule, type FileView } from "../rule.js";
+import { expression } from "../expression.js";
 import { remediesWithout } from "./without-name.js";
 
 const options = z.strictObject({
-  mayStay: z.string().default("^_").describe("A regular expression; names it matches may stay unread."),
+  mayStay: expression("^_", "A regular expression; names it matches may stay unread."),
   parameters: z.enum(["last", "all", "none"])
     .default("last")
     .describe("Which unread parameters alert: those behind the last one that is read, all, or none."),
@@ -228,6 +229,7 @@ export const unreadName = defineRule({
   level: "warning",
   kits: ["sound"],
   options,
+  expressions: ["mayStay"],
   examples: {
     alerts: [
       {

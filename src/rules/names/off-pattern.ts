@@ -1,13 +1,15 @@
 import { z } from "zod";
 import type { Binding, BindingKind } from "../../model/binding.js";
+import { expression } from "../expression.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
 const options = z.strictObject({
-  values: z.string()
-    .default("^[_$]*(?:\\p{Ll}[\\p{L}\\p{N}]*|\\p{Lu}[\\p{Lu}\\p{N}_]*|\\p{Lu}[\\p{L}\\p{N}]*|\\p{N}+)?$")
-    .describe("A regular expression that the names of variables and parameters match."),
-  functions: z.string().default("^[_$]*\\p{L}[\\p{L}\\p{N}]*$").describe("The same for functions."),
-  types: z.string().default("^[_$]*\\p{Lu}[\\p{L}\\p{N}]*$").describe("The same for classes and types."),
+  values: expression(
+    "^[_$]*(?:\\p{Ll}[\\p{L}\\p{N}]*|\\p{Lu}[\\p{Lu}\\p{N}_]*|\\p{Lu}[\\p{L}\\p{N}]*|\\p{N}+)?$",
+    "A regular expression that the names of variables and parameters match.",
+  ),
+  functions: expression("^[_$]*\\p{L}[\\p{L}\\p{N}]*$", "The same for functions."),
+  types: expression("^[_$]*\\p{Lu}[\\p{L}\\p{N}]*$", "The same for classes and types."),
 });
 type Options = z.infer<typeof options>;
 
@@ -75,6 +77,7 @@ export const offPattern = defineRule({
   kits: [],
   once: "style",
   options,
+  expressions: ["values", "functions", "types"],
   examples: {
     alerts: [
       {
