@@ -1,6 +1,7 @@
 #!/usr/bin/env node
 /** The command line. Each command loads what it needs when it runs. Exit codes: 0 nothing at or above the failing level; 1 something; 2 the command could not do its work. */
 import { Command, CommanderError, InvalidArgumentError, Option } from "commander";
+import { arePacksLoaded, endProcess, writeOut } from "../project/pack-guard.js";
 import { levels } from "../rules/rule.js";
 import { version } from "../version.js";
 import { complain } from "./output.js";
@@ -12,6 +13,13 @@ function port(text: string): number {
   }
   return number;
 }
+
+let isServing = false;
+
+/** Ends with a code, unless something has failed for worse. */
+const end = (code: number): void => {
+  process.exitCode = Math.max(code, Number(process.exitCode ?? 0));
+};
 
 const program = new Command("alert-quill")
   .description("Finds mistakes in files as they are typed, and offers remedies.")
@@ -37,7 +45,7 @@ program
   .option("--overwrite", "write the settings file anew if there is one")
   .action(async (options) => {
     const { setupCommand } = await import("./setup.js");
-    process.exitCode = await setupCommand(options);
+    end(await setupCommand(options));
   });
 
 program
@@ -56,7 +64,7 @@ program
   .option("--rewrite <code>", "what the pattern's code would become")
   .action(async (paths, options) => {
     const { reviewCommand } = await import("./review.js");
-    process.exitCode = await reviewCommand(paths, options);
+    end(await reviewCommand(paths, options));
   });
 
 program
@@ -69,7 +77,7 @@ program
   .option("--since <revision>", "only lines that have changed since a revision of git")
   .action(async (paths, options) => {
     const { mendCommand } = await import("./mend.js");
-    process.exitCode = await mendCommand(paths, options);
+    end(await mendCommand(paths, options));
   });
 
 program
@@ -81,6 +89,7 @@ program
   .option("--node-ipc", "talk over the channel to the process that forked this one")
   .option("--clientProcessId <id>", "passed by some editors; not needed, as `initialize` says it too")
   .action(async (options) => {
+    isServing = true;
     const { serveIpc, serveSocket, serveStdio } = await import("../server/node.js");
     if (options.nodeIpc) serveIpc();
     else if (options.socket !== undefined) serveSocket({ port: options.socket });
@@ -100,8 +109,8 @@ program
   .option("--flow <place>", "instead, the flow graph of the function around a line, given as FILE:LINE")
   .action(async (file, { flow, profile }) => {
     const { traceFile, traceFlow } = await import("./trace.js");
-    if (flow !== undefined) process.exitCode = traceFlow(flow);
-    else if (file !== undefined) process.exitCode = await traceFile(file, { profile });
+    if (flow !== undefined) end(traceFlow(flow));
+    else if (file !== undefined) end(await traceFile(file, { profile }));
     else {
       complain("say which file, or with --flow which line");
       process.exitCode = 2;
@@ -119,7 +128,7 @@ program
   .addOption(new Option("--format <form>", "how to list").choices(["text", "json"]).default("text"))
   .action(async (options) => {
     const { rulesCommand } = await import("./catalogue.js");
-    process.exitCode = rulesCommand(options);
+    end(rulesCommand(options));
   });
 
 program
@@ -128,7 +137,7 @@ program
   .argument("<rule>", "the id of a rule")
   .action(async (rule) => {
     const { explainCommand } = await import("./catalogue.js");
-    process.exitCode = await explainCommand(rule);
+    end(await explainCommand(rule));
   });
 
 program
@@ -137,7 +146,7 @@ program
   .option("--fast", "without the pauses that let one follow")
   .action(async (options) => {
     const { demoCommand } = await import("./demo/index.js");
-    process.exitCode = await demoCommand(options);
+    end(await demoCommand(options));
   });
 
 try {
@@ -152,3 +161,9 @@ try {
     process.exitCode = 2;
   }
 }
+
+/** Milliseconds in which what is due gets its turn. */
+const turn = 10;
+
+// A pack may have left something running that never ends.
+if (arePacksLoaded() && !isServing) writeOut("", () => setTimeout(() => endProcess(), turn));

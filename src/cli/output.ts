@@ -1,3 +1,4 @@
+import { endProcess, writeOut } from "../project/pack-guard.js";
 import { palette, type Palette } from "../report/palette.js";
 
 /** Colours for standard output: where `hasColour` says so. */
@@ -20,12 +21,12 @@ export function hasColour(): boolean {
 // A reader that has seen enough, such as `head`, ends the program and is no mistake.
 process.stdout.on("error", (error: NodeJS.ErrnoException) => {
   if (error.code !== "EPIPE") throw error;
-  process.exit();
+  endProcess();
 });
 
 /** Writes to standard output. */
 export function print(text: string): void {
-  process.stdout.write(text);
+  writeOut(text);
 }
 
 /** Writes a line to standard error. */

@@ -26,6 +26,7 @@ import { AlertList } from "./alert-list.js";
 import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
 import { BrokenWatch, Mention, type Subject } from "./broken-watch.js";
 import { brokenWords } from "./broken-words.js";
+import { faultOfEdits, faultOfPlace } from "./faults.js";
 import { Flows } from "./flows.js";
 import { Frontier } from "./frontier.js";
 import { findHushes, findKnown, hushUses, isHushed, type Hush } from "./hush.js";
@@ -860,6 +861,10 @@ export class DocumentAnalysis {
     { message, labels = [], related = [], remedies = () => [] }: Finding,
   ): void {
     const base = this.base!;
+    for (const place of [at, ...related.map((one) => one.at)]) {
+      const fault = faultOfPlace(place, this.current.length);
+      if (fault !== undefined) throw new Error(fault);
+    }
     const record: AlertRecord = {
       rule: rule.id,
       message,
@@ -878,7 +883,14 @@ export class DocumentAnalysis {
     let offers: readonly RemedyOffer[] = [];
     this.calls.live.now = this.source;
     try {
-      const work = (): void => void (offers = remedies());
+      const work = (): void => {
+        const given = remedies();
+        for (const { edits } of given) {
+          const fault = faultOfEdits(edits, this.current.length);
+          if (fault !== undefined) throw new Error(fault);
+        }
+        offers = given;
+      };
       if (limits?.areNeeded([this.active.get(rule.id) ?? { rule, options: {} }]) !== true) work();
       else if (limits.stuck.has(rule)) return [];
       else {

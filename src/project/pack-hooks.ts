@@ -16,7 +16,8 @@ interface Loaded {
 }
 
 let self = "";
-let isTrial = false;
+/** Where zod lies, on trial. */
+let zod: string | undefined;
 const entries: Readonly<Record<string, string>> = {
   "alert-quill": "index.js",
   "alert-quill/javascript": "languages/javascript/index.js",
@@ -26,9 +27,8 @@ const entries: Readonly<Record<string, string>> = {
 /** On trial a pack gets of this package what rules are declared with, and what has the names of the rest: loading all of it would take longer than most packs. */
 const standIn = "stand-in:alert-quill";
 
-export function initialize(data: { readonly self: string; readonly isTrial?: boolean }): void {
-  self = data.self;
-  isTrial = data.isTrial === true;
+export function initialize(data: { readonly self: string; readonly zod?: string }): void {
+  ({ self, zod } = data);
 }
 
 export async function resolve(
@@ -37,7 +37,7 @@ export async function resolve(
   next: (name: string, context: unknown) => Promise<Resolved>,
 ): Promise<Resolved> {
   const stamp = /\?quill=[\d.]+$/.exec(context.parentURL ?? "")?.[0];
-  if (isTrial && name === "alert-quill") return { url: standIn, shortCircuit: true };
+  if (zod !== undefined && name === "alert-quill") return { url: standIn, shortCircuit: true };
   if (entries[name] !== undefined) return { url: `${self}${entries[name]}`, shortCircuit: true };
   const found = await next(name, context);
   // What a pack is made of is loaded anew along with it.
@@ -66,7 +66,7 @@ async function standInFor(module: string): Promise<string> {
   const others = names.filter((name) => name !== "" && name !== "defineRule" && name !== "z");
   return [
     `export { defineRule } from "${self}rules/rule.js";`,
-    `export { z } from "${import.meta.resolve("zod")}";`,
+    `export { z } from "${zod}";`,
     "const other = () => undefined;",
     `export { ${others.map((name) => `other as ${name}`).join(", ")} };`,
   ].join("\n");

@@ -1,8 +1,8 @@
 /** Loads a pack in a thread that can be ended, and is done. What is wrong with the pack is told when it is loaded in earnest. */
 import { register } from "node:module";
-import { workerData } from "node:worker_threads";
+import { parentPort, workerData } from "node:worker_threads";
 
 const { url, self } = workerData as { readonly url: string; readonly self: string };
-register("./pack-hooks.js", import.meta.url, { data: { self, isTrial: true } });
+register("./pack-hooks.js", import.meta.url, { data: { self, zod: import.meta.resolve("zod") } });
 await import(url).catch(() => undefined);
-process.exit(0);
+parentPort!.postMessage("loaded");

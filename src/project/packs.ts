@@ -5,6 +5,7 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { Worker } from "node:worker_threads";
 import type { Rule } from "../rules/rule.js";
+import { guardProcess } from "./pack-guard.js";
 
 /** What is known of a pack. */
 export type PackState =
@@ -64,18 +65,27 @@ async function triedOut(file: string, stamp: number, mostTime: number): Promise<
   let timer: ReturnType<typeof setInterval> | undefined;
   const began = performance.now();
   const used = process.cpuUsage();
-  const ended = new Promise<boolean>((resolve) => {
-    thread.once("exit", () => resolve(true));
+  const ended = new Promise<"loaded" | "ended" | "late">((resolve) => {
+    thread.once("message", () => resolve("loaded"));
+    // What fails is told when it is loaded in earnest.
+    thread.once("error", () => resolve("loaded"));
+    thread.once("exit", () => resolve("ended"));
     // On a busy machine a sound pack may take long by the clock, but not in processor time.
     timer = setInterval(() => {
       const { user, system } = process.cpuUsage(used);
-      if ((user + system) / 1000 > mostTime || performance.now() - began > mostTime * asLongAsked) resolve(false);
+      if ((user + system) / 1000 > mostTime || performance.now() - began > mostTime * asLongAsked) resolve("late");
     }, 50);
   });
-  const inTime = await ended;
+  const outcome = await ended;
   clearInterval(timer);
   await thread.terminate();
-  return inTime ? undefined : { file, failed: `it was not loaded within ${mostTime / 1000} s` };
+  if (outcome === "loaded") return undefined;
+  return {
+    file,
+    failed: outcome === "late"
+      ? `it was not loaded within ${mostTime / 1000} s`
+      : "it ends the program while it is loaded, or waits for something that never comes",
+  };
 }
 
 const self = new URL("../", import.meta.url);
@@ -91,6 +101,7 @@ function registerHooks(): void {
 
 async function loadPack(file: string, stamp: number): Promise<PackState> {
   registerHooks();
+  guardProcess();
   try {
     const given = ((await import(packUrl(file, stamp))) as { default?: unknown }).default;
     const rules = Array.isArray(given) ? (given as unknown[]) : undefined;

@@ -1,5 +1,6 @@
 /** The server on Node.js. */
 import { createConnection } from "node:net";
+import { Writable } from "node:stream";
 import {
   createMessageConnection,
   IPCMessageReader,
@@ -9,6 +10,7 @@ import {
 } from "vscode-jsonrpc/node";
 import { javascript } from "../languages/javascript/index.js";
 import { cutOff } from "../project/cut-off.js";
+import { endProcess, writeOut } from "../project/pack-guard.js";
 import { FrameReader, type ByteSource } from "./framing.js";
 import { nodeHost } from "./node-host.js";
 import { Server } from "./server.js";
@@ -28,7 +30,7 @@ export interface Streams {
 }
 
 /** Serves a client that is at the other end of two streams. */
-export function serve({ input, output }: Streams, exit: (code: number) => void = (code) => process.exit(code)): void {
+export function serve({ input, output }: Streams, exit: (code: number) => void = (code) => endProcess(code)): void {
   const writer = new StreamMessageWriter(output as never);
   const reader = new FrameReader(input, (code, message, id) => {
     // An answer to something that could not be read carries no id, says JSON-RPC; the library's type does not know of it.
@@ -43,7 +45,8 @@ function listen(connection: MessageConnection, exit: (code: number) => void): vo
 
 /** Serves the client that started this process with pipes on its standard streams. */
 export function serveStdio(): void {
-  serve({ input: process.stdin, output: process.stdout });
+  const output = new Writable({ write: (chunk: Uint8Array, _encoding, done) => void writeOut(chunk, done) });
+  serve({ input: process.stdin, output });
 }
 
 /** Serves the client that forked this process, over the channel between the two. Throws when there is none. */
@@ -51,8 +54,8 @@ export function serveIpc(): void {
   if (process.send === undefined) {
     throw new Error("this process was not forked by another one: there is no channel to talk over");
   }
-  process.once("disconnect", () => process.exit(1));
-  listen(createMessageConnection(new IPCMessageReader(process), new IPCMessageWriter(process)), (code) => process.exit(
+  process.once("disconnect", () => endProcess(1));
+  listen(createMessageConnection(new IPCMessageReader(process), new IPCMessageWriter(process)), (code) => endProcess(
     code,
   ));
 }
@@ -64,7 +67,7 @@ export function serveSocket(address: { readonly port: number } | { readonly path
     : createConnection({ path: address.path });
   socket.once("error", (error) => {
     process.stderr.write(`alert-quill: the editor cannot be reached: ${error.message}\n`);
-    process.exit(2);
+    endProcess(2);
   });
   socket.on("connect", () => serve({ input: socket, output: socket }));
 }

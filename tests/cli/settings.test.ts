@@ -213,6 +213,73 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
     expect(out).toMatch(/alert-quill\.jsonc:1:13[^]*names\.unknown/);
   });
 
+  const harmful = (more: string, file: string): Record<string, string> => ({
+    "alert-quill.jsonc": '{ "packs": ["./rules.js"], "kits": ["sound"] }',
+    "rules.js": `import { defineRule } from "alert-quill";\n${more}\nexport default [defineRule({ id: "harbour.bad", title: "T", why: "W", level: "warning", kits: ["sound"], examples: { alerts: [], quiet: [] }, file(file) { ${file} } })];\n`,
+    "a.js": "tide();\n",
+  });
+
+  test.each<[string, string, string, RegExp]>([
+    [
+      "calls for an end of the process in a rule",
+      "",
+      "process.exit(0);",
+      /harbour\.bad failed .*it calls `process\.exit`/,
+    ],
+    ["rejects a promise", 'Promise.reject(new Error("sunk"));', "", /a pack failed outside of its rules: Error: sunk/],
+    [
+      "fails in a timer",
+      "",
+      'setTimeout(() => { throw new Error("sunk"); }); const until = Date.now() + 20; while (Date.now() < until);',
+      /a pack failed outside of its rules: Error: sunk/,
+    ],
+    [
+      "marks what is not there",
+      "",
+      'file.alert({ from: 5, to: 500 }, { message: "M" });',
+      /harbour\.bad failed .*marks a place that is not there: 5–500, and the text has 8 characters/,
+    ],
+    [
+      "has a remedy of which two edits overlap",
+      "",
+      'file.alert({ from: 0, to: 4 }, { message: "M", remedies: () => [{ title: "T", certainty: "certain", edits: [{ from: 0, to: 3, insert: "" }, { from: 1, to: 2, insert: "" }] }] });',
+      /harbour\.bad failed .*the edits of a remedy overlap/,
+    ],
+  ])("one that %s is named, and is no success", (_, more, file, message) => {
+    const { code, out, err } = quill(project(harmful(more, file)), "review", "a.js");
+    expect(err).toMatch(message);
+    expect(out).toContain("names.unknown");
+    expect(code).toBe(2);
+  });
+
+  test.each(["process.exit(0);", "await new Promise(() => {});"])(
+    "one that never gives its rules (%s) is told",
+    (more) => {
+      const { code, out } = quill(project(harmful(more, "")), "review", "a.js");
+      expect(notes(out)).toContain("it ends the program while it is loaded, or waits for something that never comes");
+      expect(code).toBe(2);
+    },
+  );
+
+  test("what one prints is no part of a report, and what it leaves running keeps nobody waiting", () => {
+    const folder = project(harmful("console.log(1); setInterval(() => undefined, 1000);", "console.log(2);"));
+    const { out, err } = quill(folder, "review", "a.js", "--format", "json");
+    expect(JSON.parse(out).files).toHaveLength(1);
+    expect(err).toBe("1\n2\n");
+  });
+
+  test("a regular expression in the settings that never ends is cut off, and its rule named", () => {
+    const folder = project({
+      "alert-quill.jsonc":
+        '{ "levels": { "names.off-pattern": "hint" }, "tune": { "names.off-pattern": { "values": "^(a+)+$" } } }',
+      "a.js": `export const ${"a".repeat(60)}_ = 1;\ntide();\n`,
+    });
+    const { code, out, err } = quill(folder, "review", "a.js");
+    expect(err).toMatch(/names\.off-pattern failed .*it ran for more than 3 s at a stretch/);
+    expect(out).toContain("names.unknown");
+    expect(code).toBe(2);
+  });
+
   test("one whose rule throws is reported once for a file", () => {
     const text = 'import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.sinks", title: "T", why: "W", level: "error", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { Identifier() { throw new Error("sunk"); } } })];\n';
     const { err, out } = quill(

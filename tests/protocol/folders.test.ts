@@ -62,6 +62,20 @@ const withPack = (body = 'if (node.name === "LOUD") alert(node, { message: "Loud
   "rules.js": pack(body),
 });
 
+test("a pack that prints, ends the process and fails in a timer does not cost the session", () => {
+  const body = 'console.log("noise"); setTimeout(() => { throw new Error("sunk"); }); process.exit(3);';
+  return inFolder(withPack(body), async ({ client, uri }) => {
+    client.answers["window/showMessageRequest"] = () => ({ title: "Run them now" });
+    await client.initialize({}, {}, { rootUri: uri(".") });
+    client.open(uri("a.js"), "tide();\n");
+    await client.until(
+      ({ method, params }) => method === "window/logMessage" && /harbour\.loud.*process\.exit/.test(params.message),
+    );
+    client.open(uri("b.js"), "tide();\n");
+    expect(codes(await client.diagnostics(uri("b.js"), 1))).toEqual(["names.unknown"]);
+  });
+});
+
 test(
   "packs run once a person says so, for the session or for good",
   () => inFolder(withPack(), async ({ client, uri, folder }) => {

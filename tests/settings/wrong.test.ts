@@ -165,6 +165,11 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
     '{ "tune": { "dead.unread-name": { "parameters": "last" } } }',
   ],
   [
+    '{ "tune": { "dead.unread-name": { "mayStay": «"("» } } }',
+    ["wrong-value: This is no regular expression: /(/u: Unterminated group"],
+    '{ "tune": { "dead.unread-name": {  } } }',
+  ],
+  [
     '{ "tune": { "dead.unread-name": «"all"» } }',
     ["wrong-value: This must be an object, and is a text"],
     '{ "tune": {  } }',

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { ImportDeclaration, ImportPart } from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
-import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 import { expression } from "../expression.js";
+import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 import { takeOut } from "../statements.js";
 
 const options = z.strictObject({

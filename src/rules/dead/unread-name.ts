@@ -10,8 +10,8 @@ import type { Binding, Reference } from "../../model/binding.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside } from "../../syntax/walk.js";
 import { isDeclaredElsewhere } from "../declared-elsewhere.js";
-import { defineRule, type FileView } from "../rule.js";
 import { expression } from "../expression.js";
+import { defineRule, type FileView } from "../rule.js";
 import { remediesWithout } from "./without-name.js";
 
 const options = z.strictObject({
