@@ -100,18 +100,16 @@ export class ProjectSettings {
     const file = path.join(folder, settingsFileName);
     const parent = path.dirname(folder);
     const own = userSettingsFile();
-    const found = this.isThere(file)
-      ? file
-      : parent !== folder ? this.fileFor(parent) : existsSync(own) ? own : undefined;
+    const found = this.isThere(file) ? file : parent !== folder ? this.fileFor(parent) : isFile(own) ? own : undefined;
     this.nearest.set(folder, found);
     return found;
   }
 
   private isThere(file: string): boolean {
     const { mayRead } = this.options;
-    if (mayRead === undefined) return existsSync(file);
+    if (mayRead === undefined) return isFile(file);
     // What a link leads to lies where it leads.
-    return mayRead(path.dirname(file)) && existsSync(file) && mayRead(path.dirname(realpathSync(file)));
+    return mayRead(path.dirname(file)) && isFile(file) && mayRead(path.dirname(realpathSync(file)));
   }
 
   /** What applies to a file. */
@@ -282,6 +280,15 @@ export class ProjectSettings {
     });
     const checked = rules.length === builtIn.length ? first : checkSettings(value, { rules, find, from: file });
     const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
+    form.push(
+      ...document.repeated.map((at): SettingsIssue => ({
+        code: "wrong-value",
+        path: at,
+        atKey: true,
+        message: `\`${at.at(-1)}\` is written again further down, and only that counts`,
+      })),
+    );
+    if (file === userSettingsFile()) form.push(...idleAtHome(checked.settings));
     // Of an area that nobody knows, rules may be those of a pack that cannot be used, which is told.
     const areas = new Set(rules.map(({ id }) => areaOf(id)));
     const mayBeOfPack = ({ code, path: at }: SettingsIssue): boolean =>
@@ -300,7 +307,28 @@ export class ProjectSettings {
   }
 }
 
+/** What means nothing in a user's own settings, as its globs go by the folder of the file. */
+function idleAtHome(settings: Settings): SettingsIssue[] {
+  return (["skip", "zones"] as const).filter((key) => settings[key] !== undefined).map((key) => ({
+    code: "wrong-value",
+    path: [key],
+    atKey: true,
+    message: `\`${key}\` does nothing in settings of your own: its globs go by the folder of a project's settings file`,
+    remedies: [{ title: `Take \`${key}\` out`, path: [key], remove: true }],
+  }));
+}
+
 const emptySettings: CheckedSettings = { settings: {}, issues: [], rules: builtIn, kits: new Map(), found: [] };
+
+/** Whether a file can be read at a path: no folder, and nothing that never ends. */
+function isFile(file: string): boolean {
+  try {
+    return statSync(file, { throwIfNoEntry: false })?.isFile() === true;
+  } catch {
+    // A link to itself.
+    return false;
+  }
+}
 
 /** The path of a file from a folder, with `/`; `undefined` where it lies outside. */
 function below(folder: string, file: string): string | undefined {
@@ -352,8 +380,7 @@ function findKit(name: string, folder: string, note: (file: string) => void): Fo
     return { missing: `${file}, line ${document.text.slice(0, fault.from).split("\n").length}: ${fault.message}` };
   }
   const { kit, issues } = checkKit(document.value);
-  const [issue] = issues;
-  return issue === undefined ? { id: file, kit } : { missing: `${file}: ${issue.path.join(" › ")}: ${issue.message}` };
+  return { id: file, kit, issues };
 }
 
 function packageFolder(name: string, folder: string): string | undefined {

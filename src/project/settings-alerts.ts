@@ -5,12 +5,12 @@ import type { FileReview } from "../report/model.js";
 import { globTest } from "../settings/globs.js";
 import type { SettingsIssue } from "../settings/issue.js";
 import { Text } from "../text/text.js";
-import type { SettingsSource } from "./project-settings.js";
+import { userSettingsFile, type SettingsSource } from "./project-settings.js";
 
 /** The issues of a settings file, those that need the files of the project among them: a zone that holds none of `files`, absolute paths. */
 export function issuesIn(source: SettingsSource, files: readonly string[] | undefined): readonly SettingsIssue[] {
   const { checked, document, issues } = source;
-  if (files === undefined || document.faults.length > 0) return issues;
+  if (files === undefined || source.file === userSettingsFile() || document.faults.length > 0) return issues;
   const folder = path.dirname(source.file);
   const relative = files.map((file) => path.relative(folder, file).split(path.sep).join("/"));
   const idle = (checked.settings.zones ?? []).flatMap(({ files: globs }, index): SettingsIssue[] => {

@@ -84,8 +84,9 @@ function partsOf(settings: Settings, left: readonly SettingsIssue[]): PlacedPart
 function writtenIndex(list: SettingsPath, index: number, left: readonly SettingsIssue[]): number {
   const gone = new Set(
     left
-      .filter(({ path }) => path.length === list.length + 1 && list.every((key, at) => path[at] === key))
-      .map(({ path }) => path.at(-1)),
+      .map(({ path, drops = path }) => drops)
+      .filter((path) => path.length === list.length + 1 && list.every((key, at) => path[at] === key))
+      .map((path) => path.at(-1)),
   );
   let written = -1;
   for (let kept = -1; kept < index; ) {

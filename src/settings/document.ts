@@ -40,6 +40,8 @@ export class SettingsDocument {
   readonly value: unknown = undefined;
   /** Empty, or the first fault of form. */
   readonly faults: readonly FormFault[];
+  /** Keys that are written again in the same object. */
+  readonly repeated: readonly SettingsPath[] = [];
   private readonly tree: JsonNode | undefined;
   private readonly skipped: number;
 
@@ -56,6 +58,7 @@ export class SettingsDocument {
     }
     this.value = parse(body, errors, parseOptions) as unknown;
     this.tree = parseTree(body, [], parseOptions);
+    this.repeated = this.tree === undefined ? [] : repeatedIn(this.tree, []);
     // What follows the first fault is most likely its echo.
     this.faults = errors.slice(0, 1).map(({ error, offset, length }) => {
       const name = printParseErrorCode(error);
@@ -164,4 +167,19 @@ export class SettingsDocument {
 /** A property as text, with objects around its value for the rest of its path. */
 function entry([key, ...rest]: SettingsPath, value: unknown): string {
   return `${JSON.stringify(key)}: ${rest.length === 0 ? JSON.stringify(value) : `{ ${entry(rest, value)} }`}`;
+}
+
+/** Keys of an object, or of what is in it, that stand there more than once. */
+function repeatedIn({ type, children = [] }: JsonNode, path: SettingsPath): SettingsPath[] {
+  if (type === "array") return children.flatMap((child, index) => repeatedIn(child, [...path, index]));
+  if (type !== "object") return [];
+  const seen = new Set<string>();
+  return children.flatMap((property) => {
+    const [key, value] = property.children ?? [];
+    const name = String(key?.value);
+    const at = [...path, name];
+    if (seen.has(name)) return [at];
+    seen.add(name);
+    return value === undefined ? [] : repeatedIn(value, at);
+  });
 }

@@ -27,6 +27,8 @@ export interface SettingsIssue {
   readonly atKey?: boolean;
   /** What is wrong and what to do. */
   readonly message: string;
+  /** What is left out because of it, where that is more than what stands at the path. */
+  readonly drops?: SettingsPath;
   /** What was probably meant. */
   readonly suggestion?: string;
   /** The best first. */
@@ -61,7 +63,8 @@ export function unknownWord(
   candidates: Iterable<string>,
 ): SettingsIssue {
   const { path, atKey } = issue;
-  const found = nearest(word, candidates);
+  const all = [...candidates];
+  const found = all.includes(`${word}.*`) ? [`${word}.*`] : nearest(word, all);
   const remedies = [
     ...found.map((near): SettingsRemedy => ({
       title: `Change to \`${near}\``,
@@ -103,7 +106,7 @@ function describeIssue(issue: z.core.$ZodIssue, value: unknown): string {
   switch (issue.code) {
     case "invalid_type":
       return found === undefined
-        ? `this is missing: ${typeWords[issue.expected] ?? issue.expected}`
+        ? `\`${String(issue.path.at(-1))}\` is missing: ${typeWords[issue.expected] ?? issue.expected}`
         : `this must be ${typeWords[issue.expected] ?? issue.expected}, and is ${typeWords[kindOf(found)] ?? kindOf(found)}`;
     case "invalid_value":
       return `this must be one of ${list(issue.values)}; ${given}`;
@@ -154,9 +157,16 @@ export function salvage<Data>(
     if (checked.success) return { data: checked.data, issues: issues ?? [] };
     issues ??= checked.error.issues.flatMap((issue) => issuesOf(issue, value, prefix, keysAt));
     const bad = checked.error.issues.flatMap(
-      (issue): PropertyKey[][] => (
-        issue.code === "unrecognized_keys" ? issue.keys.map((key) => [...issue.path, key]) : [[...issue.path]]
-      ),
+      (issue): PropertyKey[][] => {
+        if (issue.code === "unrecognized_keys") return issue.keys.map((key) => [...issue.path, key]);
+        // Where something is missing, what lacks it goes.
+        const isThere = issue.path.reduce<unknown>(
+          (inner, key) => (inner as Record<PropertyKey, unknown> | undefined)?.[key],
+          rest,
+        ) !==
+          undefined;
+        return [isThere ? [...issue.path] : issue.path.slice(0, -1)];
+      },
     );
     if (bad.some((path) => path.length === 0)) return { data: undefined, issues };
     rest = without(rest, bad);
@@ -195,6 +205,7 @@ function issuesOf(
     code: "wrong-value",
     path,
     message: describeIssue(issue, value),
+    ...(word === undefined && path.length > 1 && { drops: path.slice(0, -1) }),
     remedies,
     ...(near[0] !== undefined && { suggestion: near[0] }),
   }];

@@ -18,6 +18,8 @@ export interface FoundKit {
   /** What tells it from others: the path of its file. */
   readonly id: string;
   readonly kit: Kit;
+  /** What is wrong with it, and is left out. */
+  readonly issues?: readonly SettingsIssue[];
 }
 
 /** Finds a kit that is not one of the package's, named in the settings or kit with the id `from`; or says why it is not there and what to do. */
@@ -73,7 +75,16 @@ export function kitLayers(
       });
       return [];
     }
-    if (!found.some(({ id }) => id === kit.id)) found.push(kit);
+    if (!found.some(({ id }) => id === kit.id)) {
+      found.push(kit);
+      for (const { code, path, message } of kit.issues ?? []) {
+        issues.push({
+          code,
+          path: place,
+          message: `in the kit ${name}${path.length === 0 ? "" : `, at ${path.join(" › ")}`}: ${message}`,
+        });
+      }
+    }
     return [
       ...expand(kit.kit.kits ?? [], kit.id, root ?? index, [...stack, kit.id]),
       { name: `kit ${name}`, settings: kit.kit },

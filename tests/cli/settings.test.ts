@@ -1,7 +1,9 @@
 /** Settings on the command line: what is told of them, where they come from, and what special runs do. */
+import { symlinkSync } from "node:fs";
+import path from "node:path";
 import { describe, expect, test } from "vitest";
 import { rules } from "../../src/index.js";
-import { harbour, notes, quill, scratch } from "../support/command.js";
+import { harbour, notes, quill, quillIn, scratch } from "../support/command.js";
 import { withFolder, write } from "../support/settings.js";
 
 function project(files: Record<string, string>): string {
@@ -105,6 +107,80 @@ test("a profile comes on top or starts from nothing; one that is not there is to
     code: 2,
     err: "alert-quill: there is no profile `cals` in the settings (there are calls, all)\n",
   });
+});
+
+test.each<[string, Record<string, string>, string[], string[]]>([
+  [
+    "a zone that lacks its files",
+    {
+      "alert-quill.jsonc": '{ "zones": [{ "levels": {} }, { "files": ["a.js"], "levels": { "names.unknown": "off", "zap": "off" } }], "skip": ["c.js"] }',
+    },
+    ["`files` is missing: a list", "There is no rule `zap`"],
+    ["calls.debug-pause a.js", "names.unknown b.js"],
+  ],
+  [
+    "a pattern without its message",
+    {
+      "alert-quill.jsonc":
+        '{ "kits": [], "patterns": { "one": { "find": "tide()" }, "two": { "find": "wind()", "message": "W" } } }',
+    },
+    ["`message` is missing: a text"],
+    ["pattern.two b.js"],
+  ],
+  [
+    "an unknown key of a kit",
+    {
+      "alert-quill.jsonc": '{ "kits": ["sound", "./kit.jsonc"] }',
+      "kit.jsonc": '{ "known": ["tide", "wind"], "knwon": [] }',
+    },
+    ["In the kit ./kit.jsonc, at knwon: there is no setting `knwon` here: did you mean `known`?"],
+    ["calls.debug-pause a.js"],
+  ],
+  [
+    "a kit that is not installed",
+    { "alert-quill.jsonc": '{ "kits": ["sound", "quill-kit-tides"], "known": ["tide", "wind"] }' },
+    ["There is no kit `quill-kit-tides` (the package is not installed"],
+    ["calls.debug-pause a.js"],
+  ],
+  [
+    "a key that is written twice",
+    { "alert-quill.jsonc": '{ "known": ["wind"], "known": ["tide"], "levels": { "calls.*": "off" } }' },
+    ["`known` is written again further down, and only that counts"],
+    ["names.unknown b.js"],
+  ],
+  [
+    "an area without its star",
+    { "alert-quill.jsonc": '{ "levels": { "names": "off", "calls.*": "off" }, "known": ["tide"] }' },
+    ["There is no rule `names`: did you mean `names.*`?"],
+    ["names.unknown b.js"],
+  ],
+])("of settings only what is wrong is left out: %s", (_, files, told, found) => {
+  const folder = project({ ...files, "a.js": "tide();\ndebugger;\n", "b.js": "wind();\n" });
+  const { code, out } = quill(folder, "review");
+  expect(code).toBe(2);
+  for (const message of told) expect(notes(out)).toContain(message);
+  const alerts = [...out.matchAll(/· ([\w-]+\.[\w-]+) · (\w\.js):/g)].map(([, rule, file]) => `${rule} ${file}`);
+  expect(alerts.sort()).toEqual(expect.arrayContaining(found));
+  expect(alerts.filter((one) => !found.includes(one) && !/^names\.unknown a\.js$/.test(one))).toEqual([]);
+});
+
+test("settings of one's own that go by a project's folder are told as idle", () => {
+  const folder = project({
+    "a.js": "",
+    "config/alert-quill/settings.jsonc": '{ "skip": ["a.js"], "zones": [{ "files": ["a.js"] }] }',
+  });
+  const { out } = quillIn(folder, { XDG_CONFIG_HOME: path.join(folder, "config") }, "review", "a.js");
+  expect(notes(out)).toMatch(/`skip` does nothing in settings of your own[^]*`zones` does nothing/);
+  expect(out).not.toContain("unreachable-zone");
+});
+
+test("folders with the name of a settings or an ignore file, and links to themselves, are passed over", () => {
+  const folder = project({ "sub/alert-quill.jsonc/x": "", "sub/.gitignore/x": "", "sub/a.js": "tide();\n" });
+  symlinkSync("loop.js", path.join(folder, "loop.js"));
+  const { code, out } = quill(folder, "review");
+  expect(code).toBe(1);
+  expect(out).toContain("names.unknown · sub/a.js:1:1");
+  expect(quill(folder, "review", "loop.js")).toMatchObject({ code: 2, err: expect.stringContaining("loop.js: ELOOP") });
 });
 
 test("levels of one's own have their name in every form", () => {

@@ -105,7 +105,7 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
     '{ "ownLevels": { "must": { "standsOn": "error" } } }',
   ],
   ['{ "zones": [{ "files": «[]» }] }', ["wrong-value: This cannot be empty"], '{ "zones": [{  }] }'],
-  ['{ "zones": [«{ "levels": {} }»] }', ["wrong-value: This is missing: a list"]],
+  ['{ "zones": [«{ "levels": {} }»] }', ["wrong-value: `files` is missing: a list"]],
   // Levels and rules.
   [
     '{ "levels": { "dead.unread-name": «"warn"» } }',
@@ -212,7 +212,7 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
     '{ "patterns": { «"Old Way"»: { "find": "a()", "message": "m" } } }',
     ["wrong-value: `Old Way` cannot name a rule: small letters, digits and `-` can"],
   ],
-  ['{ "patterns": { «"a"»: { "find": "b()" } } }', ["wrong-value: This is missing: a text"]],
+  ['{ "patterns": { «"a"»: { "find": "b()" } } }', ["wrong-value: `message` is missing: a text"]],
   [
     '{ "patterns": { "a": { "find": «"{{x}}"», "message": "m" } } }',
     ["wrong-value: A hole alone fits everything: write some code around it"],
