@@ -1,11 +1,9 @@
 /** `rules` and `explain`. */
 import { z } from "zod";
-import { nearest } from "../model/spelling.js";
-import { ProjectSettings } from "../project/project-settings.js";
 import { hasRemedy, kitsOf, optionsOf, terminalPage, type OptionPage } from "../report/rule-page.js";
-import { rules } from "../rules/index.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { kitNames } from "../settings/kits.js";
+import { knownRules, unknownName } from "./known-rules.js";
 import { complain, outputColours, outputWidth, print } from "./output.js";
 
 export interface RulesOptions {
@@ -17,7 +15,9 @@ export interface RulesOptions {
   readonly format: "text" | "json";
 }
 
-export function rulesCommand({ area, kit, level, language, hasRemedy: remedies, format }: RulesOptions): number {
+export async function rulesCommand(options: RulesOptions): Promise<number> {
+  const { area, kit, level, language, hasRemedy: remedies, format } = options;
+  const rules = await knownRules();
   const areas = [...new Set(rules.map(({ id }) => areaOf(id)))];
   for (const [flag, value, known] of [["--area", area, areas], ["--kit", kit, kitNames]] as const) {
     if (value === undefined || (known as readonly string[]).includes(value)) continue;
@@ -74,14 +74,10 @@ export function optionPages(rule: Rule): OptionPage[] {
 
 /** Explains a rule, also one that the settings of the working folder bring along. */
 export async function explainCommand(id: string): Promise<number> {
-  const settings = new ProjectSettings();
-  const file = settings.fileFor(process.cwd());
-  if (file !== undefined) await settings.loadPacks(file);
-  const known = file === undefined ? rules : settings.source(file).checked.rules;
+  const known = await knownRules();
   const rule = known.find((one) => one.id === id);
   if (rule === undefined) {
-    const [near] = nearest(id, known.map((one) => one.id));
-    complain(`there is no rule \`${id}\`${near === undefined ? ": `alert-quill rules` lists them" : `: did you mean \`${near}\`?`}`);
+    complain(unknownName(id, known, false)!);
     return 2;
   }
   print(terminalPage(rule, optionPages(rule), { colours: outputColours(), width: outputWidth() }));

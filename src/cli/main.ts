@@ -29,6 +29,17 @@ const program = new Command("alert-quill")
 
 const list = (text: string): string[] => text.split(",").map((name) => name.trim()).filter((name) => name !== "");
 
+const colourOption = new Option("--color", "with colours, wherever the output goes");
+const noColourOption = new Option("--no-color", "without colours");
+
+program.hook("preAction", (_, command) => {
+  const { color } = command.opts<{ color?: boolean }>();
+  if (color === undefined) return;
+  // As others say it.
+  delete process.env[color ? "NO_COLOR" : "FORCE_COLOR"];
+  process.env[color ? "FORCE_COLOR" : "NO_COLOR"] = "1";
+});
+
 program
   .command("setup")
   .description("write the settings file of a project, after a few questions")
@@ -62,6 +73,12 @@ program
   .option("--pattern <code>", "find what fits a pattern, and nothing else, as `{{a}}.push({{b…}})`")
   .option("--where <json>", "conditions on the holes of the pattern, as `{\"b\":{\"atLeast\":2}}`")
   .option("--rewrite <code>", "what the pattern's code would become")
+  .option("--only <rules>", "only alerts of these rules or areas, as names.unknown,dead", list)
+  .option("--since <revision>", "only alerts in lines that have changed since a revision of git")
+  .option("--quiet", "print only alerts at the failing level or graver, and nothing where there are none")
+  .option("--output <file>", "write the report into a file")
+  .addOption(colourOption)
+  .addOption(noColourOption)
   .action(async (paths, options) => {
     const { reviewCommand } = await import("./review.js");
     end(await reviewCommand(paths, options));
@@ -71,13 +88,24 @@ program
   .command("mend")
   .description("settle all that is certain in files and folders")
   .argument("[paths...]", "files and folders", ["."])
-  .option("--only <rules...>", "only remedies of these rules or areas")
+  .option("--only <rules>", "only remedies of these rules or areas, as layout,dead.unread-name", list)
   .option("--proposed", "apply proposed remedies too")
   .option("--dry-run", "write nothing, and show what would change")
+  .option("--check", "as --dry-run, with exit code 1 where something would change")
+  .option("--profile <name>", "with a profile of the settings")
+  .option("--baseline", "settle what the baseline holds too")
   .option("--since <revision>", "only lines that have changed since a revision of git")
   .action(async (paths, options) => {
     const { mendCommand } = await import("./mend.js");
     end(await mendCommand(paths, options));
+  });
+
+program
+  .command("baseline")
+  .description("write the alerts of today into the baseline that the settings name")
+  .action(async () => {
+    const { baselineCommand } = await import("./baseline.js");
+    end(await baselineCommand());
   });
 
 program
@@ -128,7 +156,7 @@ program
   .addOption(new Option("--format <form>", "how to list").choices(["text", "json"]).default("text"))
   .action(async (options) => {
     const { rulesCommand } = await import("./catalogue.js");
-    end(rulesCommand(options));
+    end(await rulesCommand(options));
   });
 
 program

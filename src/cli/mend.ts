@@ -3,29 +3,31 @@ import { mendProject } from "../project/mend.js";
 import { changedLines } from "../report/changes.js";
 import { visibleText } from "../report/columns.js";
 import { counted } from "../report/model.js";
-import { rules } from "../rules/index.js";
-import { areaOf } from "../rules/rule.js";
 import { Text } from "../text/text.js";
+import { faultOfNames } from "./known-rules.js";
 import { complain, outputColours, outputWidth, print } from "./output.js";
 import { visitFrom } from "./review.js";
+import { noProfile } from "./trace.js";
 
 export interface MendCommandOptions {
   readonly only?: readonly string[];
   readonly proposed?: boolean;
   readonly dryRun?: boolean;
+  /** As `dryRun`, and something that would be settled is no success. */
+  readonly check?: boolean;
   readonly since?: string;
+  readonly profile?: string;
+  readonly baseline?: boolean;
 }
 
 export async function mendCommand(
   paths: readonly string[],
-  { only, proposed, dryRun = false, since }: MendCommandOptions,
+  { only, proposed, check = false, dryRun = check, since, profile, baseline }: MendCommandOptions,
 ): Promise<number> {
-  for (const name of only ?? []) {
-    const area = name.replace(/\.\*$/, "");
-    if (!rules.some((rule) => rule.id === name || areaOf(rule.id) === area)) {
-      complain(`there is no rule or area \`${name}\`: \`alert-quill rules\` lists them`);
-      return 2;
-    }
+  const unknown = await faultOfNames(only);
+  if (unknown !== undefined) {
+    complain(unknown);
+    return 2;
   }
   const colours = outputColours();
   const drawing = { colours, width: outputWidth() };
@@ -37,13 +39,20 @@ export async function mendCommand(
   };
   let mended: Awaited<ReturnType<typeof mendProject>>;
   try {
-    mended = await mendProject(visitFrom(paths), options);
+    mended = await mendProject(
+      { ...visitFrom(paths), ...(profile !== undefined && { profile }), ...(baseline && { ignoresBaseline: true }) },
+      options,
+    );
   } catch (error) {
     if (!(error instanceof RevisionError)) throw error;
     complain(error.message);
     return 2;
   }
-  const { files, problems, broken } = mended;
+  const { files, problems, broken, profiles } = mended;
+  if (profile !== undefined && !profiles.includes(profile)) {
+    complain(noProfile(profile, profiles));
+    return 2;
+  }
   const sums = new Map<string, number>();
   /** How much could be settled, and was not. */
   let left = 0;
@@ -83,5 +92,5 @@ export async function mendCommand(
     complain(`${path}: ${counted(alerts.length, "mistake")} in the settings: \`alert-quill review\` shows ${alerts.length === 1 ? "it" : "them"}`);
   }
   if (left > 0) print(`${counted(left, "place")} left as ${left === 1 ? "it is" : "they are"}.\n`);
-  return problems.length > 0 || broken.length > 0 ? 2 : left > 0 ? 1 : 0;
+  return problems.length > 0 || broken.length > 0 ? 2 : left > 0 || (check && total > 0) ? 1 : 0;
 }

@@ -1,19 +1,22 @@
 import { pathToFileURL } from "node:url";
 import { Meter } from "../engine/meter.js";
 import { javascript } from "../languages/javascript/index.js";
+import { RevisionError } from "../project/changed-lines.js";
 import { reviewProject } from "../project/review.js";
 import type { ProjectVisit } from "../project/visit.js";
+import { writeText } from "../project/write.js";
 import { visibleText } from "../report/columns.js";
 import { costTable } from "../report/cost.js";
 import { jsonReport } from "../report/json.js";
-import { counted, reaches } from "../report/model.js";
+import { counted, reaches, type Review } from "../report/model.js";
 import { sarifReport } from "../report/sarif.js";
 import { textReport } from "../report/text.js";
 import { rules } from "../rules/index.js";
 import { compilePattern, PatternError, type PatternText } from "../rules/pattern/compile.js";
 import { patternRule } from "../rules/pattern/rule.js";
-import type { AlertLevel, Rule } from "../rules/rule.js";
+import { levels, type AlertLevel, type Rule } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
+import { faultOfNames } from "./known-rules.js";
 import { complain, hasColour, outputWidth, print } from "./output.js";
 import { noProfile } from "./trace.js";
 
@@ -26,6 +29,10 @@ export interface ReviewOptions {
   readonly pattern?: string;
   readonly where?: string;
   readonly rewrite?: string;
+  readonly only?: readonly string[];
+  readonly since?: string;
+  readonly quiet?: boolean;
+  readonly output?: string;
 }
 
 /** How the commands visit a project: all languages, from the working folder, today. */
@@ -36,6 +43,18 @@ export function visitFrom(paths: readonly string[]): ProjectVisit {
     folder: process.cwd(),
     today: new Date().toISOString().slice(0, 10),
     onFailure: (file, { rule, error }) => complain(`the rule ${rule} failed on ${file} and found nothing there: ${error instanceof Error ? error.message : String(error)}`),
+  };
+}
+
+/** A review without the alerts below a level. */
+function onlyGrave(review: Review, level: AlertLevel): Review {
+  const limit = levels.indexOf(level);
+  return {
+    ...review,
+    files: review.files.map((file) => ({
+      ...file,
+      alerts: file.alerts.filter((alert) => levels.indexOf(alert.level) <= limit),
+    })),
   };
 }
 
@@ -53,20 +72,34 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
     complain(`--${error.path[0] === "find" ? "pattern" : String(error.path[0])}: ${error.message}`);
     return 2;
   }
+  const unknown = await faultOfNames(options.only);
+  if (unknown !== undefined) {
+    complain(unknown);
+    return 2;
+  }
   const visit = visitFrom(paths);
   let failed = false;
   const onFailure: typeof visit.onFailure = (file, failure) => {
     failed = true;
     visit.onFailure?.(file, failure);
   };
-  const { review, result } = await reviewProject({
+  const reviewed = await reviewProject({
     ...visit,
     onFailure,
     ...(meter && { meter }),
     ...(profile !== undefined && { profile }),
     ...(trial && { only: [trial] }),
+    ...(options.only && { about: options.only }),
+    ...(options.since !== undefined && { since: options.since }),
     keepsResults: options.anew !== true && trial === undefined && meter === undefined,
+  }).catch((error: unknown) => {
+    if (!(error instanceof RevisionError)) throw error;
+    complain(error.message);
+    return undefined;
   });
+  if (reviewed === undefined) return 2;
+  const { result } = reviewed;
+  const review = options.quiet === true ? onlyGrave(reviewed.review, failOn) : reviewed.review;
   const profiles = result.settings.known.flatMap(({ checked }) => Object.keys(checked.settings.profiles ?? {}));
   if (profile !== undefined && !profiles.includes(profile)) {
     complain(noProfile(profile, profiles));
@@ -79,14 +112,29 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
       ),
     ).values(),
   ];
-  if (format === "json") print(jsonReport(review));
-  else if (format === "sarif") print(sarifReport(review, all, `${pathToFileURL(process.cwd()).href}/`));
+  let report: string;
+  if (format === "json") report = jsonReport(review);
+  else if (format === "sarif") report = sarifReport(review, all, `${pathToFileURL(process.cwd()).href}/`);
   else {
     const ownLevels = Object.assign(
       {},
       ...result.settings.known.map(({ checked }) => checked.settings.ownLevels ?? {}),
     ) as OwnLevels;
-    print(textReport(review, { colour: hasColour(), width: outputWidth(), ownLevels }));
+    report = textReport(review, {
+      colour: options.output === undefined && hasColour(),
+      width: outputWidth(),
+      ownLevels,
+      withSum: options.quiet !== true,
+    });
+  }
+  if (options.output === undefined) print(report);
+  else {
+    try {
+      writeText(options.output, report);
+    } catch (error) {
+      complain(`${options.output}: ${(error as Error).message}`);
+      return 2;
+    }
   }
   if (meter !== undefined) process.stderr.write(`\n${costTable(meter, { colour: hasColour() })}`);
   for (const { path, reason } of result.problems) complain(`${visibleText(path)}: ${reason}`);

@@ -3,11 +3,11 @@ import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { cancel, confirm, intro, isCancel, log, multiselect, note, outro, select } from "@clack/prompts";
 import { Baseline } from "../project/baseline.js";
-import { writeAtomically } from "../project/mend.js";
 import { settingsText, withScript, type SetupAnswers } from "../project/new-settings.js";
 import { settingsFileName } from "../project/project-settings.js";
 import { reviewProject } from "../project/review.js";
 import { setupFacts, type SetupFacts } from "../project/setup-facts.js";
+import { writeText } from "../project/write.js";
 import { counted } from "../report/model.js";
 import { rules } from "../rules/index.js";
 import { resolveSettings } from "../settings/resolve.js";
@@ -143,8 +143,8 @@ async function setUp(folder: string, options: SetupOptions, asker: Asker): Promi
   const text = settingsText({ ...answers, ...(baseline && { baseline: baselineName }) });
   asker.show(settingsFileName, text.trimEnd());
   if (!(await asker.agree("Write it?", true))) return { code: 1, last: "Nothing was written." };
-  writeAtomically(file, text);
-  if (baseline) writeAtomically(path.join(folder, baselineName), Baseline.write(before.files));
+  writeText(file, text);
+  if (baseline) writeText(path.join(folder, baselineName), Baseline.write(before.files));
   if (script) {
     const manifest = path.join(folder, "package.json");
     writeFileSync(manifest, withScript(readFileSync(manifest, "utf8"), "review", "alert-quill review"));

@@ -27,7 +27,8 @@ export interface Chosen {
   readonly remedy: RemedyOffer;
 }
 
-function wanted(rule: string, only: readonly string[] | undefined): boolean {
+/** Whether a rule is one of those that are named, itself or by its area. */
+export function isAmong(rule: string, only: readonly string[] | undefined): boolean {
   return only === undefined ||
     only.some((name) => name === rule || name === areaOf(rule) || name === `${areaOf(rule)}.*`);
 }
@@ -41,7 +42,7 @@ export function choose(
 ): Chosen[] {
   const offers: Chosen[] = [];
   for (const { alert, remedies } of found) {
-    if (!wanted(alert.rule, options.only) || isDropped(alert)) continue;
+    if (!isAmong(alert.rule, options.only) || isDropped(alert)) continue;
     const offered = remedies();
     if (options.except?.(alert.rule)) continue;
     const remedy = offered.find(({ certainty }) => certainty === "certain") ??

@@ -1,5 +1,5 @@
 /** A baseline: the alerts that were there before, so that only new ones show. It survives lines that move. */
-import { existsSync, readFileSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import path from "node:path";
 import { z } from "zod";
 import type { Alert } from "../engine/alert.js";
@@ -27,13 +27,22 @@ export class Baseline {
     return named === undefined ? undefined : path.resolve(path.dirname(source!.file), named);
   }
 
-  /** Reads a baseline; one that is not there is empty. Throws when the file holds something else. */
+  /** Reads a baseline. Throws, with what to do, when it is not there or holds something else. */
   static read(file: string): Baseline {
-    if (!existsSync(file)) return new Baseline(path.dirname(file), new Map());
-    const checked = schema.safeParse(JSON.parse(readFileSync(file, "utf8")));
-    if (!checked.success) {
-      throw new Error(`${file} is no baseline of this program: write it anew with \`alert-quill setup --baseline\``);
+    const advice = "all alerts are told; `alert-quill baseline` writes it anew";
+    let given: unknown;
+    try {
+      given = JSON.parse(readFileSync(file, "utf8"));
+    } catch (error) {
+      const isAbsent = (error as NodeJS.ErrnoException).code === "ENOENT";
+      throw new Error(
+        isAbsent
+          ? `there is no such baseline: ${advice}`
+          : `the baseline cannot be read (${(error as Error).message}): ${advice}`,
+      );
     }
+    const checked = schema.safeParse(given);
+    if (!checked.success) throw new Error(`this is no baseline of this program: ${advice}`);
     return new Baseline(
       path.dirname(file),
       new Map(
@@ -73,5 +82,26 @@ export class Baseline {
       left.set(key, count - 1);
       return count <= 0;
     });
+  }
+}
+
+/** The baselines of a run, each read once. One that cannot be read counts as none, and is among the faults. */
+export class Baselines {
+  readonly faults: { readonly file: string; readonly fault: string }[] = [];
+  private readonly read = new Map<string, Baseline | undefined>();
+
+  /** The baseline that settings name. */
+  of(source: SettingsSource | undefined): Baseline | undefined {
+    const file = Baseline.fileOf(source);
+    if (file === undefined) return undefined;
+    if (!this.read.has(file)) {
+      try {
+        this.read.set(file, Baseline.read(file));
+      } catch (error) {
+        this.read.set(file, undefined);
+        this.faults.push({ file, fault: (error as Error).message });
+      }
+    }
+    return this.read.get(file);
   }
 }

@@ -35,6 +35,6 @@ export function changedSince(revision: string, file: string, text: string): Span
     const size = count === undefined ? 1 : Number(count);
     if (size === 0) return [];
     const last = Math.min(Number(first) + size - 1, lines.lineCount);
-    return [{ from: lines.startOf(Number(first) - 1), to: last < lines.lineCount ? lines.startOf(last) : text.length }];
+    return [{ from: lines.startOf(Number(first) - 1), to: snapshot.lineEnd(last - 1) }];
   });
 }

@@ -1,12 +1,14 @@
 /** Mending the files of a project. */
-import { readFileSync, renameSync, statSync, unlinkSync, writeFileSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import path from "node:path";
 import type { MendOptions } from "../engine/choice.js";
 import type { Fight } from "../engine/fights.js";
 import type { Dropped } from "../engine/mend.js";
 import type { FileReview } from "../report/model.js";
+import { Baselines } from "./baseline.js";
 import { changedSince } from "./changed-lines.js";
 import { eachFile, type Problem, type ProjectVisit } from "./visit.js";
+import { writeText } from "./write.js";
 
 export interface MendedFile {
   readonly path: string;
@@ -28,43 +30,52 @@ export interface MendProjectOptions extends MendOptions {
 export async function mendProject(
   visit: ProjectVisit,
   options: MendProjectOptions,
-): Promise<{ files: MendedFile[]; problems: Problem[]; broken: readonly FileReview[] }> {
+): Promise<{
+  files: MendedFile[];
+  problems: Problem[];
+  broken: readonly FileReview[];
+  /** The profiles that there are. */
+  profiles: readonly string[];
+}> {
   const files: MendedFile[] = [];
   const changed: Problem[] = [];
-  const { problems, broken } = await eachFile(visit, ({ file, shown, uri, workspace }) => {
+  const baselines = new Baselines();
+  const { problems, broken, settings } = await eachFile(visit, ({ file, shown, uri, workspace, settings: own }) => {
     const before = workspace.text(uri).value;
-    const within = options.since === undefined ? undefined : changedSince(options.since, file, before);
+    let within = options.since === undefined ? undefined : changedSince(options.since, file, before);
+    const baseline = visit.ignoresBaseline === true ? undefined : baselines.of(own.source);
+    if (baseline !== undefined) {
+      const all = within;
+      // What it holds is left alone.
+      within = baseline
+        .fresh(file, workspace.alerts(uri), workspace.text(uri))
+        .filter(({ from, to }) => all?.some((span) => from <= span.to && to >= span.from) !== false);
+    }
     const { text, edits, applied, dropped, fights } = workspace.mendResult(uri, {
       ...options,
       ...(within && { within }),
     });
     if (edits.length > 0 && options.dryRun !== true) {
-      if (readFileSync(file, "utf8") !== before) {
+      const now = readFileSync(file, "utf8");
+      const mark = now.startsWith("\uFEFF") ? "\uFEFF" : "";
+      if (now !== mark + before) {
         changed.push({ path: shown, reason: "it was changed by somebody else meanwhile and is left as it is" });
         return;
       }
-      writeAtomically(file, text);
+      try {
+        writeText(file, mark + text);
+      } catch (error) {
+        changed.push({ path: shown, reason: `${(error as Error).message}: it stays as it is` });
+        return;
+      }
     }
     if (edits.length > 0 || dropped.length > 0 || fights.length > 0) {
       files.push({ path: shown, before, after: text, applied, dropped, fights });
     }
   });
-  return { files, problems: [...problems, ...changed], broken };
-}
-
-/** Puts a whole new file in the place of the old one, so that no reader ever sees half of it. */
-export function writeAtomically(file: string, text: string): void {
-  const beside = path.join(path.dirname(file), `.${path.basename(file)}.${process.pid}.tmp`);
-  const mode = statSync(file, { throwIfNoEntry: false })?.mode ?? 0o644;
-  try {
-    writeFileSync(beside, text, { mode });
-    renameSync(beside, file);
-  } catch (error) {
-    try {
-      unlinkSync(beside);
-    } catch {
-      // It was never written; the error that matters is the first one.
-    }
-    throw error;
+  const profiles = settings.known.flatMap(({ checked }) => Object.keys(checked.settings.profiles ?? {}));
+  for (const { file, fault } of baselines.faults) {
+    changed.push({ path: path.relative(visit.folder, file), reason: fault });
   }
+  return { files, problems: [...problems, ...changed], broken, profiles };
 }

@@ -1,9 +1,12 @@
 /** What is to be told of the files of a project. */
+import path from "node:path";
+import { isAmong } from "../engine/choice.js";
 import { javascript } from "../languages/javascript/index.js";
 import type { FileReview, Review } from "../report/model.js";
 import { saysGenerated, topOfFile } from "../text/generated.js";
 import { Text } from "../text/text.js";
-import { Baseline } from "./baseline.js";
+import { Baselines } from "./baseline.js";
+import { changedSince } from "./changed-lines.js";
 import { findAll } from "./find-all.js";
 import { leftOutIn } from "./left-out.js";
 import { locate, type LocatedFile, type ProjectVisit, type VisitResult } from "./visit.js";
@@ -17,20 +20,20 @@ export async function reviewProject(
   const result = await locate(visit, (file) => void located.push(file));
   const found = await findAll(located, visit);
   let known = 0;
-  const baselines = new Map<string, Baseline>();
+  const baselines = new Baselines();
   const { firstComments } = javascript();
   const files = located.map(({ file, shown, text: content, settings: { source, resolved } }): FileReview => {
     const { alerts: all, certain = [] } = found.get(file)!;
     const text = Text.of(content);
     const isGenerated = resolved.generated === "form" && saysGenerated(firstComments(content.slice(0, topOfFile)));
-    const baselineFile = Baseline.fileOf(source);
-    if (baselineFile === undefined || visit.only !== undefined) {
-      return { path: shown, text, alerts: all, mendable: certain.length, isGenerated };
-    }
-    const baseline = baselines.get(baselineFile) ?? Baseline.read(baselineFile);
-    baselines.set(baselineFile, baseline);
-    const alerts = baseline.fresh(file, all, text);
+    const baseline = visit.only === undefined && visit.ignoresBaseline !== true ? baselines.of(source) : undefined;
+    let alerts = baseline?.fresh(file, all, text) ?? all;
     known += all.length - alerts.length;
+    const within = visit.since === undefined ? undefined : changedSince(visit.since, file, content);
+    alerts = alerts.filter(
+      ({ rule, from, to }) =>
+        isAmong(rule, visit.about) && within?.some((span) => from <= span.to && to >= span.from) !== false,
+    );
     const isFresh = new Set(alerts);
     const mendable = certain.filter((index) => isFresh.has(all[index]!)).length;
     return { path: shown, text, alerts, mendable, isGenerated };
@@ -41,5 +44,9 @@ export async function reviewProject(
     leftOut: leftOutIn(result, files.length > 0),
     milliseconds: performance.now() - began,
   };
-  return { review, result };
+  const problems = [
+    ...result.problems,
+    ...baselines.faults.map(({ file, fault }) => ({ path: path.relative(visit.folder, file), reason: fault })),
+  ];
+  return { review, result: { ...result, problems } };
 }

@@ -46,6 +46,12 @@ export interface ProjectVisit {
   readonly onFailure?: (file: string, failure: RuleFailure) => void;
   /** Told what the time goes to. */
   readonly meter?: Meter;
+  /** Rules and areas: alerts of others are not told. */
+  readonly about?: readonly string[];
+  /** A revision of git: only alerts in lines that have changed since are told. */
+  readonly since?: string;
+  /** Whether what a baseline holds counts as well. */
+  readonly ignoresBaseline?: boolean;
   /** Whether what was found in earlier runs counts, and is kept for later ones. */
   readonly keepsResults?: boolean;
 }
@@ -161,12 +167,12 @@ export function eachFile(visit: ProjectVisit, use: (file: ProjectFile) => void):
   return locate(visit, (file) => open(file, use));
 }
 
-/** Reads a file as UTF-8. Throws when its bytes are no text. */
+/** Reads a file as UTF-8, without a mark of the byte order. Throws when its bytes are no text. */
 export function readText(file: string): string {
   const bytes = readFileSync(file);
   if (bytes.includes(0)) throw new Error("this is no text: it holds a zero byte");
   try {
-    return new TextDecoder("utf-8", { fatal: true, ignoreBOM: true }).decode(bytes);
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
   } catch {
     throw new Error("this is no UTF-8 text");
   }

@@ -13,16 +13,19 @@ export interface TextOptions {
   /** Columns that a line may take. */
   readonly width: number;
   readonly ownLevels?: OwnLevels;
+  /** Whether the block that sums up follows; it does without it. */
+  readonly withSum?: boolean;
 }
 
 /** How many lines may lie between two alerts that are shown in one excerpt. */
 const near = 3;
 
 /** The whole report. */
-export function textReport(review: Review, { colour, width, ownLevels }: TextOptions): string {
+export function textReport(review: Review, { colour, width, ownLevels, withSum = true }: TextOptions): string {
   const colours = palette(colour, ownLevels);
   const drawing = { width, colours };
   const lines = review.files.flatMap((file) => fileLines(file, drawing));
+  if (!withSum) return lines.map((line) => `${line}\n`).join("");
   return `${[...lines, ...closingBlock(review, drawing)].join("\n")}\n`;
 }
 

@@ -13,6 +13,6 @@ export function baselineOf(source: SettingsSource | undefined, reach: Reach): { 
   try {
     return { known: Baseline.read(file) };
   } catch (error) {
-    return { fault: (error as Error).message };
+    return { fault: `${path.basename(file)}: ${(error as Error).message}` };
   }
 }
