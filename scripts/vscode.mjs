@@ -102,13 +102,13 @@ function needed() {
     .map(([name]) => name);
 }
 
-/** Each setting as VS Code shows it. What nobody has set is `null`, so that the settings file counts. */
+/** Each setting as VS Code shows it, with a list to choose from or a box to tick where it has one. What nobody has set is not sent, so that the settings file counts. */
 function properties() {
   const own = Object.entries(editorSettingsSchema.properties).filter(([key]) => key !== "trust" && key !== "status");
   const ofFile = Object.entries(settingsSchema.properties).filter(([key]) => key !== "$schema");
   const all = [...own, ...ofFile].map(([key, { description = "", ...shape }]) => [
     `alertQuill.${key}`,
-    { scope: "resource", default: null, markdownDescription: description, anyOf: [{ type: "null" }, shape] },
+    { scope: "resource", markdownDescription: description, ...shape },
   ]);
   return Object.fromEntries(all);
 }

@@ -1,10 +1,10 @@
 /** `setup`: questions with answers found in the project, and a settings file made of them. */
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { cancel, confirm, intro, isCancel, log, multiselect, note, outro, select } from "@clack/prompts";
 import { Baseline } from "../project/baseline.js";
-import { settingsText, withScript, type SetupAnswers } from "../project/new-settings.js";
-import { settingsFileName } from "../project/project-settings.js";
+import { settingsText, withEntry, type SetupAnswers } from "../project/new-settings.js";
+import { faultOfKit, settingsFileName } from "../project/project-settings.js";
 import { reviewProject } from "../project/review.js";
 import { setupFacts, type SetupFacts } from "../project/setup-facts.js";
 import { writeText } from "../project/write.js";
@@ -12,6 +12,7 @@ import { counted } from "../report/model.js";
 import { rules } from "../rules/index.js";
 import { resolveSettings } from "../settings/resolve.js";
 import { editions, runtimes, type Settings } from "../settings/schema.js";
+import { version } from "../version.js";
 import { complain, print } from "./output.js";
 import { visitFrom } from "./review.js";
 
@@ -109,7 +110,10 @@ function faultsOf({ kits, edition, runtime }: SetupOptions): string[] {
       faults.push(`--runtime: there are ${runtimes.join(", ")}, and no ${name}`);
     }
   }
-  if (kits?.some((name) => name.trim() === "")) faults.push("--kits: a kit has no name");
+  for (const name of kits ?? []) {
+    const fault = faultOfKit(name, process.cwd());
+    if (fault !== undefined) faults.push(`--kits: ${fault}`);
+  }
   return faults;
 }
 
@@ -143,12 +147,16 @@ async function setUp(folder: string, options: SetupOptions, asker: Asker): Promi
   const text = settingsText({ ...answers, ...(baseline && { baseline: baselineName }) });
   asker.show(settingsFileName, text.trimEnd());
   if (!(await asker.agree("Write it?", true))) return { code: 1, last: "Nothing was written." };
-  writeText(file, text);
-  if (baseline) writeText(path.join(folder, baselineName), Baseline.write(before.files));
-  if (script) {
-    const manifest = path.join(folder, "package.json");
-    writeFileSync(manifest, withScript(readFileSync(manifest, "utf8"), "review", "alert-quill review"));
+  try {
+    writeText(file, text);
+    if (baseline) writeText(path.join(folder, baselineName), Baseline.write(before.files));
+    if (script) addToManifest(path.join(folder, "package.json"), facts);
+  } catch (error) {
+    return { code: 2, last: `Not all could be written: ${(error as Error).message}.` };
   }
+  const install = script && !facts.asksForPackage
+    ? "\nThe package stands among those for development in package.json: `npm install` brings it."
+    : facts.isManifestBroken ? "\npackage.json cannot be read as JSON and stays as it is." : "";
   const command = script || facts.hasReviewScript ? `${facts.runScript} review` : "alert-quill review";
   const state = before.count === 0
     ? "There are no alerts now"
@@ -157,8 +165,15 @@ async function setUp(folder: string, options: SetupOptions, asker: Asker): Promi
       : `There ${before.count === 1 ? "is" : "are"} ${counted(before.count, "alert")} now${before.mendable > 0 ? `, ${before.mendable} of which \`alert-quill mend\` settles` : ""}`;
   return {
     code: 0,
-    last: `${state}.\nNext: \`${command}\`, and \`alert-quill serve --stdio\` as the language server of your editor.`,
+    last: `${state}.${install}\nNext: \`${command}\`, and \`alert-quill serve --stdio\` as the language server of your editor.`,
   };
+}
+
+/** Adds the script, and the package that it runs. */
+function addToManifest(file: string, { asksForPackage }: SetupFacts): void {
+  let text = withEntry(readFileSync(file, "utf8"), ["scripts", "review"], "alert-quill review");
+  if (!asksForPackage) text = withEntry(text, ["devDependencies", "alert-quill"], `^${version}`);
+  writeText(file, text);
 }
 
 function found({ name, languages, runtime, edition, editionFrom }: SetupFacts): string {

@@ -38,8 +38,8 @@ export function settingsText({ kits, edition, runtime, known, skip, baseline }: 
   return lines.join("\n");
 }
 
-/** A package.json with one more script; all else stays as it is. */
-export function withScript(manifest: string, name: string, command: string): string {
+/** A package.json with one more entry, as a script; all else stays as it is. */
+export function withEntry(manifest: string, at: readonly string[], value: string): string {
   const indent = /^([ \t]+)"/m.exec(manifest)?.[1] ?? "  ";
   const options = {
     formattingOptions: {
@@ -50,7 +50,7 @@ export function withScript(manifest: string, name: string, command: string): str
   };
   return applyAll(
     manifest,
-    modify(manifest, ["scripts", name], command, options).map(({ offset, length, content }) => ({
+    modify(manifest, [...at], value, options).map(({ offset, length, content }) => ({
       from: offset,
       to: offset + length,
       insert: content,

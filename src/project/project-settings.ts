@@ -4,13 +4,14 @@ import { createRequire } from "node:module";
 import { homedir } from "node:os";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
+import { nearest } from "../model/spelling.js";
 import { rules as builtIn } from "../rules/index.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { checkKit, checkSettings, type CheckedSettings } from "../settings/check.js";
 import { SettingsDocument } from "../settings/document.js";
 import { globTest } from "../settings/globs.js";
 import type { SettingsIssue } from "../settings/issue.js";
-import type { FoundKit, Layer } from "../settings/kits.js";
+import { kitNames, type FoundKit, type Layer } from "../settings/kits.js";
 import { combine, planLayers, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import { compilerSettingsIn, type CompilerSettings } from "./compiler-settings.js";
@@ -349,6 +350,16 @@ function packsOf(
       kit: `kit ${path.basename(id)}`,
     }))),
   ];
+}
+
+/** Why settings in a folder cannot start from a kit; nothing where they can. */
+export function faultOfKit(name: string, folder: string): string | undefined {
+  if ((kitNames as readonly string[]).includes(name)) return undefined;
+  const found = findKit(name, folder, () => undefined);
+  if (!("missing" in found)) return undefined;
+  const [near] = nearest(name, kitNames);
+  const because = found.missing === "" ? `there are ${kitNames.join(", ")}` : found.missing;
+  return `there is no kit \`${name}\`${near === undefined ? ` (${because})` : `: did you mean \`${near}\`?`}`;
 }
 
 /** Finds a kit by the path of its file, or in a package. */

@@ -38,15 +38,16 @@ export async function reviewProject(
     const mendable = certain.filter((index) => isFresh.has(all[index]!)).length;
     return { path: shown, text, alerts, mendable, isGenerated };
   });
-  const review = {
-    files: [...result.broken, ...files],
-    baseline: known,
-    leftOut: leftOutIn(result, files.length > 0),
-    milliseconds: performance.now() - began,
-  };
   const problems = [
     ...result.problems,
     ...baselines.faults.map(({ file, fault }) => ({ path: path.relative(visit.folder, file), reason: fault })),
   ];
+  const review = {
+    files: [...result.broken, ...files],
+    baseline: known,
+    leftOut: leftOutIn(result, files.length > 0),
+    problems,
+    milliseconds: performance.now() - began,
+  };
   return { review, result: { ...result, problems } };
 }

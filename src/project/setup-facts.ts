@@ -18,6 +18,10 @@ export interface SetupFacts {
   /** The command that runs a script of the project, by its lock file. */
   readonly runScript: string;
   readonly hasManifest: boolean;
+  /** There is a package.json, and it cannot be read. */
+  readonly isManifestBroken: boolean;
+  /** Whether this package is among those that the project asks for. */
+  readonly asksForPackage: boolean;
   readonly hasReviewScript: boolean;
 }
 
@@ -41,8 +45,19 @@ function json<Data>(file: string): Data | undefined {
     : undefined;
 }
 
+function readManifest(file: string): { manifest?: Manifest; isBroken: boolean } {
+  if (!existsSync(file)) return { isBroken: false };
+  try {
+    const manifest = JSON.parse(readFileSync(file, "utf8")) as Manifest;
+    const isBroken = typeof manifest !== "object" || manifest === null;
+    return isBroken ? { isBroken } : { manifest, isBroken };
+  } catch {
+    return { isBroken: true };
+  }
+}
+
 export function setupFacts(folder: string): SetupFacts {
-  const manifest = json<Manifest>(path.join(folder, "package.json"));
+  const { manifest, isBroken } = readManifest(path.join(folder, "package.json"));
   const compiler = json<{ compilerOptions?: { target?: string; lib?: string[] } }>(
     path.join(folder, "tsconfig.json"),
   )?.compilerOptions;
@@ -86,6 +101,8 @@ export function setupFacts(folder: string): SetupFacts {
           ? "bun run"
           : "npm run",
     hasManifest: manifest !== undefined,
+    isManifestBroken: isBroken,
+    asksForPackage: packages.includes("alert-quill"),
     hasReviewScript: manifest?.scripts?.["review"] !== undefined,
   };
 }

@@ -35,6 +35,9 @@ function replace(file: string, text: string, mode: number): void {
     } catch {
       // It was never written; the error that matters is the first one.
     }
+    if (["EACCES", "EPERM", "EROFS"].includes((error as NodeJS.ErrnoException).code ?? "")) {
+      throw new Error(`the folder ${path.dirname(file)} cannot be written to`, { cause: error });
+    }
     throw error;
   }
 }

@@ -20,6 +20,8 @@ export interface Review {
   readonly baseline?: number;
   /** What was there and was not looked at, each kind with its reason. */
   readonly leftOut?: readonly string[];
+  /** What could not be read, or was named and is not there. */
+  readonly problems?: readonly { readonly path: string; readonly reason: string }[];
   /** How long it took. */
   readonly milliseconds?: number;
 }

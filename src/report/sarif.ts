@@ -25,9 +25,12 @@ function region(text: Text, from: number, to: number) {
   };
 }
 
+/** Where a file lies, from the root; each name in it is encoded by itself, so that `#`, `?` and `%` are part of it. */
+const artifact = (path: string) => ({ uri: path.split("/").map(encodeURIComponent).join("/"), uriBaseId: "ROOT" });
+
 function location(path: string, text: Text, from: number, to: number) {
   return {
-    physicalLocation: { artifactLocation: { uri: encodeURI(path), uriBaseId: "ROOT" }, region: region(text, from, to) },
+    physicalLocation: { artifactLocation: artifact(path), region: region(text, from, to) },
   };
 }
 
@@ -53,6 +56,7 @@ function result(path: string, text: Text, alert: Alert, ruleIndex: number) {
 
 /** `root` is the folder the paths are relative to, as a `file:` URI with a slash at its end. */
 export function sarifReport(review: Review, rules: readonly Rule[], root: string): string {
+  const { problems = [] } = review;
   const index = new Map(rules.map((rule, i) => [rule.id, i]));
   const log = {
     $schema: "https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json",
@@ -63,6 +67,7 @@ export function sarifReport(review: Review, rules: readonly Rule[], root: string
           driver: {
             name: "Alert Quill",
             semanticVersion: version,
+            informationUri: new URL("../../README.md", import.meta.url).href,
             rules: rules.map(({ id, title, why, level }) => ({
               id,
               shortDescription: { text: `${title}.` },
@@ -71,6 +76,14 @@ export function sarifReport(review: Review, rules: readonly Rule[], root: string
             })),
           },
         },
+        invocations: [{
+          executionSuccessful: problems.length === 0,
+          toolExecutionNotifications: problems.map(({ path, reason }) => ({
+            level: "error",
+            message: { text: `${path}: ${reason}.` },
+            locations: [{ physicalLocation: { artifactLocation: artifact(path) } }],
+          })),
+        }],
         columnKind: "utf16CodeUnits",
         originalUriBaseIds: { ROOT: { uri: root } },
         results: review.files.flatMap(({ path, text, alerts }) => alerts.map((alert) => result(

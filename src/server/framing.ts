@@ -110,10 +110,9 @@ export class FrameReader extends AbstractMessageReader {
   }
 
   private readBody(): boolean {
-    const window = latin.decode(this.buffered.subarray(0, Math.min(this.awaited, this.buffered.length)));
-    const next = lengthLine.exec(window);
-    // Its last lines may belong to the header that follows.
-    const length = next === null ? this.awaited : next.index;
+    // A header that begins in what is taken for the body may end behind it.
+    const next = lengthLine.exec(latin.decode(this.buffered.subarray(0, this.awaited + longestLine)));
+    const length = next === null ? this.awaited : Math.min(next.index, this.awaited);
     if (this.buffered.length < length) return false;
     const body = this.buffered.subarray(0, length);
     this.buffered = this.buffered.subarray(length);

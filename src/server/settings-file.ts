@@ -21,6 +21,7 @@ import { toDiagnostic, type DiagnosticContext } from "./diagnostics.js";
 import type { SettingsText } from "./host.js";
 import { Place } from "./place.js";
 import type { Session } from "./session.js";
+import { valuesAt } from "./settings-values.js";
 import { joined } from "./workspace-edit.js";
 
 /** A settings file that is open, with what is in it; `undefined` for other documents. */
@@ -92,6 +93,8 @@ interface Offer {
   readonly label: string;
   readonly detail?: string;
   readonly documentation?: string;
+  /** What is written, where that is not the label. */
+  readonly value?: unknown;
 }
 
 /** What can stand at a place in the settings. */
@@ -132,34 +135,43 @@ function offersAt(path: SettingsPath, isKey: boolean, { rules }: SettingsText, o
     return [...levels, "off", ...ownLevels].map((label) => ({ label }));
   }
   if (parent === "kits") return kitNames.map((label) => ({ label }));
-  if (parent === "runtime") return ["browser", "node", "worker", "service-worker"].map((label) => ({ label }));
-  if (path.at(-1) === "base") return ["project", "nothing"].map((label) => ({ label }));
-  if (path.at(-1) === "standsOn") return levels.map((label) => ({ label }));
-  return [];
+  if (parent === "also" || parent === "keep") return ruleOffers();
+  return valuesAt(path, rules).map((value) => ({ label: String(value), value }));
+}
+
+/** The text in quotes around an offset, with its quotes as far as they are there; where there is none, the word there. */
+function wordAround(source: string, offset: number): { readonly from: number; readonly to: number } {
+  const line = source.lastIndexOf("\n", offset - 1) + 1;
+  let opened = -1;
+  for (let at = line; at < offset; at += 1) {
+    const unit = source[at];
+    if (opened < 0 && unit === "/" && source[at + 1] === "/") break;
+    if (opened >= 0 && unit === "\\") at += 1;
+    else if (unit === '"') opened = opened < 0 ? at : -1;
+  }
+  if (opened < 0) {
+    const word = /[\w.*-]*$/.exec(source.slice(line, offset))![0];
+    return { from: offset - word.length, to: offset + /^[\w.*-]*/.exec(source.slice(offset))![0].length };
+  }
+  const rest = /^[^"\n,:{}[\]]*"|^[\w.*-]*/.exec(source.slice(offset))![0];
+  return { from: opened, to: offset + rest.length };
 }
 
 export function settingsCompletion(settings: SettingsText, position: Position, place: Place): CompletionItem[] {
   const offset = place.offset(position);
   const source = place.text.value;
-  const { path, isAtPropertyKey, previousNode } = getLocation(source, offset);
+  const { path, isAtPropertyKey } = getLocation(source, offset);
   const ownLevels = Object.keys((settings.document.value as { ownLevels?: object } | undefined)?.ownLevels ?? {});
-  const inside = previousNode !== undefined &&
-    previousNode.offset <= offset &&
-    offset <= previousNode.offset + previousNode.length &&
-    previousNode.type === "string"
-    ? previousNode
-    : undefined;
-  const range = place.range(inside?.offset ?? offset, inside === undefined ? offset : inside.offset + inside.length);
-  return offersAt(path, isAtPropertyKey, settings, ownLevels).map(({ label, detail, documentation }) => {
-    const colon = isAtPropertyKey &&
-      !/^\s*:/.test(source.slice(inside === undefined ? offset : inside.offset + inside.length))
-      ? ": "
-      : "";
+  const word = wordAround(source, offset);
+  const range = place.range(word.from, word.to);
+  const isQuoted = source[word.from] === '"';
+  return offersAt(path, isAtPropertyKey, settings, ownLevels).map(({ label, detail, documentation, value = label }) => {
+    const colon = isAtPropertyKey && !/^\s*:/.test(source.slice(word.to)) ? ": " : "";
     return {
       label,
       kind: isAtPropertyKey ? 10 : 12,
-      filterText: JSON.stringify(label),
-      textEdit: { range, newText: `${JSON.stringify(label)}${colon}` },
+      filterText: isQuoted ? JSON.stringify(label) : label,
+      textEdit: { range, newText: `${JSON.stringify(value)}${colon}` },
       ...(detail !== undefined && { detail }),
       ...(documentation !== undefined && { documentation }),
     };

@@ -3,6 +3,7 @@ import { spawn } from "node:child_process";
 import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, test } from "vitest";
+import { version } from "../../src/version.js";
 import { quill, scratch } from "../support/command.js";
 import { read, root } from "../support/files.js";
 import { write } from "../support/settings.js";
@@ -86,7 +87,10 @@ describe("in a terminal", () => {
       '"skip": ["dist/**"],',
       '"baseline": "alert-quill-baseline.json",',
     ]) expect(settingsOf(folder)).toContain(line);
-    expect(JSON.parse(read(path.join(folder, "package.json"))).scripts).toEqual({ review: "alert-quill review" });
+    expect(JSON.parse(read(path.join(folder, "package.json")))).toMatchObject({
+      scripts: { review: "alert-quill review" },
+      devDependencies: { "alert-quill": `^${version}` },
+    });
     expect(quill(folder, "review")).toMatchObject({
       code: 0,
       out: expect.stringMatching(/ No alerts in 1 file\n 1 alert of the baseline is not shown\./),
@@ -158,9 +162,20 @@ describe("without one", () => {
     expect(readFileSync(path.join(folder, "alert-quill.jsonc"), "utf8")).toContain('"kits": ["sound"]');
   });
 
+  test("a package.json that is none stays as it is", () => {
+    const folder = scratch();
+    write(folder, { "package.json": '{ "name": "kiosk", }', "a.js": "" });
+    const { code, out } = quill(folder, "setup", "--yes", "--script");
+    expect(code).toBe(0);
+    expect(out).toContain("package.json cannot be read as JSON and stays as it is.");
+    expect(read(path.join(folder, "package.json"))).toBe('{ "name": "kiosk", }');
+  });
+
   test.each<[string, string[], string]>([
     ["neither terminal nor --yes", [], "there is no terminal to ask in: give `--yes`"],
     ["an edition that is not there", ["--yes", "--edition", "2014"], "--edition: there are 2015"],
+    ["a kit that is not there", ["--yes", "--kits", "soudn"], "--kits: there is no kit `soudn`: did you mean `sound`?"],
+    ["a kit whose file is not there", ["--yes", "--kits", "./ours.jsonc"], "--kits: there is no kit `./ours.jsonc`"],
     ["a runtime that is not there", ["--yes", "--runtime", "kiosk"], "--runtime: there are browser"],
   ])("%s is told, and nothing is written", (_, args, message) => {
     const folder = scratch();

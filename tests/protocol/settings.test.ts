@@ -3,7 +3,7 @@ import { rmSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { afterEach, beforeEach, expect, test } from "vitest";
-import { applyAll, offsetAt, Text } from "../../src/index.js";
+import { applyAll, offsetAt, positionAt, Text } from "../../src/index.js";
 import { scratch } from "../support/command.js";
 import { write } from "../support/settings.js";
 import { range, StdioClient } from "../support/stdio-client.js";
@@ -86,6 +86,60 @@ test("a settings file is told its mistakes while it is typed, with remedies, com
   expect(await hover(5)).toContain("The level of a rule");
   expect(await hover(20)).toMatch(/All about `names\.unknown`/);
   expect(await hover(75)).toMatch(/^\*\*parameters\*\*: /);
+});
+
+test.each<[string, string, string]>([
+  ["a key of which the quote is typed", '{\n  "lev|\n}\n', '{\n  "levels": \n}\n'],
+  ["a key between quotes", '{\n  "lev|"\n}\n', '{\n  "levels": \n}\n'],
+  ["a key without quotes", "{\n  lev|\n}\n", '{\n  "levels": \n}\n'],
+  ["a key that has its value", '{ "l|evel": {} }', '{ "levels": {} }'],
+  ["a rule", '{ "levels": { "names.unk|', '{ "levels": { "names.unknown": '],
+  [
+    "a rule before others",
+    '{ "levels": { "names.unk|, "dead.*": "off" } }',
+    '{ "levels": { "names.unknown": , "dead.*": "off" } }',
+  ],
+  [
+    "an option",
+    '{ "tune": { "dead.unread-name": { "param| } } }',
+    '{ "tune": { "dead.unread-name": { "parameters":  } } }',
+  ],
+  ["a key of a zone", '{ "zones": [{ "fil| }] }', '{ "zones": [{ "files":  }] }'],
+  ["a key of a profile", '{ "profiles": { "deep": { "ba| } } }', '{ "profiles": { "deep": { "base":  } } }'],
+  ["a key of a pattern", '{ "patterns": { "no-tide": { "find|" } } }', '{ "patterns": { "no-tide": { "find":  } } }'],
+  ["a key of saving", '{ "onSave": { "rem|" } }', '{ "onSave": { "remedies":  } }'],
+  ["a level", '{ "levels": { "names.*": "warn| } }', '{ "levels": { "names.*": "warning" } }'],
+  ["an edition", '{ "language": { "edition": 202|2 } }', '{ "language": { "edition": 2025 } }'],
+  ["whether files are modules", '{ "language": { "modules": "det|" } }', '{ "language": { "modules": "detect" } }'],
+  ["what saving does", '{ "onSave": { "removals": "ol| } }', '{ "onSave": { "removals": "older" } }'],
+  ["yes or no", '{ "onSave": { "imports": f| } }', '{ "onSave": { "imports": false } }'],
+  [
+    "a value of an option",
+    '{ "tune": { "dead.unread-name": { "parameters": "n| } } }',
+    '{ "tune": { "dead.unread-name": { "parameters": "none" } } }',
+  ],
+  [
+    "a colour",
+    '{ "ownLevels": { "must": { "colour": "mag| } } }',
+    '{ "ownLevels": { "must": { "colour": "magenta" } } }',
+  ],
+])("completing %s replaces what is typed of it", async (_, marked, after) => {
+  await client.initialize();
+  const settings = uriOf("alert-quill.jsonc");
+  const at = marked.indexOf("|");
+  const text = marked.replace("|", "");
+  client.notify("textDocument/didOpen", { textDocument: { uri: settings, languageId: "jsonc", version: 1, text } });
+  const snapshot = Text.of(text);
+  const { result } = await client.request("textDocument/completion", {
+    textDocument: { uri: settings },
+    position: positionAt(snapshot, at),
+  });
+  const results = result.map(({ textEdit }: any) => applyAll(text, [{
+    from: offsetAt(snapshot, textEdit.range.start),
+    to: offsetAt(snapshot, textEdit.range.end),
+    insert: textEdit.newText,
+  }]));
+  expect(results).toContain(after);
 });
 
 test("what is saved counts at once: settings, kits in packages, packs, ignore files", async () => {

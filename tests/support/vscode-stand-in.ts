@@ -306,7 +306,13 @@ export class VsCodeStandIn {
         workspaceFolders: [workspaceFolder],
         getWorkspaceFolder: () => workspaceFolder,
         getConfiguration: (section?: string) => (
-          section === "alertQuill" ? { ...settings, get: (name: string) => settings[name] } : { get: () => undefined }
+          section === "alertQuill"
+            ? {
+              ...settings,
+              get: (name: string) => settings[name],
+              inspect: (name: string) => ({ key: name, globalValue: settings[name] }),
+            }
+            : { get: () => undefined }
         ),
         createFileSystemWatcher: () => withEvents({ dispose: () => undefined }),
         openTextDocument: (given: object) => Promise.resolve(given),

@@ -9,6 +9,20 @@ const languages = ["javascript", "javascriptreact", "typescript", "typescriptrea
 
 let client: LanguageClient | undefined;
 
+/** The settings that somebody has given, for a document where one is named; of the others the settings file decides. */
+function given({ extension }: vscode.ExtensionContext, scope?: vscode.Uri): object {
+  const section = vscode.workspace.getConfiguration("alertQuill", scope);
+  const { properties } = (extension.packageJSON as {
+    contributes: { configuration: { properties: Readonly<Record<string, unknown>> } }
+  }).contributes.configuration;
+  const keys = Object.keys(properties).map((key) => key.slice("alertQuill.".length));
+  const isGiven = (key: string): boolean => {
+    const { globalValue, workspaceValue, workspaceFolderValue } = section.inspect(key) ?? {};
+    return [globalValue, workspaceValue, workspaceFolderValue].some((value) => value != null);
+  };
+  return Object.fromEntries(keys.filter(isGiven).map((key) => [key, section.get(key)]));
+}
+
 export async function activate(context: vscode.ExtensionContext): Promise<void> {
   const server = {
     module: path.join(context.extensionPath, "server/dist/cli/main.js"),
@@ -21,14 +35,14 @@ export async function activate(context: vscode.ExtensionContext): Promise<void> 
     { pattern: "**/alert-quill/settings.jsonc" },
   ];
   /** What the editor is set to, and whether its folder is trusted: then packs of rules may run. */
-  const settings = (section: object): object => ({
-    ...section,
+  const settings = (scope?: string): object => ({
+    ...given(context, scope === undefined ? undefined : vscode.Uri.parse(scope)),
     trust: vscode.workspace.isTrusted ? "always" : "never",
     status: true,
   });
   const options: LanguageClientOptions = {
     documentSelector: selector,
-    initializationOptions: settings(vscode.workspace.getConfiguration("alertQuill")),
+    initializationOptions: settings(),
     middleware: {
       workspace: {
         async configuration(params, token, next) {
@@ -36,7 +50,7 @@ export async function activate(context: vscode.ExtensionContext): Promise<void> 
           return Array.isArray(answers)
             ? answers.map(
               (answer, index) => (
-                params.items[index]?.section === "alertQuill" ? settings((answer ?? {}) as object) : answer
+                params.items[index]?.section === "alertQuill" ? settings(params.items[index].scopeUri) : answer
               ),
             )
             : answers;
