@@ -66,12 +66,19 @@ export class Documents {
       this.settingsFiles.set(uri, { text: Text.of(text), version });
       return undefined;
     }
-    if (languageId === undefined) return undefined;
+    if (languageId === undefined) {
+      this.session.log(3, `${uri}: nothing looks at what is written in ${given}`);
+      return undefined;
+    }
     if (workspace.has(uri)) {
       this.session.log(2, `${uri} was opened a second time: what it holds now counts`);
       this.close(uri);
     }
-    workspace.open({ uri, languageId, version, text, settings: this.apply(uri).settings });
+    const { settings, file, off, broken } = this.apply(uri);
+    workspace.open({ uri, languageId, version, text, settings });
+    const by = file === undefined ? "without a settings file" : `by ${file}`;
+    const state = off !== undefined ? `nothing is told of it, as ${off}` : `looked at as ${languageId} ${by}`;
+    this.session.log(3, `${uri}: ${state}${broken === undefined ? "" : ` (${broken})`}`);
     return uri;
   }
 

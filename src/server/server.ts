@@ -86,7 +86,13 @@ export class Server {
     );
     this.notifications = Object.assign(
       {
-        initialized: () => this.features.forEach(({ begin }) => begin?.()),
+        initialized: () => {
+          const { client, languages } = this.session;
+          const folders = client.folders?.join(", ") || "no folder";
+          const names = languages.flatMap(({ languageIds }) => languageIds).join(", ");
+          this.session.log(3, `alert-quill ${packageVersion} looks at ${names} in ${folders}`);
+          this.features.forEach(({ begin }) => begin?.());
+        },
         // Some clients say it as a notification.
         shutdown: () => this.shutDown(),
         exit: () => this.exit(),

@@ -7,8 +7,6 @@ import type { Session } from "./session.js";
 export interface Doubt {
   readonly label: string;
   readonly description: string;
-  /** Whether each edit is to be confirmed. */
-  readonly confirm: boolean;
 }
 
 /** `undefined` when an edit cannot be said in documents of the client: when it reaches from one cell of a notebook into another. */
@@ -42,7 +40,7 @@ export function joined(
   return {
     documentChanges: changes,
     changeAnnotations: {
-      proposed: { label: doubt.label, description: doubt.description, needsConfirmation: doubt.confirm },
+      proposed: { label: doubt.label, description: doubt.description, needsConfirmation: false },
     },
   };
 }

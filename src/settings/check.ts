@@ -248,6 +248,13 @@ function checkPart(
       );
     } else if (!levelNames.includes(level)) {
       issues.push(noLevel(at, level, levelNames));
+    } else if (level === "off" && rules.find(({ id }) => id === key)?.always === true) {
+      issues.push({
+        code: "wrong-value",
+        path: at,
+        message: `\`${key}\` cannot be switched off: without it nothing else could be trusted`,
+        remedies: [{ title: `Take \`${key}\` out`, path: at, remove: true }],
+      });
     } else kept[key] = level;
   }
   for (const list of ["also", "keep"] as const) {

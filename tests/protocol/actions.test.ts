@@ -26,7 +26,7 @@ test(
       "Hush `names.unknown` on this line",
       "Hush `names.unknown` in this file",
     ]);
-    // What a person should look at says so; several of it are to be confirmed one by one.
+    // What a person should look at says so, and is done when it is asked for.
     expect(actions[0].edit).toMatchObject({
       documentChanges: [{
         textDocument: { uri: document, version: 4 },
@@ -36,7 +36,7 @@ test(
     });
     expect(actions[1].edit).toBeUndefined();
     const { result } = await client.request("codeAction/resolve", actions[1]);
-    expect(result.edit.changeAnnotations.proposed.needsConfirmation).toBe(true);
+    expect(result.edit.changeAnnotations.proposed.needsConfirmation).toBe(false);
     expect(after(text, editsOf(result.edit, document)).match(/tide\(\);/g)).toHaveLength(2);
     const [all] = await client.actions(document, whole, { only: ["source.fixAll"], triggerKind: 1 });
     expect(all).toMatchObject({ kind: "source.fixAll" });

@@ -4,6 +4,7 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { afterEach, beforeEach, describe, expect, test } from "vitest";
 import { applyAll, offsetAt, Text } from "../../src/index.js";
+import { version } from "../../src/version.js";
 import { range, StdioClient } from "../support/stdio-client.js";
 
 const uri = "file:///harbour/a.js";
@@ -102,6 +103,21 @@ describe("lifecycle", () => {
     client.raw(framed(JSON.stringify({ jsonrpc: "2.0", method: "textDocument/didOpen", params })));
     client.change("file:///never-opened.js", 2, { text: "" });
     expect(await client.diagnostics(uri, 3)).toHaveLength(1);
+  });
+
+  test("the log tells what is looked at by what, and why something is not", async () => {
+    await client.initialize();
+    client.open(uri, "");
+    client.notify("textDocument/didOpen", {
+      textDocument: { uri: "file:///tide.py", languageId: "python", version: 1, text: "" },
+    });
+    client.open("file:///node_modules/quay/a.js", "");
+    for (const line of [
+      `alert-quill ${version} looks at javascript, javascriptreact, typescript, typescriptreact in no folder`,
+      `${uri}: looked at as javascript without a settings file`,
+      "file:///tide.py: nothing looks at what is written in python",
+      "file:///node_modules/quay/a.js: nothing is told of it, as it lies in node_modules",
+    ]) await client.until(({ method, params }) => method === "window/logMessage" && params.message === line);
   });
 
   test("messages may come in pieces and many at once", async () => {

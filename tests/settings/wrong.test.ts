@@ -147,6 +147,11 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
     ["unknown-rule: There is no rule `names.unknow`: did you mean `names.unknown`?"],
     '{ "profiles": { "a": { "levels": { "names.unknown": "off" } } } }',
   ],
+  [
+    '{ "levels": { "syntax.missing-part": «"off"», "syntax.unexpected": "warning" } }',
+    ["wrong-value: `syntax.missing-part` cannot be switched off: without it nothing else could be trusted"],
+    '{ "levels": { "syntax.unexpected": "warning" } }',
+  ],
   // Options.
   ['{ "tune": { «"dead.unread"»: {} } }', ["unknown-rule: There is no rule `dead.unread`"], '{ "tune": {  } }'],
   [

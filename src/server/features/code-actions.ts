@@ -43,11 +43,8 @@ const sources = [
   { kind: "source.organizeImports", own: "source.organizeImports.alertQuill", does: "order-imports" },
 ] as const;
 
-const look = (confirm: boolean): Doubt => ({
-  label: "Proposed",
-  description: "It may change what the program does: look at it",
-  confirm,
-});
+/** Nothing has to be confirmed: editors that ask show a list in which nothing is chosen, and what was asked for would not be done. */
+const look: Doubt = { label: "Proposed", description: "It may change what the program does: look at it" };
 
 export function codeActionFeature(session: Session, saves: Saves): Feature {
   const { documents, workspace, scheduler } = session;
@@ -119,7 +116,7 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
       session,
       place.home,
       edits,
-      settled?.some(({ certainty }) => certainty === "proposed") === true ? look(true) : undefined,
+      settled?.some(({ certainty }) => certainty === "proposed") === true ? look : undefined,
     );
     return { ...action, edit: edit ?? { changes: {} } };
   };
@@ -162,7 +159,7 @@ function quickFixes(params: CodeActionParams, place: Place, session: Session): C
         session,
         home,
         remedy.edits,
-        remedy.certainty === "proposed" ? look(false) : undefined,
+        remedy.certainty === "proposed" ? look : undefined,
       );
       if (edit !== undefined) fixes.push({ title: remedy.title, ...of, isPreferred: index === 0, edit });
     });
@@ -239,7 +236,7 @@ function wholesaleFix(
       session,
       place.home,
       all.flatMap(({ edits }) => edits),
-      all.some(({ certainty }) => certainty === "proposed") ? look(true) : undefined,
+      all.some(({ certainty }) => certainty === "proposed") ? look : undefined,
     )
     : undefined;
   return edit === undefined ? [] : [{ title, ...of, edit }];

@@ -68,7 +68,7 @@ export function resolveRefit(
     return { ...action, edit: { changes: {} } };
   }
   const doubt = choice.certainty === "proposed"
-    ? { label: "Proposed", description: "It may change what the program does: look at it", confirm: false }
+    ? { label: "Proposed", description: "It may change what the program does: look at it" }
     : undefined;
   return { ...action, edit: workspaceEdit(session, place.home, choice.edits, doubt) ?? { changes: {} } };
 }
