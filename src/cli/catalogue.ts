@@ -73,12 +73,19 @@ export function optionPages(rule: Rule): OptionPage[] {
 }
 
 /** Explains a rule, also one that the settings of the working folder bring along. */
-export async function explainCommand(id: string): Promise<number> {
+export async function explainCommand(
+  id: string,
+  { format }: { readonly format?: "text" | "json" } = {},
+): Promise<number> {
   const known = await knownRules();
   const rule = known.find((one) => one.id === id);
   if (rule === undefined) {
     complain(unknownName(id, known, false)!);
     return 2;
+  }
+  if (format === "json") {
+    print(`${JSON.stringify({ format: 1, rule: { ...entryOf(rule), examples: rule.examples } }, undefined, 2)}\n`);
+    return 0;
   }
   print(terminalPage(rule, optionPages(rule), { colours: outputColours(), width: outputWidth() }));
   return 0;

@@ -29,6 +29,7 @@ const program = new Command("alert-quill")
 
 const list = (text: string): string[] => text.split(",").map((name) => name.trim()).filter((name) => name !== "");
 
+const formOption = new Option("--format <form>", "how to report").choices(["text", "json"]).default("text");
 const colourOption = new Option("--color", "with colours, wherever the output goes");
 const noColourOption = new Option("--no-color", "without colours");
 
@@ -65,7 +66,10 @@ program
   .argument("[paths...]", "files and folders", ["."])
   .addOption(new Option("--format <form>", "how to report").choices(["text", "json", "sarif"]).default("text"))
   .addOption(
-    new Option("--fail-on <level>", "the mildest level that gives exit code 1").choices(levels).default("warning"),
+    new Option(
+      "--fail-on <level>",
+      `the mildest level that gives exit code 1: ${levels.join(", ")}, or one of the settings' own`,
+    ).default("warning"),
   )
   .option("--anew", "look at every file again, also at those that are as they were the last time")
   .option("--cost", "tell on the error output what the time went to")
@@ -94,6 +98,7 @@ program
   .option("--check", "as --dry-run, with exit code 1 where something would change")
   .option("--profile <name>", "with a profile of the settings")
   .option("--baseline", "settle what the baseline holds too")
+  .addOption(formOption)
   .option("--since <revision>", "only lines that have changed since a revision of git")
   .action(async (paths, options) => {
     const { mendCommand } = await import("./mend.js");
@@ -134,11 +139,12 @@ program
   .description("show which settings reach a file, and from where")
   .argument("[file]", "a file")
   .option("--profile <name>", "with a profile of the settings")
+  .addOption(formOption)
   .option("--flow <place>", "instead, the flow graph of the function around a line, given as FILE:LINE")
-  .action(async (file, { flow, profile }) => {
+  .action(async (file, { flow, profile, format }) => {
     const { traceFile, traceFlow } = await import("./trace.js");
     if (flow !== undefined) end(traceFlow(flow));
-    else if (file !== undefined) end(await traceFile(file, { profile }));
+    else if (file !== undefined) end(await traceFile(file, { profile, format }));
     else {
       complain("say which file, or with --flow which line");
       process.exitCode = 2;
@@ -163,9 +169,10 @@ program
   .command("explain")
   .description("show what a rule finds and why")
   .argument("<rule>", "the id of a rule")
-  .action(async (rule) => {
+  .addOption(formOption)
+  .action(async (rule, options) => {
     const { explainCommand } = await import("./catalogue.js");
-    end(await explainCommand(rule));
+    end(await explainCommand(rule, options));
   });
 
 program

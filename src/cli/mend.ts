@@ -18,11 +18,12 @@ export interface MendCommandOptions {
   readonly since?: string;
   readonly profile?: string;
   readonly baseline?: boolean;
+  readonly format?: "text" | "json";
 }
 
 export async function mendCommand(
   paths: readonly string[],
-  { only, proposed, check = false, dryRun = check, since, profile, baseline }: MendCommandOptions,
+  { only, proposed, check = false, dryRun = check, since, profile, baseline, format }: MendCommandOptions,
 ): Promise<number> {
   const unknown = await faultOfNames(only);
   if (unknown !== undefined) {
@@ -52,6 +53,20 @@ export async function mendCommand(
   if (profile !== undefined && !profiles.includes(profile)) {
     complain(noProfile(profile, profiles));
     return 2;
+  }
+  if (format === "json") {
+    const changed = files.map(({ path, before, after, applied, dropped, fights }) => ({
+      path,
+      changes: before !== after,
+      settled: Object.fromEntries(applied),
+      leftOut: dropped,
+      fights: fights.map(({ rules, at }) => ({ rules, at })),
+      ...(dryRun && { after }),
+    }));
+    print(`${JSON.stringify({ format: 1, written: !dryRun, files: changed, problems }, undefined, 2)}\n`);
+    const settles = changed.some(({ changes }) => changes);
+    const leaves = files.some(({ dropped, fights }) => dropped.length + fights.length > 0);
+    return problems.length > 0 || broken.length > 0 ? 2 : leaves || (check && settles) ? 1 : 0;
   }
   const sums = new Map<string, number>();
   /** How much could be settled, and was not. */

@@ -8,13 +8,13 @@ import { writeText } from "../project/write.js";
 import { visibleText } from "../report/columns.js";
 import { costTable } from "../report/cost.js";
 import { jsonReport } from "../report/json.js";
-import { counted, reaches, type Review } from "../report/model.js";
+import { counted, reacher, type Review } from "../report/model.js";
 import { sarifReport } from "../report/sarif.js";
 import { textReport } from "../report/text.js";
 import { rules } from "../rules/index.js";
 import { compilePattern, PatternError, type PatternText } from "../rules/pattern/compile.js";
 import { patternRule } from "../rules/pattern/rule.js";
-import { levels, type AlertLevel, type Rule } from "../rules/rule.js";
+import { levels, type Rule } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
 import { faultOfNames } from "./known-rules.js";
 import { complain, hasColour, outputWidth, print } from "./output.js";
@@ -22,7 +22,7 @@ import { noProfile } from "./trace.js";
 
 export interface ReviewOptions {
   readonly format: "text" | "json" | "sarif";
-  readonly failOn: AlertLevel;
+  readonly failOn: string;
   readonly cost?: boolean;
   readonly anew?: boolean;
   readonly profile?: string;
@@ -43,18 +43,6 @@ export function visitFrom(paths: readonly string[]): ProjectVisit {
     folder: process.cwd(),
     today: new Date().toISOString().slice(0, 10),
     onFailure: (file, { rule, error }) => complain(`the rule ${rule} failed on ${file} and found nothing there: ${error instanceof Error ? error.message : String(error)}`),
-  };
-}
-
-/** A review without the alerts below a level. */
-function onlyGrave(review: Review, level: AlertLevel): Review {
-  const limit = levels.indexOf(level);
-  return {
-    ...review,
-    files: review.files.map((file) => ({
-      ...file,
-      alerts: file.alerts.filter((alert) => levels.indexOf(alert.level) <= limit),
-    })),
   };
 }
 
@@ -99,7 +87,20 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
   });
   if (reviewed === undefined) return 2;
   const { result } = reviewed;
-  const review = options.quiet === true ? onlyGrave(reviewed.review, failOn) : reviewed.review;
+  const ownLevels = Object.assign(
+    {},
+    ...result.settings.known.map(({ checked }) => checked.settings.ownLevels ?? {}),
+  ) as OwnLevels;
+  const levelNames = [...levels, ...Object.keys(ownLevels)];
+  if (!levelNames.includes(failOn)) {
+    complain(`--fail-on: there is no level \`${failOn}\` (there are ${levelNames.join(", ")})`);
+    return 2;
+  }
+  const reaches = reacher(failOn, ownLevels);
+  const { files } = reviewed.review;
+  const review: Review = options.quiet === true
+    ? { ...reviewed.review, files: files.map((file) => ({ ...file, alerts: file.alerts.filter(reaches) })) }
+    : reviewed.review;
   const profiles = result.settings.known.flatMap(({ checked }) => Object.keys(checked.settings.profiles ?? {}));
   if (profile !== undefined && !profiles.includes(profile)) {
     complain(noProfile(profile, profiles));
@@ -116,10 +117,6 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
   if (format === "json") report = jsonReport(review);
   else if (format === "sarif") report = sarifReport(review, all, `${pathToFileURL(process.cwd()).href}/`);
   else {
-    const ownLevels = Object.assign(
-      {},
-      ...result.settings.known.map(({ checked }) => checked.settings.ownLevels ?? {}),
-    ) as OwnLevels;
     report = textReport(review, {
       colour: options.output === undefined && hasColour(),
       width: outputWidth(),
@@ -150,7 +147,7 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
     complain(nothingLookedAt);
     return 2;
   }
-  return reaches(review, failOn) ? 1 : 0;
+  return files.some(({ alerts }) => alerts.some(reaches)) ? 1 : 0;
 }
 
 /** The rule of a pattern that is given on the command line. */

@@ -6,7 +6,7 @@ import { javascript } from "../languages/javascript/index.js";
 import { traceOf } from "../project/file-trace.js";
 import { ProjectSettings } from "../project/project-settings.js";
 import { flowText } from "../report/flow-text.js";
-import { traceText } from "../report/trace.js";
+import { traceJson, traceText } from "../report/trace.js";
 import { complain, hasColour, print } from "./output.js";
 
 function isFile(named: string): boolean {
@@ -16,7 +16,10 @@ function isFile(named: string): boolean {
 }
 
 /** Prints which settings reach a file, and what they come to. */
-export async function traceFile(named: string, { profile }: { readonly profile?: string }): Promise<number> {
+export async function traceFile(
+  named: string,
+  { profile, format }: { readonly profile?: string; readonly format?: "text" | "json" },
+): Promise<number> {
   if (!isFile(named)) return 2;
   const file = path.resolve(named);
   const settings = new ProjectSettings(profile === undefined ? {} : { profile });
@@ -27,7 +30,7 @@ export async function traceFile(named: string, { profile }: { readonly profile?:
     complain(noProfile(profile, trace.profiles));
     return 2;
   }
-  print(traceText(trace, { colour: hasColour() }));
+  print(format === "json" ? traceJson(trace) : traceText(trace, { colour: hasColour() }));
   return trace.issues.length > 0 ? 2 : 0;
 }
 

@@ -73,7 +73,12 @@ export function resolve(
   { level, ownLevel }: { readonly level: AlertLevel; readonly ownLevel?: string },
 ): FoundAlert {
   const { rule, message, labels, remedies } = record;
-  const related = record.related.map((place) => ({ ...spanOf(place.at), message: place.message }));
+  // Editors draw them too: of what goes over several lines the first is enough.
+  const related = record.related.map(({ at, message: told }) => {
+    const { from, to } = spanOf(at);
+    const end = text.lineEnd(text.lines.lineAt(Math.min(from, text.length)));
+    return { from, to: Math.max(from, Math.min(to, end)), message: told };
+  });
   return {
     alert: {
       rule,

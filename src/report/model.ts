@@ -1,6 +1,7 @@
 /** What a review found, as every report form takes it. */
 import type { Alert } from "../engine/alert.js";
 import { levels, type AlertLevel } from "../rules/rule.js";
+import type { OwnLevels } from "../settings/schema.js";
 import type { Text } from "../text/text.js";
 
 export interface FileReview {
@@ -32,10 +33,13 @@ export function countLevels(review: Review): Record<AlertLevel, number> {
   return counts;
 }
 
-/** Whether any alert is at `level` or graver. */
-export function reaches(review: Review, level: AlertLevel): boolean {
-  const limit = levels.indexOf(level);
-  return review.files.some(({ alerts }) => alerts.some((alert) => levels.indexOf(alert.level) <= limit));
+/** A test for alerts at a level or graver. One of the settings' own levels is reached by what has it, and by what is graver than the one it stands on. */
+export function reacher(level: string, ownLevels: OwnLevels): (alert: Alert) => boolean {
+  const own = ownLevels[level];
+  const limit = levels.indexOf(own?.standsOn ?? (level as AlertLevel));
+  return own === undefined
+    ? (alert) => levels.indexOf(alert.level) <= limit
+    : (alert) => levels.indexOf(alert.level) < limit || alert.ownLevel === level;
 }
 
 /** `1 error`, `2 errors`. */

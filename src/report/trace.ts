@@ -85,3 +85,16 @@ export function traceText(trace: FileTrace, { colour }: { readonly colour: boole
   group(`Off (${off.length})`, off);
   return lines.join("\n");
 }
+
+/** The same for other programs. */
+export function traceJson({ resolved, layers, ...rest }: FileTrace): string {
+  const { language, runtime, known, onSave, generated, largest } = resolved;
+  const rules = Object.fromEntries(
+    [...resolved.outcomes].map(([id, { level, from, tunedBy }]) => [
+      id,
+      { level, from, tunedBy },
+    ]),
+  );
+  const settings = { language, runtime, known, onSave, generated, largest };
+  return `${JSON.stringify({ format: 1, ...rest, layers: layers.map(({ name }) => name), settings, rules }, undefined, 2)}\n`;
+}

@@ -101,6 +101,32 @@ test("rules of patterns are listed and explained, and mending can be checked and
   expect(readFileSync(path.join(folder, "a.js"), "utf8")).toBe(text.replace("= 1\n", "= 1;\n"));
 });
 
+test("levels of the settings' own can fail a review, and what is told can be had as JSON", () => {
+  const folder = project({
+    "alert-quill.jsonc": '{ "ownLevels": { "must": { "standsOn": "hint" } }, "levels": { "calls.debug-pause": "must", "names.*": "off" } }',
+    "a.js": "debugger;\nlet b = 1;\nexport { b };\n",
+  });
+  expect(quill(folder, "review", "--fail-on", "must").code).toBe(1);
+  expect(quill(folder, "review", "--fail-on", "warning").code).toBe(0);
+  expect(quill(folder, "review", "--fail-on", "loud").err).toBe(
+    "alert-quill: --fail-on: there is no level `loud` (there are error, warning, information, hint, must)\n",
+  );
+  const json = (...args: string[]): any => JSON.parse(quill(folder, ...args, "--format", "json").out);
+  expect(json("trace", "a.js")).toMatchObject({
+    path: "a.js",
+    settings: { language: { edition: 2025 } },
+    rules: { "calls.debug-pause": { level: "must", from: "alert-quill.jsonc" } },
+  });
+  expect(json("explain", "calls.debug-pause").rule).toMatchObject({
+    area: "calls",
+    examples: { quiet: expect.any(Array) },
+  });
+  expect(json("mend", "--dry-run")).toMatchObject({
+    written: false,
+    files: [{ path: "a.js", settled: { "calls.debug-pause": 1 }, after: "let b = 1;\nexport { b };\n" }],
+  });
+});
+
 test("a baseline is written by a command; broken or absent it is told, and all alerts with it", () => {
   const folder = project({ ...settings, "a.js": text });
   expect(quill(folder, "review")).toMatchObject({

@@ -117,7 +117,7 @@ function withoutDeclarator(declarator: VariableDeclarator, title: string, text: 
 /** Takes a name out along with all that is assigned to it. */
 function withoutWrites(binding: Binding, declarator: VariableDeclarator, text: SourceText): RemedyOffer[] {
   const edits: Edit[] = [];
-  for (const { node } of binding.references) {
+  for (const { node } of binding.inOrder()) {
     const up = node.parent as JavaScriptNode;
     const statement = up.parent;
     const isWrite = (up.type === "AssignmentExpression" && up.left === node) || up.type === "UpdateExpression";
@@ -155,11 +155,10 @@ function callsOf(owner: FunctionNode): readonly CallExpression[] | undefined {
   const id = owner.type === "FunctionDeclaration" ? owner.id : up.type === "VariableDeclarator" ? up.id : null;
   const binding = id?.type === "Identifier" ? bindingOf(id) : undefined;
   if (binding === undefined || binding.exported || binding.writes > 0 || binding.scope.dynamic) return undefined;
-  const calls = binding.references.map(({ node }: Reference) => node.parent as CallExpression);
+  const uses = binding.inOrder();
+  const calls = uses.map(({ node }: Reference) => node.parent as CallExpression);
   const areCalls = calls.every(
-    (call, index) => call.type === "CallExpression" &&
-      call.callee === binding.references[index]!.node &&
-      !binding.references[index]!.exporting,
+    (call, index) => call.type === "CallExpression" && call.callee === uses[index]!.node && !uses[index]!.exporting,
   );
   return areCalls ? calls : undefined;
 }

@@ -124,10 +124,13 @@ export const readBeforeSet = defineRule({
   },
   binding(binding, file) {
     if (!isNeverSet(binding, file) || file.isHalfWritten(binding.name)) return;
-    const { name, declarations: [declaration], references } = binding;
+    const { name, declarations: [declaration] } = binding;
     file.alert(declaration!.node, {
       message: `\`${name}\` never gets a value, and one is needed: give it one before it is read`,
-      related: [{ at: references.find(({ node }) => isNeeding(node))!.node, message: `\`${name}\` is read here` }],
+      related: [{
+        at: binding.inOrder().find(({ node }) => isNeeding(node))!.node,
+        message: `\`${name}\` is read here`,
+      }],
     });
   },
   flow(flow, file) {
