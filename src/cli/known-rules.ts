@@ -1,12 +1,12 @@
 /** The rules there are in a project: those that come with the package, and those of its patterns and packs. */
 import { nearest } from "../model/spelling.js";
-import { ProjectSettings } from "../project/project-settings.js";
+import { settingsOf } from "../project/visit.js";
 import { rules } from "../rules/index.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 
 /** All rules in force where the command was called. */
 export async function knownRules(folder = process.cwd()): Promise<readonly Rule[]> {
-  const settings = new ProjectSettings();
+  const settings = settingsOf({});
   const file = settings.fileFor(folder);
   if (file === undefined) return rules;
   await settings.loadPacks(file);

@@ -1,7 +1,7 @@
 #!/usr/bin/env node
 /** The command line. Each command loads what it needs when it runs. Exit codes: 0 nothing at or above the failing level; 1 something; 2 the command could not do its work. */
 import { Command, CommanderError, InvalidArgumentError, Option } from "commander";
-import { arePacksLoaded, endProcess, writeOut } from "../project/pack-guard.js";
+import { arePacksLoaded, endProcess, ownProcess, writeOut } from "../project/pack-guard.js";
 import { levels } from "../rules/rule.js";
 import { version } from "../version.js";
 import { complain } from "./output.js";
@@ -13,6 +13,8 @@ function port(text: string): number {
   }
   return number;
 }
+
+ownProcess();
 
 let isServing = false;
 

@@ -5,6 +5,7 @@ import { createWorkspace } from "../engine/workspace.js";
 import { javascript } from "../languages/javascript/index.js";
 import { traceOf } from "../project/file-trace.js";
 import { ProjectSettings } from "../project/project-settings.js";
+import { settingsOf } from "../project/visit.js";
 import { flowText } from "../report/flow-text.js";
 import { traceJson, traceText } from "../report/trace.js";
 import { complain, hasColour, print } from "./output.js";
@@ -22,7 +23,7 @@ export async function traceFile(
 ): Promise<number> {
   if (!isFile(named)) return 2;
   const file = path.resolve(named);
-  const settings = new ProjectSettings(profile === undefined ? {} : { profile });
+  const settings = settingsOf(profile === undefined ? {} : { profile });
   const settingsFile = settings.fileFor(path.dirname(file));
   if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
   const trace = traceOf(file, settings, { folder: process.cwd() });

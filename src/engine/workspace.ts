@@ -269,7 +269,8 @@ export class Workspace {
     const { analysis } = this.document(uri);
     const isDoubtful = (remedy: Remedy): boolean =>
       isProven({ alert: remedy.alert, remedy }) && !isHarmless(analysis, { alert: remedy.alert, remedy });
-    if (offered.length > mostProven) return { offered, withheld };
+    const { length } = analysis.text;
+    if (offered.length > Math.min(mostProven, Math.max(4, mostTried / (length + 1)))) return { offered, withheld };
     return {
       offered: offered.map((remedy) => (isDoubtful(remedy) ? { ...remedy, certainty: "proposed" } : remedy)),
       withheld,

@@ -29,7 +29,10 @@ export async function reviewProject(
     const baseline = visit.only === undefined && visit.ignoresBaseline !== true ? baselines.of(source) : undefined;
     let alerts = baseline?.fresh(file, all, text) ?? all;
     known += all.length - alerts.length;
-    const within = visit.since === undefined ? undefined : changedSince(visit.since, file, content);
+    // Git is asked for files alone in which there is something.
+    const within = visit.since === undefined || alerts.length === 0
+      ? undefined
+      : changedSince(visit.since, file, content);
     alerts = alerts.filter(
       ({ rule, from, to }) =>
         isAmong(rule, visit.about) && within?.some((span) => from <= span.to && to >= span.from) !== false,

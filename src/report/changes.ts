@@ -1,8 +1,7 @@
 /** What changes in a text, as its lines before and after. */
 import { structuredPatch } from "diff";
-import { ShownText } from "./columns.js";
-import type { Drawing } from "./excerpt.js";
-import { gutterOf } from "./excerpt.js";
+import { cutTo } from "./columns.js";
+import { gutterOf, type Drawing } from "./excerpt.js";
 
 /** How many lines around a change are shown. */
 const around = 1;
@@ -24,8 +23,7 @@ export function changedLines(before: string, after: string, { width, colours }: 
       const number = kind === "-" ? numbers["-"] : numbers["+"];
       if (kind !== "+") numbers["-"] += 1;
       if (kind !== "-") numbers["+"] += 1;
-      const { text } = new ShownText(line.slice(1, 1 + 4 * width));
-      const shown = text.length > width - gutter - 4 ? `${text.slice(0, width - gutter - 5)}…` : text;
+      const shown = cutTo(line.slice(1), width - gutter - 4);
       const content = kind === " " ? shown : paints[kind](shown);
       return `${colours.faint(` ${String(number).padStart(gutter)}`)} ${paints[kind](signs[kind])} ${content}`.trimEnd();
     });

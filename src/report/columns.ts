@@ -48,6 +48,16 @@ export class ShownText {
   }
 }
 
+/** What is seen of a line in `width` columns; `…` stands for what is not. */
+export function cutTo(line: string, width: number): string {
+  // Few characters take no column; more than these are not looked at.
+  let shown = line.slice(0, 4 * width);
+  const whole = new ShownText(shown);
+  if (shown === line && whole.width <= width) return whole.text;
+  while (new ShownText(shown).width > width - 1) shown = shown.slice(0, -1);
+  return `${new ShownText(shown).text}…`;
+}
+
 /** Breaks a text into lines of at most `width` columns, between words; a longer word stands alone. */
 export function wrapped(text: string, width: number): string[] {
   const lines: string[] = [];

@@ -91,6 +91,16 @@ describe("in any width", () => {
   });
 });
 
+test("lines that mending would change are cut to the width too, wide letters among them", () => {
+  const folder = scratch();
+  writeFileSync(path.join(folder, "a.js"), `export const tide = "${"潮汐".repeat(60)}"; debugger;\n`);
+  const { out } = quillIn(folder, { COLUMNS: "60" }, "mend", "--dry-run");
+  const changed = out.split("\n").filter((line) => /^ +1 [−+] /.test(line));
+  expect(changed).toHaveLength(2);
+  for (const line of changed) expect(line).toMatch(/潮…$|汐…$/);
+  for (const line of changed) expect(stringWidth(line)).toBeLessThanOrEqual(60);
+});
+
 test("alerts that are near each other share an excerpt, and those on one line too", () => {
   const lines = report("tide(wind);\n\n{}\nrain();\n{}\n{}\n{}\n{}\nfog();\n");
   expect(lines.filter((line) => /^ +\d+ │/.test(line)).map((line) => line.trim())).toEqual([

@@ -1,9 +1,12 @@
 /** Settings on the command line: what is told of them, where they come from, and what special runs do. */
+import { execFileSync } from "node:child_process";
 import { symlinkSync } from "node:fs";
 import path from "node:path";
+import { pathToFileURL } from "node:url";
 import { describe, expect, test } from "vitest";
 import { rules } from "../../src/index.js";
 import { harbour, notes, quill, quillIn, scratch } from "../support/command.js";
+import { root } from "../support/files.js";
 import { withFolder, write } from "../support/settings.js";
 
 function project(files: Record<string, string>): string {
@@ -336,6 +339,24 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
       expect(code).toBe(2);
     },
   );
+
+  test("one that waits for ever holds up no command that wants to know which rules there are", () => {
+    const folder = project(harmful("await new Promise(() => {});", ""));
+    for (const args of [["rules"], ["explain", "names.unknown"], ["trace", "a.js"]]) {
+      expect(quill(folder, ...args).out, args[0]).toContain("names.unknown");
+    }
+  });
+
+  test("a program that embeds the library keeps its own ways to end and to print", () => {
+    const folder = project(harmful("", ""));
+    const script = `const { exit, stdout: { write } } = process;
+      const { ProjectSettings } = await import(${JSON.stringify(pathToFileURL(path.join(root, "dist/project/project-settings.js")).href)});
+      await new ProjectSettings().loadPacks(process.argv[1] + "/alert-quill.jsonc");
+      console.log(process.exit === exit, process.stdout.write === write);`;
+    expect(
+      execFileSync(process.execPath, ["--input-type=module", "-e", script, folder], { encoding: "utf8" }),
+    ).toBe("true true\n");
+  });
 
   test("what one prints is no part of a report, and what it leaves running keeps nobody waiting", () => {
     const folder = project(harmful("console.log(1); setInterval(() => undefined, 1000);", "console.log(2);"));
