@@ -27,7 +27,8 @@ export function install() {
   }
 }
 
-/** Compiles what has changed. */
+/** Checks and writes the types, and bundles the program. */
 export function build() {
   run(process.execPath, [path.join(root, "node_modules/typescript/bin/tsc"), "-p", "tsconfig.build.json"]);
+  run(process.execPath, [path.join(root, "scripts/bundle.mjs")]);
 }

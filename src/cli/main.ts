@@ -182,7 +182,7 @@ program
   .description("play an editing session on the sample project")
   .option("--fast", "without the pauses that let one follow")
   .action(async (options) => {
-    const { demoCommand } = await import("./demo/index.js");
+    const { demoCommand } = await import("./demo.js");
     end(await demoCommand(options));
   });
 

@@ -1,8 +1,8 @@
 /** What there is to be found in files: what was found before in the same, and the rest by looking, with all processors where that pays. */
 import { availableParallelism } from "node:os";
 import { Tinypool } from "tinypool";
+import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
 import { ResultStore, settingsKey, type FileResult } from "./result-store.js";
-import type { ReviewResult, ReviewTask } from "./review-worker.js";
 import { opener, type LocatedFile, type ProjectFile, type ProjectVisit } from "./visit.js";
 
 /** Fewer files than these are looked at sooner than what was found in them is looked up. */
@@ -71,7 +71,7 @@ export function resultOf({ uri, workspace }: ProjectFile): FileResult {
 async function findInThreads(files: readonly LocatedFile[], visit: ProjectVisit, take: Take): Promise<void> {
   const { profile, instead, today, folder } = visit;
   const pool = new Tinypool({
-    filename: new URL("./review-worker.js", import.meta.url).href,
+    filename: new URL("../project/review-worker.js", import.meta.url).href,
     maxThreads: availableParallelism(),
   });
   const tasks: ReviewTask[] = [];

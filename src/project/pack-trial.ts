@@ -3,6 +3,6 @@ import { register } from "node:module";
 import { parentPort, workerData } from "node:worker_threads";
 
 const { url, self } = workerData as { readonly url: string; readonly self: string };
-register("./pack-hooks.js", import.meta.url, { data: { self, zod: import.meta.resolve("zod") } });
+register("../project/pack-hooks.js", import.meta.url, { data: { self, zod: import.meta.resolve("zod") } });
 await import(url).catch(() => undefined);
 parentPort!.postMessage("loaded");

@@ -57,7 +57,7 @@ export class PackLoader {
 /** Loads a pack in a thread of its own, to see whether it comes to an end; says so if it does not. */
 async function triedOut(file: string, stamp: number, mostTime: number): Promise<PackState | undefined> {
   const thread = new Worker(
-    new URL("./pack-trial.js", import.meta.url),
+    new URL("../project/pack-trial.js", import.meta.url),
     { workerData: { url: packUrl(file, stamp), self: self.href }, stdout: true, stderr: true },
   );
   // That can be done while the thread works.
@@ -96,7 +96,7 @@ const packUrl = (file: string, stamp: number): string => `${pathToFileURL(file).
 function registerHooks(): void {
   if (registered) return;
   registered = true;
-  register("./pack-hooks.js", import.meta.url, { data: { self: self.href } });
+  register("../project/pack-hooks.js", import.meta.url, { data: { self: self.href } });
 }
 
 async function loadPack(file: string, stamp: number): Promise<PackState> {

@@ -2,9 +2,9 @@
 import { availableParallelism } from "node:os";
 import { Tinypool } from "tinypool";
 import type { CancellationToken } from "vscode-jsonrpc";
+import type { FileResult, ProjectSetup, ProjectTask } from "../server/project-worker.js";
 import { fileOf } from "./file-uri.js";
 import type { ClientTraits, ProjectHost } from "./host.js";
-import type { FileResult, ProjectSetup, ProjectTask } from "./project-worker.js";
 
 /** Files that go to a thread at a time. */
 const batch = 16;
@@ -92,7 +92,7 @@ export class NodeProject implements ProjectHost {
 
   private run(task: ProjectTask): Promise<unknown> {
     this.pool ??= new Tinypool({
-      filename: new URL("./project-worker.js", import.meta.url).href,
+      filename: new URL("../server/project-worker.js", import.meta.url).href,
       minThreads: 0,
       maxThreads: this.threads,
       idleTimeout: idle,

@@ -4,7 +4,7 @@ import { expect, test } from "vitest";
 import { everyKit } from "../../bench/settings.js";
 import { createWorkspace, defineRule, type Rule, type Settings } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
-import { filesBelow, read, root } from "../support/files.js";
+import { filesBelow, often, read, root } from "../support/files.js";
 import { shapes } from "../support/shapes.js";
 
 const languageIds: Readonly<Record<string, string>> = {
@@ -33,12 +33,15 @@ function opened(name: string, text: string, settings: Settings, stepsAtATime: nu
 }
 
 const programs = [
-  ...shapes.map(({ name, ending, make }) => ({ name: `${name}.${ending}`, text: make(600) })),
+  ...shapes.map(({ name, ending, make }) => ({ name: `${name}.${ending}`, text: make(often(300, 600)) })),
   {
-    name: "a call with four thousand arguments.js",
-    text: `f([1${", 1".repeat(4000)}]);\nf(${"a, ".repeat(4000)}a);\n`,
+    name: "a call with thousands of arguments.js",
+    text: `f([1${", 1".repeat(often(1500, 4000))}]);\nf(${"a, ".repeat(often(1500, 4000))}a);\n`,
   },
-  { name: "four thousand statements.js", text: "export function f(a) {\n" + "  a();\n".repeat(4000) + "}\n" },
+  {
+    name: "thousands of statements.js",
+    text: "export function f(a) {\n" + "  a();\n".repeat(often(1500, 4000)) + "}\n",
+  },
   ...[
     ...filesBelow(path.join(root, "examples/harbour"), /\.(?:[cm]?js|[jt]sx?)$/),
     ...["engine/analysis.ts", "languages/javascript/parser/expressions.ts"].map((file) => path.join(root, "src", file)),

@@ -348,7 +348,7 @@ describe("mending", () => {
           expect(broken(second)).toBeLessThanOrEqual(broken(first));
         },
       ),
-      { seed: 11, numRuns: often(120, 300) },
+      { seed: 11, numRuns: often(60, 300) },
     );
   });
 });

@@ -40,21 +40,25 @@ describe("the public collection of parser tests", () => {
   const optionsOf = (file: string) => ({ module: file.includes(".module."), jsx: false });
 
   test.each([["pass", 1981], ["pass-explicit", 1981]])("%s: no alert in a valid program", (folder, count) => {
-    const files = filesOf(folder);
+    const all = filesOf(folder);
+    const files = all.filter((_, index) => index % often(4, 1) === 0);
     const alerted = files.filter(
       (file) => parse(read(file), optionsOf(file)).problems.length > 0 || alertsOf(file).length > 0,
     );
-    expect(files.length).toBe(count);
+    expect(all.length).toBe(count);
     expect(alerted).toEqual([]);
   });
 
+  /** Of these the collection's twin has other arguments: `a((1, 2, 3))` became `a((1, 2), 3)`. */
+  const unlike = ["589dc8ad3b9aa28f.js", "87a9b0d1d80812cc.js"];
+
   test("each program and its twin with all parentheses written out have one tree", () => {
     const different = filesOf("pass").filter(
-      (file) => outline(parse(read(file), optionsOf(file)).root) !==
-        outline(parse(read(file.replace("/pass/", "/pass-explicit/")), optionsOf(file)).root),
+      (file, index) => (index % often(4, 1) === 0 || unlike.includes(path.basename(file))) &&
+        outline(parse(read(file), optionsOf(file)).root) !==
+          outline(parse(read(file.replace("/pass/", "/pass-explicit/")), optionsOf(file)).root),
     );
-    // Of these two the collection's twin has other arguments: `a((1, 2, 3))` became `a((1, 2), 3)`.
-    expect(different.map((file) => path.basename(file))).toEqual(["589dc8ad3b9aa28f.js", "87a9b0d1d80812cc.js"]);
+    expect(different.map((file) => path.basename(file))).toEqual(unlike);
   });
 
   test.each(["fail", "early"])(
@@ -111,7 +115,7 @@ function outline(node: Node): string {
 }
 
 /** Of the installed files each so manieth is read; in the long runs all are. */
-const step = often(8, 1);
+const step = often(16, 1);
 
 test("JavaScript files among the installed packages", { timeout: 600_000 }, () => {
   const files = filesBelow(path.join(root, "node_modules"), /\.(?:js|mjs|cjs)$/)
@@ -128,7 +132,7 @@ test("JavaScript files among the installed packages", { timeout: 600_000 }, () =
     faults.push(...shapeFaults(tree, text.length).slice(0, 3).map((fault) => `${file}: ${fault}`));
   }
   console.log(`${files.length} files, ${(bytes / 1e6).toFixed(1)} MB: ${alerted.length} with syntax alerts`);
-  expect(files.length).toBeGreaterThan(often(250, 2000));
+  expect(files.length).toBeGreaterThan(often(125, 2000));
   expect(faults).toEqual([]);
   expect(alerted).toEqual([]);
 });
@@ -146,6 +150,6 @@ test("TypeScript files among the installed packages, and all of this project", {
     (file) => parse(read(file), parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length > 0,
   );
   console.log(`${files.length} TypeScript files: ${alerted.length} with syntax alerts`);
-  expect(files.length).toBeGreaterThan(often(250, 2000));
+  expect(files.length).toBeGreaterThan(often(125, 2000));
   expect(alerted).toEqual([]);
 });

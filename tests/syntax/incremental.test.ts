@@ -22,7 +22,7 @@ test("random edits of real files", { timeout: 600_000 }, () => {
   let edits = 0;
   let incremental = 0;
   for (const [index, file] of files.entries()) {
-    const outcome = fuzz(file, read(file), often(20, 40), 900 + index);
+    const outcome = fuzz(file, read(file), often(10, 40), 900 + index);
     expect(outcome.fault, file).toBeUndefined();
     edits += outcome.edits;
     incremental += outcome.incremental;
@@ -34,7 +34,7 @@ test("random edits of real files", { timeout: 600_000 }, () => {
 
 test("random edits of a file of many thousand lines", { timeout: 600_000 }, () => {
   const text = grown(read(path.join(root, "src/languages/javascript/parser/scanner.ts")), 300_000);
-  expect(fuzz("big.ts", text, often(10, 25), 3).fault).toBeUndefined();
+  expect(fuzz("big.ts", text, often(5, 25), 3).fault).toBeUndefined();
 });
 
 describe("typing", () => {

@@ -4,16 +4,16 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import { fileURLToPath, pathToFileURL } from "node:url";
-import { reviewProject } from "../../project/review.js";
-import { counted } from "../../report/model.js";
-import { textReport } from "../../report/text.js";
-import { complain, hasColour, outputColours, outputWidth, print } from "../output.js";
-import { visitFrom } from "../review.js";
-import { DemoEditor } from "./editor.js";
-import { editorView, menu } from "./view.js";
+import { reviewProject } from "../project/review.js";
+import { counted } from "../report/model.js";
+import { textReport } from "../report/text.js";
+import { DemoEditor } from "./demo/editor.js";
+import { editorView, menu } from "./demo/view.js";
+import { complain, hasColour, outputColours, outputWidth, print } from "./output.js";
+import { visitFrom } from "./review.js";
 
 const here = path.dirname(fileURLToPath(import.meta.url));
-const sample = path.join(here, "../../../examples/harbour");
+const sample = path.join(here, "../../examples/harbour");
 
 const typed = `
 /** A fare with something for the crew. */
@@ -32,7 +32,7 @@ interface Planted {
 export async function demoCommand({ fast = false }: { readonly fast?: boolean }): Promise<number> {
   const folder = mkdtempSync(path.join(tmpdir(), "saltmarsh-"));
   cpSync(sample, folder, { recursive: true });
-  const editor = new DemoEditor(path.join(here, "../main.js"));
+  const editor = new DemoEditor(path.join(here, "../cli/main.js"));
   try {
     await playSession(editor, folder, fast || !process.stdout.isTTY);
   } finally {
