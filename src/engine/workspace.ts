@@ -7,6 +7,7 @@ import { fileHushEdit, hushEdit, type HushEdit } from "../remedy/hush-edit.js";
 import { withoutOverlap } from "../remedy/select.js";
 import { noReason } from "../rules/hush/no-reason.js";
 import { rules as builtInRules } from "../rules/index.js";
+import { indent } from "../rules/layout/indent.js";
 import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
 import { resolveSettings, withBeside, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
@@ -100,13 +101,22 @@ const mostProven = 24;
 /** How many characters are read at most to try out remedies in a text whose form is broken. */
 const mostTried = 3_000_000;
 
+export interface LayoutOptions {
+  /** Whether the statements and members that a range touches are laid out as a whole. */
+  readonly whole?: boolean;
+  /** Only by rules that are on. */
+  readonly onlyOn?: boolean;
+  /** What each step is indented by where the settings do not say: so many spaces, or `tab`. */
+  readonly unit?: number | "tab";
+}
+
 interface OpenState {
   readonly uri: string;
   readonly languageId: string;
   readonly language: Language;
   readonly analysis: DocumentAnalysis;
   /** For layout where the settings say nothing of it; there is none as long as nobody asks. */
-  layout?: DocumentAnalysis | undefined;
+  layout?: { readonly unit: LayoutOptions["unit"]; readonly analysis: DocumentAnalysis } | undefined;
   version: number;
   settings: ResolvedSettings;
   /** The failures of rules that have been told. */
@@ -187,7 +197,7 @@ export class Workspace {
     }
     for (const step of steps) {
       document.analysis.edit(step.edit, step.text);
-      document.layout?.edit(step.edit, step.text);
+      document.layout?.analysis.edit(step.edit, step.text);
     }
     document.version = version;
   }
@@ -365,8 +375,8 @@ export class Workspace {
   }
 
   /**
-   * Edits, in document order, that are made when the document is saved, as its settings say. `typed` are the stretches that were typed since the last time; code is taken
-   * out of them only if the settings want it.
+   * Edits, in document order, that are made when the document is saved, as its settings say. `typed` are the stretches that somebody has typed since the document was
+   * opened; code is taken out of them only if the settings want it.
    */
   onSave(uri: string, typed: readonly Span[]): Edit[] {
     const { settings, analysis } = this.document(uri);
@@ -390,20 +400,23 @@ export class Workspace {
 
   /**
    * Edits, in document order, that lay the document out: by the rules of the area `layout` that are on, and by those of the kit `tidy` that the settings do not switch
-   * off. With a range only what lies in it changes, or with `whole`, the statements and members that it touches. What was laid out before is not looked at again.
+   * off. With a range only what lies in it changes. What was laid out before is not looked at again.
    */
-  layout(uri: string, range?: Span, { whole = false } = {}): Edit[] {
+  layout(uri: string, range?: Span, { whole = false, onlyOn = false, unit }: LayoutOptions = {}): Edit[] {
     const document = this.document(uri);
     const span = range === undefined || !whole ? range : wholeOf(document.analysis.root, range);
-    const { edits } = mend(this.layoutAnalysis(document), {
-      only: ["layout"],
-      ...(span !== undefined && { within: [span] }),
-    });
+    const { edits } = mend(
+      onlyOn ? document.analysis : this.layoutAnalysis(document, unit),
+      {
+        only: ["layout"],
+        ...(span !== undefined && { within: [span] }),
+      },
+    );
     return span === undefined ? edits : edits.filter(({ from, to }) => from >= span.from && to <= span.to);
   }
 
   /** An analysis with all rules that lay out. It goes along with the document once it has been needed. */
-  private layoutAnalysis(document: OpenState): DocumentAnalysis {
+  private layoutAnalysis(document: OpenState, unit: LayoutOptions["unit"]): DocumentAnalysis {
     const { uri, languageId, language, analysis, settings } = document;
     const standard = this.rules.filter(
       (rule) => areaOf(rule.id) === "layout" &&
@@ -411,17 +424,23 @@ export class Workspace {
         settings.outcomes.get(rule.id)?.from === "in no kit",
     );
     if (standard.length === 0) return analysis;
-    const active = withBeside(
-      [
-        ...settings.active.filter(({ rule }) => areaOf(rule.id) === "layout"),
-        ...standard.map((rule) => ({ rule, level: rule.level, options: settings.optionsOf(rule) })),
-      ],
-      settings.optionsOf,
-    );
-    document.layout ??= new DocumentAnalysis(
-      this.input(uri, languageId, language, analysis.text, { ...settings, active }),
-    );
-    return document.layout;
+    const isSaid = settings.outcomes.get(indent.id)?.tunedBy.length !== 0 || !standard.includes(indent);
+    const step = isSaid ? undefined : unit;
+    if (document.layout === undefined || document.layout.unit !== step) {
+      const optionsOf = (rule: Rule): unknown => rule === indent && step !== undefined
+        ? { ...(settings.optionsOf(rule) as object), unit: step }
+        : settings.optionsOf(rule);
+      const active = withBeside(
+        [
+          ...settings.active.filter(({ rule }) => areaOf(rule.id) === "layout"),
+          ...standard.map((rule) => ({ rule, level: rule.level, options: optionsOf(rule) })),
+        ],
+        optionsOf,
+      );
+      const input = this.input(uri, languageId, language, analysis.text, { ...settings, active });
+      document.layout = { unit: step, analysis: new DocumentAnalysis(input) };
+    }
+    return document.layout.analysis;
   }
 
   /** The statement, or the block with its head, that ends at an offset; for laying out what has just been closed. */

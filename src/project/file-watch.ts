@@ -25,7 +25,7 @@ export class FileWatch {
   private readonly counts = new Map<string, number>();
   private readonly known = new Map<string, FileState>();
 
-  constructor(private readonly changed: () => void) {
+  constructor(private readonly changed: (file: string) => void) {
     this.timer = setInterval(() => this.lookAround(), looking);
     this.timer.unref();
   }
@@ -101,6 +101,6 @@ export class FileWatch {
     const now = stateOf(file);
     if (now === before) return;
     this.known.set(file, now);
-    this.changed();
+    this.changed(file);
   }
 }

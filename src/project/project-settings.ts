@@ -55,6 +55,8 @@ export interface ProjectSettingsOptions {
   readonly mayRun?: (settingsFile: string) => boolean;
   /** Milliseconds in which a pack must have been loaded; without it there is no limit. */
   readonly mostLoadTime?: number;
+  /** Settings files as they are being typed, by path: what they say counts before it is saved. */
+  readonly open?: ReadonlyMap<string, string>;
 }
 
 /** Where a user's own settings lie, which count where no project has some. */
@@ -101,14 +103,16 @@ export class ProjectSettings {
     const file = path.join(folder, settingsFileName);
     const parent = path.dirname(folder);
     const own = userSettingsFile();
-    const found = this.isThere(file) ? file : parent !== folder ? this.fileFor(parent) : isFile(own) ? own : undefined;
+    const isOwn = this.options.open?.has(own) === true || isFile(own);
+    const found = this.isThere(file) ? file : parent !== folder ? this.fileFor(parent) : isOwn ? own : undefined;
     this.nearest.set(folder, found);
     return found;
   }
 
   private isThere(file: string): boolean {
-    const { mayRead } = this.options;
+    const { mayRead, open } = this.options;
     if (mayRead === undefined) return isFile(file);
+    if (open?.has(file) === true) return mayRead(path.dirname(file));
     // What a link leads to lies where it leads.
     return mayRead(path.dirname(file)) && isFile(file) && mayRead(path.dirname(realpathSync(file)));
   }
@@ -226,7 +230,7 @@ export class ProjectSettings {
   }
 
   private read(file: string): SettingsSource {
-    const document = new SettingsDocument(readFileSync(file, "utf8"));
+    const document = new SettingsDocument(this.options.open?.get(file) ?? readFileSync(file, "utf8"));
     if (document.faults.length === 0) this.lastGood.set(file, document.value);
     return this.make(file, document, document.faults.length > 0 && this.lastGood.has(file));
   }

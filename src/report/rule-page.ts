@@ -93,7 +93,19 @@ export function markdownPage(rule: Rule, options: readonly OptionPage[]): string
   return lines.join("\n");
 }
 
-/** The gist of a page for an editor's hover: why, one example, how to change the level, and where the page is. */
+/** The first sentences of a text, not more than two. */
+function gist(text: string): string {
+  const [first] = text.split("\n\n");
+  const sentences = [...new Intl.Segmenter("en", { granularity: "sentence" }).segment(first!.replaceAll("\n", " "))];
+  return sentences.slice(0, 2).map(({ segment }) => segment).join("").trim();
+}
+
+/** Why an alert is told, as short as a hover beside its mark has to be, and where more is said. */
+export function hoverReason(rule: Rule, page: string | undefined): string {
+  return page === undefined ? gist(rule.why) : `${gist(rule.why)}\n\n[Examples, options and levels](${page})`;
+}
+
+/** The gist of a page for where a rule is named: why, one example, how to change the level, and where the page is. */
 export function shortPage(rule: Rule, page: string | undefined): string {
   const [example] = rule.examples.alerts;
   const lines = [rule.why, ""];

@@ -28,6 +28,12 @@ export interface Client {
   readonly watches: boolean;
   readonly progress: boolean;
   readonly appliesEdits: boolean;
+  /** Opens documents that the server names. */
+  readonly showsDocuments: boolean;
+  /** Takes edits with places to be typed over. */
+  readonly snippets: boolean;
+  /** Our own extension: chooses the place of a reason in a hush comment, and shows the message of a mark above what a hover says. */
+  readonly isExtension: boolean;
   /** The folders it works in, as URIs; `undefined` when it names none. */
   readonly folders: readonly string[] | undefined;
   /** The process that started the server, which should not live longer. */
@@ -75,6 +81,9 @@ export function readClient({
     watches: workspace?.didChangeWatchedFiles?.dynamicRegistration === true,
     progress: window?.workDoneProgress === true,
     appliesEdits: workspace?.applyEdit === true,
+    showsDocuments: window?.showDocument?.support === true,
+    snippets: workspace?.workspaceEdit?.documentChanges === true && workspace.workspaceEdit.snippetEditSupport === true,
+    isExtension: (capabilities?.experimental as { alertQuill?: unknown } | undefined)?.alertQuill === true,
     folders: folders?.length === 0 ? undefined : folders,
     processId: processId ?? undefined,
   };

@@ -3,6 +3,7 @@ import type { Diagnostic, DiagnosticSeverity, DiagnosticTag } from "vscode-langu
 import type { Alert } from "../engine/alert.js";
 import type { Client } from "./client.js";
 import type { Place } from "./place.js";
+import { plain } from "./titles.js";
 
 const severities: Readonly<Record<Alert["level"], DiagnosticSeverity>> = {
   error: 1,
@@ -42,13 +43,13 @@ export function toDiagnostic(
     code: alert.rule,
     ...(href !== undefined && { codeDescription: { href } }),
     source: "alert-quill",
-    message: alert.message,
+    message: plain(alert.message),
     ...(labels.length > 0 && { tags: labels }),
     ...(
       client.relatedInformation && alert.related.length > 0 && {
         relatedInformation: alert.related.map(({ from, to, message }) => ({
           location: { uri: place.uri, range: place.range(from, to) },
-          message,
+          message: plain(message),
         })),
       }
     ),
@@ -78,7 +79,7 @@ export function toDiagnostics(
       range: place.range(0, 0),
       severity: 3,
       source: "alert-quill",
-      message: `${alerts.length - grave.length} more alerts of this file are not shown here: \`alert-quill review\` lists them`,
+      message: plain(`${alerts.length - grave.length} more alerts of this file are not shown here: \`alert-quill review\` lists them`),
     },
   ];
 }

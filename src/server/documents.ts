@@ -2,13 +2,14 @@
 import type { Alert } from "../engine/alert.js";
 import { WorkspaceError } from "../engine/errors.js";
 import type { EditOf } from "../engine/workspace.js";
-import { difference, moved, type Edit, type Span } from "../text/edit.js";
+import { difference, type Edit } from "../text/edit.js";
 import { offsetAt } from "../text/position.js";
 import { Text } from "../text/text.js";
 import type { DocumentSettings } from "./host.js";
 import { alertsInCell, Notebook, type Cell } from "./notebook.js";
 import { Place } from "./place.js";
 import type { Session } from "./session.js";
+import { Typed } from "./typed.js";
 import { wholeText } from "./whole-text.js";
 
 export interface GivenDocument {
@@ -32,22 +33,20 @@ export interface OpenSettings {
   readonly version: number;
 }
 
-/** Of more stretches that were typed than this the oldest are forgotten. */
-const mostTyped = 2000;
-
 export class Documents {
   readonly settingsFiles = new Map<string, OpenSettings>();
+  readonly typed = new Typed();
   private readonly notebooks = new Map<string, Notebook>();
   /** The notebook of each cell. */
   private readonly cells = new Map<string, Notebook>();
   /** What applies to each document of the workspace. */
   private readonly applied = new Map<string, DocumentSettings>();
-  /** What was typed in each document since it was saved. */
-  private readonly typedIn = new Map<string, readonly Span[]>();
   /** Documents whose text is not known any more, because an edit could not be made. */
   private readonly lost = new Map<string, string>();
-  /** What was last told of broken settings files. */
-  private readonly toldBroken = new Map<string, string | undefined>();
+  /** Settings files that are not open and of which was told that they are broken. */
+  private readonly toldBroken = new Set<string>();
+  /** What was last told of what settings are made of. */
+  private readonly toldMade = new Map<string, string>();
   private readonly unsaved = new Set<string>();
   /** Told of settings files that are broken and not open. */
   onBroken: (file: string) => void = () => undefined;
@@ -63,7 +62,8 @@ export class Documents {
     const { host, workspace } = this.session;
     const languageId = this.languageOf(uri, given);
     if (host.isSettingsFile(uri)) {
-      this.settingsFiles.set(uri, { text: Text.of(text), version });
+      this.toldBroken.delete(uri);
+      this.takeSettings(uri, { text: Text.of(text), version });
       return undefined;
     }
     if (languageId === undefined) {
@@ -94,7 +94,7 @@ export class Documents {
   change(uri: string, version: number, changes: readonly ContentChange[]): string | undefined {
     const settings = this.settingsFiles.get(uri);
     if (settings !== undefined) {
-      this.settingsFiles.set(uri, { text: this.changed(settings.text, changes), version });
+      this.takeSettings(uri, { text: this.changed(settings.text, changes), version });
       return undefined;
     }
     const { workspace } = this.session;
@@ -128,9 +128,14 @@ export class Documents {
       }
       throw error;
     }
-    for (const edit of made) this.noteTyped(uri, edit);
+    this.typed.note(uri, made, workspace.text(uri));
     this.unsaved.add(uri);
     return uri;
+  }
+
+  private takeSettings(uri: string, open: OpenSettings): void {
+    this.settingsFiles.set(uri, open);
+    this.session.host.settingsTyped?.(uri, open.text.value);
   }
 
   /** A change of a text as the client says it. */
@@ -147,16 +152,8 @@ export class Documents {
     return changes.reduce((text, change) => text.apply(this.editFor(text, change)), before);
   }
 
-  private noteTyped(uri: string, edit: Edit): void {
-    const spans = (this.typedIn.get(uri) ?? []).map((span) => moved(span, [edit]));
-    const to = edit.from + edit.insert.length;
-    // What is typed on at a stretch belongs to it.
-    if (!spans.some((span) => span.from <= edit.from && span.to >= to)) spans.push({ from: edit.from, to });
-    this.typedIn.set(uri, spans.slice(-mostTyped));
-  }
-
   saved(uri: string): void {
-    this.typedIn.delete(uri);
+    this.typed.saved(uri);
     this.unsaved.delete(uri);
   }
 
@@ -165,12 +162,14 @@ export class Documents {
     const { workspace, host } = this.session;
     if (this.settingsFiles.delete(uri)) {
       host.closed(uri);
+      host.settingsTyped?.(uri, undefined);
       return true;
     }
     if (!workspace.has(uri)) return false;
     host.closed(uri);
     workspace.close(uri);
-    for (const map of [this.applied, this.typedIn, this.lost]) map.delete(uri);
+    for (const map of [this.applied, this.lost]) map.delete(uri);
+    this.typed.forget(uri);
     this.unsaved.delete(uri);
     this.session.scheduler.forget(uri);
     this.session.status.forget(uri);
@@ -277,11 +276,6 @@ export class Documents {
     return this.unsaved.has(uri);
   }
 
-  /** What was typed in a document since it was saved. */
-  typed(uri: string): readonly Span[] {
-    return this.typedIn.get(uri) ?? [];
-  }
-
   /** Those of a document's alerts that are shown. */
   alerts(
     { home, isWhole, text, from, to }: Place,
@@ -297,15 +291,23 @@ export class Documents {
     return this.applied.get(home) ?? this.apply(home);
   }
 
-  /** Finds out what applies to a document. Broken settings are told, in their file and once as a message. */
+  /** Finds out what applies to a document. Broken settings are told in their file, and once in a message where nobody has it open. */
   apply(home: string): DocumentSettings {
     const applied = this.session.host.settingsFor(home);
     this.applied.set(home, applied);
-    const { file, broken } = applied;
-    if (file === undefined || this.toldBroken.get(file) === broken) return applied;
-    this.toldBroken.set(file, broken);
-    if (broken !== undefined) this.session.say(1, broken);
-    if (!this.settingsFiles.has(file)) this.onBroken(file);
+    const { file, broken, madeOf } = applied;
+    if (madeOf !== undefined && this.toldMade.get(file ?? "") !== madeOf) {
+      this.toldMade.set(file ?? "", madeOf);
+      this.session.log(3, `${file ?? "Without a settings file"}: ${madeOf}`);
+    }
+    if (file === undefined || this.settingsFiles.has(file)) return applied;
+    const isKnown = this.toldBroken.has(file);
+    if (broken === undefined) this.toldBroken.delete(file);
+    else if (!isKnown) {
+      this.toldBroken.add(file);
+      this.session.say(1, broken);
+    }
+    if (isKnown || broken !== undefined) this.onBroken(file);
     return applied;
   }
 }

@@ -18,6 +18,8 @@ export interface DocumentSettings {
   readonly file?: string;
   /** Why nothing is told of the document, if it is left out. */
   readonly off?: string;
+  /** What the settings are made of, in one line. */
+  readonly madeOf?: string;
   /** What is wrong with the settings file, in one line. */
   readonly broken?: string;
   /** Packs that the settings name and that may not run yet, with the folder of the settings. */
@@ -78,8 +80,19 @@ export interface ServerHost {
   forgetSettings(): void;
   /** A document is closed, so that nothing needs to be watched for it. */
   closed(uri: string): void;
+  /** A settings file is open with a text, or no longer open: its text counts as if it were saved. */
+  settingsTyped?(uri: string, text: string | undefined): void;
+  /** Gives a settings file that is not open a text. Throws where it cannot be written. */
+  writeSettings?(uri: string, text: string): void;
+  /** Where the first settings file for a document would be made. */
+  newSettingsFile?(uri: string): string | undefined;
   /** Begins to tell when a file that settings are made of has changed. */
   watch(changed: () => void): void;
+  /** Files that are not open and of which something was told: when they change, are moved or go, `onFileChange` is called with them. */
+  watchFiles?(uris: Iterable<string>): void;
+  onFileChange?(changed: (uri: string) => void): void;
+  /** Whether there is a file. */
+  isThere?(uri: string): boolean;
   /** Begins to tell of files that are not open and could not be looked at. */
   onFailure(failed: (uri: string, fault: string) => void): void;
   /** Whether a document is a settings file. */

@@ -1,5 +1,5 @@
 /** What the server needs, from Node.js. */
-import { existsSync, readFileSync } from "node:fs";
+import { existsSync, readFileSync, statSync } from "node:fs";
 import path from "node:path";
 import { javascript } from "../languages/javascript/index.js";
 import { Baseline } from "../project/baseline.js";
@@ -13,18 +13,25 @@ import {
   type SettingsSource,
 } from "../project/project-settings.js";
 import { issuesIn } from "../project/settings-alerts.js";
+import { writeText } from "../project/write.js";
 import { traceText } from "../report/trace.js";
 import type { Settings } from "../settings/schema.js";
 import { baselineOf } from "./baseline-of.js";
 import { fileOf, uriOf } from "./file-uri.js";
 import type { DocumentSettings, ServerHost } from "./host.js";
 import { NodeProject } from "./node-project.js";
-import { Reach } from "./reach.js";
+import { isBelow, Reach } from "./reach.js";
 import { rulePage } from "./rule-pages.js";
 import { TrustedFolders } from "./trusted-folders.js";
 
 /** Milliseconds in which several changes of files are taken for one. */
 const settling = 60;
+
+/** Milliseconds of quiet after which what is typed in a settings file counts. */
+const typing = 250;
+
+/** Milliseconds after which nobody is still looking at a file as it was. */
+const recent = 60_000;
 
 /** Milliseconds in which a pack must have been loaded, and between two looks at the process of the client. */
 const mostLoadTime = 5000;
@@ -33,10 +40,13 @@ const looking = 2000;
 export function nodeHost(exit: (code: number) => void): ServerHost {
   const reach = new Reach();
   const trusted = new TrustedFolders();
+  /** Settings files that are open, with their texts. */
+  const open = new Map<string, string>();
   const settings = new ProjectSettings({
     mayRead: reach.mayRead,
     mayRun: (file) => trusted.has(path.dirname(file)),
     mostLoadTime,
+    open,
   });
   let changed: () => void = () => undefined;
   let failed: (uri: string, fault: string) => void = () => undefined;
@@ -47,7 +57,15 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
   let settingsFile: "merge" | "only" = "merge";
   const today = (): string => new Date().toISOString().slice(0, 10);
   const project = new NodeProject(
-    () => ({ revision, folders: reach.all, trusted: trusted.all, editor, settingsFile, today: today() }),
+    () => ({
+      revision,
+      folders: reach.all,
+      trusted: trusted.all,
+      editor,
+      settingsFile,
+      open: new Map(open),
+      today: today(),
+    }),
     (uri, fault) => failed(uri, fault),
   );
 
@@ -55,14 +73,16 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
     revision += 1;
     settings.forget();
   };
-  const noteChange = (): void => {
+  const noteChange = (after = settling): void => {
     clearTimeout(timer);
     timer = setTimeout(() => {
       forget();
       changed();
-    }, settling);
+    }, after);
   };
-  const watch = new FileWatch(noteChange);
+  const watch = new FileWatch(() => noteChange());
+  let fileChanged: (uri: string) => void = () => undefined;
+  const told = new FileWatch((file) => fileChanged(uriOf(file)));
   const loadPacks = (file: string): void => {
     settings.loadPacks(file).then((any) => {
       if (any) changed();
@@ -91,7 +111,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       if (file === undefined) return { settings: {} };
       reach.opened(file);
       const folder = path.dirname(file);
-      const { resolved, source, beside } = settings.forFile(file);
+      const { resolved, source, beside, layers } = settings.forFile(file);
       if (source !== undefined) loadPacks(source.file);
       const skipped = settings.skippedBy(file, folder) ??
         settings.skippedBy(file, source === undefined ? folder : path.dirname(source.file));
@@ -113,10 +133,11 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       return {
         settings: resolved,
         ...(source !== undefined && { file: uriOf(source.file) }),
+        madeOf: layers.flatMap(({ name }) => (name.startsWith("kit ") ? [name] : [])).join(", ") || "no kit",
         ...(off !== undefined && { off }),
         ...(
           issue !== undefined && {
-            broken: `${path.basename(source!.file)}: ${issue.message}. ${source!.isStale ? "The last good settings stay in force." : "What is valid of it counts."}`,
+            broken: `${path.basename(source!.file)}: ${issue.message}${issue.message.endsWith("?") ? "" : "."} ${source!.isStale ? "The last good settings stay in force." : "What is valid of it counts."}`,
           }
         ),
         ...(issue === undefined && fault !== undefined && { broken: fault }),
@@ -137,7 +158,40 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
     },
     forgetSettings: forget,
     closed: (uri) => watch.release(uri),
+    settingsTyped(uri, text) {
+      const file = fileOf(uri)!;
+      if (open.get(file) === text) return;
+      if (text === undefined) open.delete(file);
+      else open.set(file, text);
+      noteChange(typing);
+    },
+    writeSettings(uri, text) {
+      writeText(fileOf(uri)!, text);
+      forget();
+    },
+    newSettingsFile(uri) {
+      const file = fileOf(uri);
+      if (file === undefined) return undefined;
+      const folder = reach.all.find((one) => isBelow(path.dirname(file), one));
+      return folder === undefined ? undefined : uriOf(path.join(folder, settingsFileName));
+    },
     watch: (listener) => void (changed = listener),
+    watchFiles(uris) {
+      const files = [...uris].flatMap((uri) => fileOf(uri) ?? []);
+      const before = new Set(told.files);
+      told.follow("told", files);
+      // One that changed while it was being looked at did so before anybody watched it.
+      for (const file of files) {
+        if (before.has(file)) continue;
+        const changedAt = statSync(file, { throwIfNoEntry: false })?.mtimeMs ?? Infinity;
+        if (changedAt > Date.now() - recent) fileChanged(uriOf(file));
+      }
+    },
+    onFileChange: (listener) => void (fileChanged = listener),
+    isThere(uri) {
+      const file = fileOf(uri);
+      return file === undefined || existsSync(file);
+    },
     onFailure: (listener) => void (failed = listener),
     isSettingsFile(uri) {
       const file = fileOf(uri);
@@ -171,7 +225,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       timer.unref();
     },
     exit(code) {
-      void Promise.all([watch.close(), project.stop()]).finally(() => exit(code));
+      void Promise.all([watch.close(), told.close(), project.stop()]).finally(() => exit(code));
     },
   };
 }

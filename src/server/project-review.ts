@@ -118,7 +118,14 @@ export class ProjectReview {
     );
     // What was cancelled is still to be done.
     if (token.isCancellationRequested) this.putBack(stale, finished);
-    for (const [key, one] of this.found) if (!open.has(key)) tell(one);
+    for (const [key, one] of this.found) {
+      if (open.has(key)) continue;
+      // Of one that is gone nothing is told, whoever took it away.
+      if (one.diagnostics.length > 0 && session.host.isThere?.(one.uri) === false) {
+        this.found.delete(key);
+        each({ ...one, diagnostics: [], resultId: resultIdOf([]) });
+      } else tell(one);
+    }
     return { files, alerts };
   }
 

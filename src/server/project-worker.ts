@@ -27,6 +27,8 @@ export interface ProjectSetup {
   readonly trusted: true | readonly string[];
   readonly editor: Settings | undefined;
   readonly settingsFile: "merge" | "only";
+  /** Settings files as they are being typed. */
+  readonly open: ReadonlyMap<string, string>;
   readonly today: string;
 }
 
@@ -66,11 +68,12 @@ function settingsFor(setup: ProjectSetup): NonNullable<typeof current> {
   if (current?.setup.revision === setup.revision) return current;
   const reach = new Reach();
   reach.set(setup.folders);
-  const { trusted, editor, settingsFile } = setup;
+  const { trusted, editor, settingsFile, open: typed } = setup;
   const settings = new ProjectSettings({
     mayRead: reach.mayRead,
     mayRun: (file) => trusted === true || trusted.includes(path.dirname(file)),
     mostLoadTime,
+    open: typed,
     ...(editor && { editor }),
     settingsFile,
   });

@@ -7,9 +7,13 @@ import { Place } from "./place.js";
 import type { Session } from "./session.js";
 import { openSettings, settingsDiagnostics } from "./settings-file.js";
 
+/** Milliseconds in which several files that were told of are taken together. */
+const settling = 50;
+
 export class Publisher {
   /** Files that are not open of which something was told. */
   private readonly closed = new Set<string>();
+  private isWatchDue = false;
   /** Documents of which something was sent last. */
   private readonly sent = new Set<string>();
 
@@ -55,11 +59,14 @@ export class Publisher {
     if (diagnostics.length === 0) this.closed.delete(uri);
     else this.closed.add(uri);
     this.send(uri, diagnostics);
+    this.watchSoon();
   }
 
   /** A document was opened: what was told of its file counts no more. */
   opened(uri: string): void {
-    if (this.closed.delete(uri) && this.session.pulls) this.send(uri, []);
+    if (!this.closed.delete(uri)) return;
+    this.watchSoon();
+    if (this.session.pulls) this.send(uri, []);
   }
 
   /** Takes back what was told of a document. */
@@ -85,12 +92,36 @@ export class Publisher {
     for (const uri of [...this.closed]) if (!keep(uri)) this.file(uri, []);
   }
 
+  /** Of settings files that are gone nothing is told any more. */
+  forgetSettings(): void {
+    const { host } = this.session;
+    for (const uri of [...this.closed]) {
+      if (host.isSettingsFile(uri) && host.settingsText(uri) === undefined) this.file(uri, []);
+    }
+  }
+
+  /** Files that are not open of which something was told. */
+  get told(): readonly string[] {
+    return [...this.closed];
+  }
+
   private brokenSettings(file: string): void {
     const { host, client } = this.session;
     const text = host.settingsText(file);
     if (text === undefined) return;
     const place = new Place(file, file, 0, Text.of(text), 0, client.encoding);
     this.file(file, settingsDiagnostics(host.readSettings(file, text), place, this.session));
+  }
+
+  /** What was told of files has to stay true; an editor that watches files says itself when they change. */
+  private watchSoon(): void {
+    const { host, client } = this.session;
+    if (client.watches || host.watchFiles === undefined || this.isWatchDue) return;
+    this.isWatchDue = true;
+    setTimeout(() => {
+      this.isWatchDue = false;
+      host.watchFiles!(this.closed);
+    }, settling);
   }
 
   private send(uri: string, diagnostics: readonly Diagnostic[], version?: number): void {

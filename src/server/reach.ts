@@ -42,7 +42,8 @@ export class Reach {
   }
 }
 
-function isBelow(folder: string, top: string): boolean {
+/** Whether a folder is another or lies in it, by their names. */
+export function isBelow(folder: string, top: string): boolean {
   return folder === top || folder.startsWith(top.endsWith(path.sep) ? top : `${top}${path.sep}`);
 }
 

@@ -48,7 +48,7 @@ export class Server {
     const publisher = new Publisher(session);
     const progress = new Progress(session);
     const review = new ProjectReview(session, publisher);
-    const saves = new Saves();
+    const saves = new Saves(session.documents.typed);
     this.session = session;
     this.trace = new Trace((method, params) => session.send(method, params));
     const configuration = new Configuration(session, publisher);
@@ -56,6 +56,7 @@ export class Server {
     this.configuration = configuration;
     this.project = project;
     configuration.onChange = () => project.allChanged();
+    options.host.onFileChange?.((uri) => project.fileChanged(uri));
     this.features = [
       synchronisationFeature(session, publisher, saves, {
         settingsSaved: () => configuration.readAgain(),
@@ -70,7 +71,7 @@ export class Server {
       layoutFeature(session),
       hoverFeature(session),
       completionFeature(session),
-      commandFeature(session, project, progress),
+      commandFeature(session, project, progress, () => configuration.readAgain()),
       configuration.feature(),
       filesFeature(session, {
         settingsChanged: () => configuration.readAgain(),

@@ -11,6 +11,7 @@ import type { EditorSettings } from "./editor-settings.js";
 import type { ServerHost } from "./host.js";
 import { Scheduler } from "./scheduler.js";
 import { StatusLine } from "./status.js";
+import { plain } from "./titles.js";
 
 export interface ServerOptions {
   readonly languages: readonly Language[];
@@ -93,7 +94,7 @@ export class Session {
 
   /** A line that a person sees. */
   say(type: MessageType, message: string): void {
-    this.send("window/showMessage", { type, message });
+    this.send("window/showMessage", { type, message: plain(message) });
   }
 
   send(method: string, params: object): void {

@@ -1,3 +1,5 @@
+import { plain } from "./titles.js";
+
 /** What an editor can show in its status line. Sent as the notification `alertQuill/status` to editors that ask for it. */
 export interface Status {
   readonly uri: string;
@@ -18,7 +20,7 @@ export class StatusLine {
     const said = `${state} ${text}`;
     if (!this.isWanted || this.last.get(uri) === said) return;
     this.last.set(uri, said);
-    this.send({ uri, state, text });
+    this.send({ uri, state, text: plain(text) });
   }
 
   /** Tells that a document is being analysed, unless something more exact of that was told. */

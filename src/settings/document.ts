@@ -144,6 +144,19 @@ export class SettingsDocument {
     return [this.insertion(holder, entry(path.slice(depth), value))];
   }
 
+  /** Edits that put one more value into the list at a path. */
+  add(path: SettingsPath, value: unknown): Edit[] {
+    const list = this.tree && findNodeAtLocation(this.tree, [...path]);
+    if (list?.type !== "array") return this.change(path, [value]);
+    if (list.children?.some((child) => child.value === value) === true) return [];
+    const last = list.children?.at(-1);
+    const at = this.skipped + (last === undefined ? list.offset + 1 : last.offset + last.length);
+    const gap = last === undefined
+      ? ""
+      : /(?:\r\n|\n|\r)[ \t]*$/.exec(this.text.slice(0, last.offset + this.skipped))?.[0] ?? " ";
+    return [{ from: at, to: at, insert: `${last === undefined ? "" : ","}${gap}${JSON.stringify(value)}` }];
+  }
+
   /** The edit that puts one more property into an object, on a line of its own where the last one stands on such. */
   private insertion(holder: JsonNode, property: string): Edit {
     const last = holder.children?.at(-1);

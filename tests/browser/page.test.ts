@@ -21,15 +21,16 @@ test("type a mistake, see the mark, take the quick fix, see it go, save", { time
   // On a busy machine what was half typed may still be marked for a moment.
   await expect.poll(() => page.locator(marks).allInnerTexts(), { timeout: 60_000 }).toEqual(["toCoin"]);
   const row = page.locator(".problems li.here");
-  expect(await row.locator(".message").innerText()).toBe("`toCoin` is not known here: did you mean `toCoins`?");
+  expect(await row.locator(".message").innerText()).toBe("‘toCoin’ is not known here: did you mean ‘toCoins’?");
 
   await row.getByRole("button", { name: "Fix…" }).click();
   const items = page.getByRole("menuitem");
   await items.first().waitFor();
   expect(await items.allInnerTexts()).toEqual([
-    "Change to `toCoins`",
-    "Hush `names.unknown` on this line",
-    "Hush `names.unknown` in this file",
+    "Change to ‘toCoins’",
+    "Say in this file that ‘toCoin’ exists",
+    "Hush ‘names.unknown’ on this line",
+    "Hush ‘names.unknown’ in this file",
   ]);
   await page.keyboard.press("Enter");
   await page.locator(marks).waitFor({ state: "detached" });
@@ -51,6 +52,6 @@ test("the keyboard opens the quick fixes of the line, and a row leads to its fil
   await page.locator(".tab strong", { hasText: "src/sailings.js" }).waitFor();
   await page.locator(marks).waitFor();
   await page.keyboard.press("Control+.");
-  await page.getByRole("menuitem", { name: "Make `shown` reassignable: `let`" }).click();
+  await page.getByRole("menuitem", { name: "Make ‘shown’ reassignable: ‘let’" }).click();
   await page.locator(marks).waitFor({ state: "detached" });
 });

@@ -71,13 +71,14 @@ test("Neovim: open, type, mark, quick fix, save, layout, other settings", { time
     "neovim.lua",
   );
   expect(seen["fault"]).toBeUndefined();
-  expect(seen["opened"]).toEqual(["1:24 names.unknown `bota` is not known here: did you mean `boat`?"]);
+  expect(seen["opened"]).toEqual(["1:24 names.unknown ‘bota’ is not known here: did you mean ‘boat’?"]);
   expect(seen["typed"]).toHaveLength(2);
-  expect(seen["offered"].slice(0, 2)).toEqual(["Change to `boat`", "Change to `btoa`"]);
+  expect(seen["offered"].slice(0, 2)).toEqual(["Change to ‘boat’", "Change to ‘btoa’"]);
   expect(seen["fixed"]).toEqual([before, "const größe = '🚢'; boat(größe);"]);
   expect(seen["kept"]).toEqual([before, "const größe = '🚢'; boat(größe);", "debugger;"]);
   expect(seen["saved"]).toEqual([before, "const größe = '🚢'; boat(größe);"]);
-  expect(seen["laid out"]).toEqual(["if (fare) {", "  moor();", "}"]);
+  // A step is what the editor is set to.
+  expect(seen["laid out"]).toEqual(["if (fare) {", "\tmoor();", "}"]);
 });
 
 test("Emacs: open, type, mark, quick fix, save, layout, other settings", { timeout: 600_000 }, async () => {
@@ -89,10 +90,10 @@ test("Emacs: open, type, mark, quick fix, save, layout, other settings", { timeo
     "emacs.el",
   );
   expect(seen["fault"]).toBeUndefined();
-  expect(seen["opened"]).toEqual([expect.stringMatching(/^2:20 .*`bota` is not known here: did you mean `boat`\?/)]);
-  expect(seen["offered"].slice(0, 1)).toEqual(["Change to `boat`"]);
+  expect(seen["opened"]).toEqual([expect.stringMatching(/^2:20 .*‘bota’ is not known here: did you mean ‘boat’\?/)]);
+  expect(seen["offered"].slice(0, 1)).toEqual(["Change to ‘boat’"]);
   expect(seen["fixed"]).toBe(`${before}\nconst größe = '🚢'; boat(größe);\n`);
   expect(seen["kept"]).toBe(`${before}\nconst größe = '🚢'; boat(größe);\ndebugger;\n`);
   expect(seen["saved"]).toBe(`${before}\nconst größe = '🚢'; boat(größe);\n`);
-  expect(seen["laidOut"]).toBe("if (fare) {\n  moor();\n}\n");
+  expect(seen["laidOut"]).toBe("if (fare) {\n\tmoor();\n}\n");
 });

@@ -20,14 +20,17 @@
 (defun quill-count (count) (lambda () (= (length (flymake-diagnostics)) count)))
 (defun quill-settle () (eglot--signal-textDocument/didChange))
 
-(defun quill-drive ()
-  (find-file "src/a.js")
+(defun quill-open (file)
+  (find-file file)
   ;; With nobody at the keys no command ends, after which Eglot connects.
   (run-hooks 'post-command-hook)
   (quill-wait "the server" (lambda () (and (eglot-current-server) (eglot-managed-p))))
   (flymake-mode 1)
   (flymake-start)
-  (quill-wait "marks of the opened file" (quill-count 1))
+  (quill-wait "marks of the opened file" (quill-count 1)))
+
+(defun quill-drive ()
+  (quill-open "src/a.js")
   (quill-say 'opened (vconcat (quill-marks)))
 
   ;; Typed, and mended by hand.
@@ -53,13 +56,14 @@
   (quill-wait "the quick fix" (quill-count 0))
   (quill-say 'fixed (buffer-string))
 
-  ;; Saving settles what was there at the last save.
+  ;; Saving settles what was there when the file was opened.
   (goto-char (point-max))
   (insert "debugger;\n")
   (quill-settle)
   (quill-wait "a mark of the pause" (quill-count 1))
   (save-buffer)
   (quill-say 'kept (buffer-string))
+  (let ((file (buffer-file-name))) (kill-buffer) (quill-open file))
   (set-buffer-modified-p t)
   (save-buffer)
   (quill-say 'saved (with-temp-buffer (insert-file-contents "a.js") (buffer-string)))

@@ -43,11 +43,15 @@ local ok, fault = pcall(function()
 
   vim.lsp.buf.hover()
 
-  -- Saving settles what was there at the last save.
+  -- Saving settles what was there when the file was opened.
   vim.cmd("normal! Godebugger;")
   wait("a mark of the pause", function() return #vim.diagnostic.get(0) == 1 end)
   vim.cmd("write")
+  vim.cmd("write")
   say("kept", lines())
+  vim.cmd("bdelete")
+  vim.cmd("edit src/a.js")
+  wait("the marks of the file opened anew", function() return #vim.diagnostic.get(0) == 1 end)
   vim.cmd("write")
   say("saved", vim.fn.readfile("src/a.js"))
 

@@ -86,7 +86,11 @@ test(
     const registered = [
       ...readFileSync(path.join(root, "editors/vscode/src/extension.ts"), "utf8").matchAll(/command\("(\w+)"/g),
     ].map((match) => `alertQuill.${match[1]}`);
-    expect(manifest.contributes.commands.map(({ command }: any) => command).sort()).toEqual(registered.sort());
+    // Of these a link or an action makes use, and no person.
+    const inner = ["alertQuill.fillReason", "alertQuill.openPage"];
+    expect([...manifest.contributes.commands.map(({ command }: any) => command), ...inner].sort()).toEqual(
+      registered.sort(),
+    );
   },
 );
 
@@ -113,7 +117,22 @@ test(
         { diagnostics: [editor.marks.get(uri)![0]], triggerKind: 1, only: undefined },
         { isCancellationRequested: false, onCancellationRequested: () => ({ dispose: () => undefined }) },
       );
-    expect(actions.map(({ title }: any) => title)[0]).toBe("Hush `names.unknown` on this line");
+    expect(actions.map(({ title }: any) => title).slice(0, 3)).toEqual([
+      "Add ‘tide’ to ‘known’ in alert-quill.jsonc",
+      "Say in this file that ‘tide’ exists",
+      "Hush ‘names.unknown’ on this line",
+    ]);
+    // The editor itself shows the message above this, and the link leads to a page that can be read.
+    const [hovered] = (await editor.providers
+      .get("registerHoverProvider")
+      .provideHover(
+        document,
+        new editor.api.Position(0, 1),
+        { isCancellationRequested: false, onCancellationRequested: () => ({ dispose: () => undefined }) },
+      )).contents;
+    expect(hovered.value).toMatch(/^error · `names\.unknown`\n\n[^]*\]\(command:alertQuill\.openPage\?[\w.%-]+\)$/);
+    expect(hovered.value).not.toContain("tide");
+    expect(hovered.isTrusted).toEqual({ enabledCommands: ["alertQuill.openPage"] });
     editor.type(document, "export const a = 1;\ndebugger;\n");
     await until("other marks", () => codes(editor, uri).join() === "calls.debug-pause");
     await editor.commands.get("alertQuill.settleThisFile")!();
@@ -139,6 +158,11 @@ test(
     editor.api.window.activeTextEditor.selection.active = new editor.api.Position(0, 0);
     await editor.commands.get("alertQuill.openRulePage")!();
     expect(editor.messages.pop()).toBe("No mark of Alert Quill is at the cursor");
+    // A rule is chosen from a list, and where it counts no more.
+    editor.picks.push(0, 1);
+    await editor.commands.get("alertQuill.switchRuleOff")!();
+    await until("no marks", () => codes(editor, uri).length === 0);
+    expect(readFileSync(path.join(folder, "alert-quill.jsonc"), "utf8")).toContain('"calls.debug-pause": "off"');
   }),
 );
 
@@ -155,6 +179,37 @@ test(
       editor.open(path.join(folder, "built/c.js"), "javascript", "tide();\n");
       await until("the status", () => editor.item.tooltip === "Off: .gitignore ignores it");
       expect(editor.item.text).toBe("$(circle-slash) Alert Quill");
+    },
+  ),
+);
+
+test(
+  "a server that ends over and over is never shown as ready, and can be started anew",
+  { timeout: 60_000 },
+  () => inEditor(
+    { settings: {}, trusted: true },
+    async (editor, folder) => {
+      editor.open(path.join(folder, "a.js"), "javascript", "tide();\n");
+      await until("the server", () => editor.item.tooltip === "Ready");
+      const servers = (): number[] => execFileSync("pgrep", ["-P", String(process.pid), "-f", "main.js serve"], {
+        encoding: "utf8",
+      })
+        .split("\n")
+        .filter(Boolean)
+        .map(Number);
+      const stopped = "The server has stopped: click to start it anew";
+      await until("the end", () => {
+        // Each time once it is at work, as a fault of its own would end it.
+        if (editor.item.tooltip === "Ready") {
+          editor.item.tooltip = "about to end";
+          for (const id of servers()) process.kill(id, "SIGKILL");
+        }
+        return editor.item.tooltip === stopped;
+      });
+      expect(editor.item.text).toBe("$(error) Alert Quill");
+      expect(editor.item.command).toBe("alertQuill.restart");
+      await editor.commands.get("alertQuill.restart")!();
+      await until("the server again", () => editor.item.text === "$(check) Alert Quill");
     },
   ),
 );

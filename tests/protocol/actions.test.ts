@@ -21,10 +21,14 @@ test(
     const diagnostic = (await client.diagnostics(document, 4)).find(({ range: { start } }) => start.line === 4);
     const actions = await client.actions(document, diagnostic.range, { diagnostics: [diagnostic], triggerKind: 1 });
     expect(titles(actions)).toEqual([
-      "Change to `tide`",
-      "Settle all of `names.unknown` in this file",
-      "Hush `names.unknown` on this line",
-      "Hush `names.unknown` in this file",
+      "Change to ‘tide’",
+      "Settle all of ‘names.unknown’ in this file",
+      "Add ‘tidee’ to ‘known’ in a new alert-quill.jsonc",
+      "Say in this file that ‘tidee’ exists",
+      "Hush ‘names.unknown’ on this line",
+      "Hush ‘names.unknown’ in this file",
+      "Lower ‘names.unknown’ to ‘warning’ in a new alert-quill.jsonc",
+      "Switch ‘names.unknown’ off in a new alert-quill.jsonc",
     ]);
     // What a person should look at says so, and is done when it is asked for.
     expect(actions[0].edit).toMatchObject({
@@ -64,7 +68,7 @@ test(
     const unknown = diagnostics.find(({ code }) => code === "names.unknown");
     const invoked = await client.actions(document, unknown.range, { diagnostics: [unknown], triggerKind: 1 });
     expect(invoked.find(({ disabled }) => disabled !== undefined)).toMatchObject({
-      title: "Switch `names.unknown` off in alert-quill.jsonc",
+      title: "Add ‘tide’ to ‘known’ in alert-quill.jsonc",
       disabled: { reason: expect.stringMatching(/cannot be read/) },
     });
     expect(
@@ -86,7 +90,7 @@ test.each<[string, (diagnostic: any) => any]>([
   const unknown = (await client.diagnostics(document, 1)).find(({ code }) => code === "names.unknown");
   const cursor = { start: unknown.range.start, end: unknown.range.start };
   expect(titles(await client.actions(document, cursor, { diagnostics: [given(unknown)] }))[0]).toBe(
-    "Change to `tide`",
+    "Change to ‘tide’",
   );
 }));
 
@@ -96,7 +100,7 @@ test("a client that takes all it gets is given the best alone", () => inFolder({
   client.open(document, text);
   const unknown = (await client.diagnostics(document, 1)).find(({ range: { start } }) => start.line === 4);
   const actions = await client.actions(document, whole, { diagnostics: [unknown] });
-  expect(titles(actions)).toEqual(["Change to `tide`"]);
+  expect(titles(actions)).toEqual(["Change to ‘tide’"]);
   expect(after(text, editsOf(actions[0].edit, document))).toBe(text.replace("tidee", "tide"));
 }));
 
@@ -141,7 +145,7 @@ describe("refits", () => {
       const choice = range(3, 22, 3, 22);
       const offered = await client.actions(document, choice, { triggerKind: 1 });
       expect(offered.map(({ title, kind }) => `${kind} ${title}`)).toEqual([
-        "refactor.rewrite Make it an `if`",
+        "refactor.rewrite Make it an ‘if’",
         "refactor.rewrite Flip the condition and its branches",
       ]);
       expect(offered[0].edit).toBeUndefined();
@@ -161,7 +165,7 @@ describe("refits", () => {
       const [refused] = await client.actions(document, range(2, 2, 3, 0), { only: ["refactor"], triggerKind: 1 });
       expect(refused).toMatchObject({
         title: "Extract to a function",
-        disabled: { reason: "it uses `this`, `super` or `arguments` of the function around it" },
+        disabled: { reason: "it uses ‘this’, ‘super’ or ‘arguments’ of the function around it" },
       });
       client.change(document, 2, { range: range(0, 0, 0, 0), text: "\n" });
       expect((await client.request("codeAction/resolve", offered[1])).error?.code).toBe(-32801);

@@ -172,7 +172,7 @@ test(
         params.diagnostics.some(({ code }: any) => code === "settings.missing-pack"),
     );
     expect(params.diagnostics.map(({ message }: any) => message)).toEqual([
-      "The pack `./rules.js` cannot be used: it was not loaded within 5 s",
+      "The pack ‘./rules.js’ cannot be used: it was not loaded within 5 s",
     ]);
   }),
 );

@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { afterEach, beforeEach, describe, expect, test } from "vitest";
-import { applyAll, createWorkspace, offsetAt, Text } from "../../src/index.js";
+import { applyAll, createWorkspace, offsetAt, positionAt, Text } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
 import { quill, scratch } from "../support/command.js";
 import { write } from "../support/settings.js";
@@ -36,7 +36,7 @@ async function laidOut(method: string, params: object, source = text): Promise<s
 }
 
 test("a document, a range, and what has just been typed", async () => {
-  const { capabilities } = await client.initialize();
+  const { capabilities } = await client.initialize({}, { kits: ["sound", "tidy"] });
   expect(capabilities).toMatchObject({
     documentFormattingProvider: true,
     documentRangeFormattingProvider: { rangesSupport: true },
@@ -70,6 +70,30 @@ test("a document, a range, and what has just been typed", async () => {
   workspace.open({ uri, languageId: "javascript", version: 1, text });
   expect(applyAll(text, workspace.layout(uri))).toBe(whole);
 });
+
+test(
+  "where no rule says how, nothing is laid out that nobody asked for, and steps are those of the editor",
+  async () => {
+    await client.initialize();
+    client.open(uri, text);
+    for (const [line, character, ch] of [[2, 1, "}"], [4, 0, "\n"], [3, 16, ";"]]) {
+      expect(await laidOut("onTypeFormatting", { position: { line, character }, ch })).toBe(text);
+    }
+    const withStep = (step: string): string => `if (a) {\n${step}b({ c: 1 });\n}\nconst d = [1, 2];\n`;
+    for (
+      const [options, step] of [
+        [{ tabSize: 4, insertSpaces: true }, "    "],
+        [{ tabSize: 8, insertSpaces: false }, "\t"],
+      ]
+    ) {
+      expect(await laidOut("formatting", { options })).toBe(withStep(step as string));
+    }
+    client.notify("workspace/didChangeConfiguration", {
+      settings: { alertQuill: { tune: { "layout.indent": { unit: 2 } } } },
+    });
+    expect(await laidOut("formatting", { options: { tabSize: 4, insertSpaces: true } })).toBe(withStep("  "));
+  },
+);
 
 describe("on save", () => {
   const before = "import { b } from \"./b.js\"\nimport { a, c } from \"./a.js\"\ndebugger;\nif(a){\n    b( )\n}\n";
@@ -135,15 +159,59 @@ describe("on save", () => {
     expect(await saved(settings, typed, reason)).toBe(expected);
   });
 
-  test("what was typed counts as old once it has been saved, and edits are small", async () => {
+  test("no save takes out what was typed since the document was opened, however often it is saved", async () => {
     await client.initialize({}, { kits: ["sound", "tidy"] });
-    client.open(uri, "export const a = 1;\n");
-    client.change(uri, 2, { range: range(1, 0, 1, 0), text: "debugger;\n" });
-    const save = async (): Promise<any[]> =>
-      (await client.request("textDocument/willSaveWaitUntil", { textDocument: { uri }, reason: 1 })).result;
-    expect(await save()).toEqual([]);
-    client.notify("textDocument/didSave", { textDocument: { uri } });
-    expect(await save()).toEqual([{ range: range(1, 0, 2, 0), newText: "" }]);
+    const opened = "import { b, unread } from \"./a.js\";\nexport const a = b\n";
+    client.open(uri, opened);
+    let text = Text.of(opened);
+    let version = 1;
+    const change = (changes: { range: any; text: string }[]): void => {
+      for (const { range: { start, end }, text: insert } of changes) {
+        text = text.apply({ from: offsetAt(text, start), to: offsetAt(text, end), insert });
+      }
+      client.change(uri, (version += 1), ...changes);
+    };
+    const save = async (): Promise<string> => {
+      const { result } = await client.request("textDocument/willSaveWaitUntil", { textDocument: { uri }, reason: 1 });
+      // As editors do it: from the end, so that places stay right.
+      if (result.length > 0) {
+        change(result.toReversed().map((edit: any) => ({ range: edit.range, text: edit.newText })));
+      }
+      client.notify("textDocument/didSave", { textDocument: { uri } });
+      return text.value;
+    };
+    const typeAtEnd = (insert: string): void => {
+      const { line, character } = positionAt(text, text.length);
+      change([{ range: range(line, character, line, character), text: insert }]);
+    };
+    typeAtEnd("debugger;\n");
+    const first = "import { b } from \"./a.js\";\nexport const a = b;\ndebugger;\n";
+    expect(await save()).toBe(first);
+    typeAtEnd("export const c = a;\n");
+    expect(await save()).toBe(`${first}export const c = a;\n`);
+    // Names that are only half in use, saved over and over.
+    change([{ range: range(0, 0, 0, 0), text: "import { fitting, unused } from \"./fares.js\";\n" }]);
+    const third = (await save()).split("\n");
+    expect(third.slice(0, 2).sort()).toEqual([
+      "import { b } from \"./a.js\";",
+      "import { fitting, unused } from \"./fares.js\";",
+    ]);
+    typeAtEnd("fitting(c);\n");
+    expect((await save()).split("\n").slice(0, 2)).toEqual(third.slice(0, 2));
+    expect(await save()).toContain("debugger;");
+    // Opened anew it is as old as all the rest.
+    client.notify("textDocument/didClose", { textDocument: { uri } });
+    client.open(uri, text.value, (version += 1));
+    const last = await save();
+    expect(last).not.toMatch(/debugger|unused/);
+    expect(last).toContain("{ fitting }");
+  });
+
+  test("edits of a save are small", async () => {
+    await client.initialize({}, { kits: ["sound", "tidy"] });
+    client.open(uri, "export const a = 1;\ndebugger;\n");
+    const { result } = await client.request("textDocument/willSaveWaitUntil", { textDocument: { uri }, reason: 1 });
+    expect(result).toEqual([{ range: range(1, 0, 2, 0), newText: "" }]);
   });
 
   test("the same bytes through the server, the library and the command line", async () => {

@@ -319,7 +319,7 @@ test(
       { range: range(0, 7, 0, 8), text: ";\nsail();" },
       { range: range(1, 0, 1, 4), text: "moor" },
     );
-    expect((await client.diagnostics(document, 40)).map(({ message }) => /`(\w+)`/.exec(message)?.[1])).toEqual([
+    expect((await client.diagnostics(document, 40)).map(({ message }) => /‘(\w+)’/.exec(message)?.[1])).toEqual([
       "water",
       "moor",
     ]);

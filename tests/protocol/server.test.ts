@@ -158,9 +158,9 @@ describe("diagnostics", () => {
       severity: 1,
       code: "names.unknown",
       source: "alert-quill",
-      message: "`tdie` is not known here: did you mean `tide`?",
+      message: "‘tdie’ is not known here: did you mean ‘tide’?",
       codeDescription: { href: expect.stringMatching(/^file:.*docs\/rules\/names\.unknown\.md$/) },
-      relatedInformation: [{ location: { uri, range: range(1, 8, 1, 12) }, message: "`tide` is declared here" }],
+      relatedInformation: [{ location: { uri, range: range(1, 8, 1, 12) }, message: "‘tide’ is declared here" }],
     });
     expect(dead).toMatchObject({ code: "dead.after-exit", severity: 2, tags: [1] });
     client.notify("textDocument/didClose", { textDocument: { uri } });
@@ -192,7 +192,7 @@ describe("diagnostics", () => {
     );
     const wide = { "utf-8": [6, 6], "utf-16": [2, 5], "utf-32": [2, 5] }[encoding]!;
     expect((await client.diagnostics(uri, 2))[1]).toMatchObject({
-      message: expect.stringContaining("`wáter`"),
+      message: expect.stringContaining("‘wáter’"),
       range: range(0, 5 + wide[0]! + 3, 0, 5 + wide[0]! + 3 + wide[1]!),
     });
     // A whole new text.
@@ -237,9 +237,11 @@ describe("code actions", () => {
     const first = diagnostics.find(({ code }) => code === "names.fixed-reassigned");
     const actions = await client.actions(uri, first.range, { diagnostics: [first] });
     expect(actions.map(({ title, kind, isPreferred }) => [title, kind, isPreferred ?? false])).toEqual([
-      ["Make `fare` reassignable: `let`", "quickfix", true],
-      ["Hush `names.fixed-reassigned` on this line", "quickfix", false],
-      ["Hush `names.fixed-reassigned` in this file", "quickfix", false],
+      ["Make ‘fare’ reassignable: ‘let’", "quickfix", true],
+      ["Hush ‘names.fixed-reassigned’ on this line", "quickfix", false],
+      ["Hush ‘names.fixed-reassigned’ in this file", "quickfix", false],
+      ["Lower ‘names.fixed-reassigned’ to ‘warning’ in a new alert-quill.jsonc", "quickfix", false],
+      ["Switch ‘names.fixed-reassigned’ off in a new alert-quill.jsonc", "quickfix", false],
     ]);
     expect(apply(actions[0].edit)).toMatch(/^let fare = 1;\nfare = 2;/);
     expect(apply(actions[1].edit)).toMatch(/fare = 2; \/\/ quill: hush names\.fixed-reassigned\nfare/);
@@ -254,10 +256,12 @@ describe("code actions", () => {
       await client.diagnostics(uri, 1);
       const titles = (actions: any[]): string[] => actions.map(({ title }) => title);
       expect(titles(await client.actions(uri, range(4, 25, 4, 25), {}))).toEqual([
-        "Count the other way: `++`",
-        "Turn the comparison: `>`",
-        "Hush `flow.stuck-loop` on this line",
-        "Hush `flow.stuck-loop` in this file",
+        "Count the other way: ‘++’",
+        "Turn the comparison: ‘>’",
+        "Hush ‘flow.stuck-loop’ on this line",
+        "Hush ‘flow.stuck-loop’ in this file",
+        "Lower ‘flow.stuck-loop’ to ‘warning’ in a new alert-quill.jsonc",
+        "Switch ‘flow.stuck-loop’ off in a new alert-quill.jsonc",
       ]);
       expect(await client.actions(uri, range(4, 25, 4, 25), { only: ["refactor"] })).toEqual([]);
       const [all] = await client.actions(uri, range(0, 0, 0, 0), { only: ["source.fixAll"] });
@@ -278,10 +282,14 @@ describe("code actions", () => {
     const [first] = await client.diagnostics(uri, 1);
     const actions = await client.actions(uri, first.range, { diagnostics: [{ ...first, data: undefined }] });
     expect(actions.map(({ title }) => title)).toEqual([
-      "Change to `tides`",
-      "Settle all of `names.unknown` in this file",
-      "Hush `names.unknown` on this line",
-      "Hush `names.unknown` in this file",
+      "Change to ‘tides’",
+      "Settle all of ‘names.unknown’ in this file",
+      "Add ‘tide’ to ‘known’ in a new alert-quill.jsonc",
+      "Say in this file that ‘tide’ exists",
+      "Hush ‘names.unknown’ on this line",
+      "Hush ‘names.unknown’ in this file",
+      "Lower ‘names.unknown’ to ‘warning’ in a new alert-quill.jsonc",
+      "Switch ‘names.unknown’ off in a new alert-quill.jsonc",
     ]);
     expect(actions[1].edit.changes[uri]).toHaveLength(2);
   });
@@ -316,7 +324,7 @@ test(
     client.notify("textDocument/didSave", { textDocument: { uri: pathToFileURL(settings).href } });
     const told = await client.until(({ method }) => method === "window/showMessage");
     expect(told.params.message).toContain(
-      "there is no kit `tidi` (there are sound, tidy, thorough): did you mean `tidy`?",
+      "there is no kit ‘tidi’ (there are sound, tidy, thorough): did you mean ‘tidy’?",
     );
   },
 );
@@ -357,7 +365,7 @@ describe("when it analyses", () => {
     await client.initialize();
     client.notify("workspace/didChangeConfiguration", { settings: { alertQuill: { when: "sometimes", pause: 0 } } });
     const { params } = await client.until(({ method }) => method === "window/showMessage");
-    expect(params.message).toMatch(/^alertQuill\.when: .*It stays `type`\.$/);
+    expect(params.message).toMatch(/^alertQuill\.when: .*It stays ‘type’\.$/);
     client.open(uri, "tide();\n");
     expect(await client.diagnostics(uri, 1)).toHaveLength(1);
   });

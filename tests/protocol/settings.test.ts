@@ -57,7 +57,7 @@ test("a settings file is told its mistakes while it is typed, with remedies, com
   expect(rulesOf(found)).toEqual(["settings.missing-kit 2:11", "settings.unknown-rule 3:14"]);
   expect(found[1].codeDescription.href).toMatch(/settings\.unknown-rule\.md$/);
   const actions = await client.actions(settings, found[1].range, {});
-  expect(actions.map(({ title }) => title)).toEqual(["Change to `names.unknown`", "Take `names.unknwon` out"]);
+  expect(actions.map(({ title }) => title)).toEqual(["Change to ‘names.unknown’", "Take ‘names.unknwon’ out"]);
   expect(edited(text.replace(', ""', ""), actions[0], "alert-quill.jsonc")).toContain(
     '"levels": { "names.unknown": "off" }',
   );
@@ -184,7 +184,7 @@ test("what is saved counts at once: settings, kits in packages, packs, ignore fi
   ]);
   await client.until(
     ({ method, params }) => method === "window/showMessage" &&
-      /the pack `\.\/tools\/rules\.js` cannot be used: it fails while it is loaded/.test(params.message),
+      /the pack ‘\.\/tools\/rules\.js’ cannot be used: it fails while it is loaded/.test(params.message),
   );
   const ignored = client.received.length;
   write(folder, { ".gitignore": "src/\n" });
@@ -209,7 +209,7 @@ test(
     );
     expect((await status("a.js", "ready")).params.text).toBe("Ready");
     client.open(uriOf("vendor/b.js"), "water();\n");
-    expect((await status("vendor/b.js", "off")).params.text).toBe("Off: alert-quill.jsonc skips `vendor/**`");
+    expect((await status("vendor/b.js", "off")).params.text).toBe("Off: alert-quill.jsonc skips ‘vendor/**’");
     expect(await client.diagnostics(uriOf("vendor/b.js"), 1)).toEqual([]);
     client.open(uriOf("node_modules/c/index.js"), "water();\n");
     expect((await status("node_modules/c/index.js", "off")).params.text).toBe("Off: it lies in node_modules");
@@ -236,7 +236,7 @@ test("the editor's own settings come on top, or count alone; mistakes in them ar
   client.open(uriOf("a.js"), "tide();\nwater();\n");
   expect((await client.diagnostics(uriOf("a.js"), 1)).map(({ severity }) => severity)).toEqual([4]);
   expect((await client.until(({ method }) => method === "window/showMessage")).params.message).toBe(
-    "alertQuill.kitz: there is no setting `kitz` here: did you mean `kits`?",
+    "alertQuill.kitz: there is no setting ‘kitz’ here: did you mean ‘kits’?",
   );
   expect(
     await next("a.js", () => client.notify("workspace/didChangeConfiguration", {
@@ -248,10 +248,12 @@ test("the editor's own settings come on top, or count alone; mistakes in them ar
 test(
   "hover says what is wrong and why, and actions change the level in the settings file with its comments kept",
   async () => {
+    // It is open, so that each change is an edit of it.
     const settings =
       '{\n  // Ours.\n  "zones": [{ "files": ["src/**"] }],\n  "levels": {\n    "dead.*": "hint", // mild\n  },\n}\n';
     write(folder, { "alert-quill.jsonc": settings });
     await client.initialize({}, {}, { rootUri: uriOf(".") });
+    client.open(uriOf("alert-quill.jsonc"), settings, 1, "jsonc");
     client.open(uriOf("src/a.js"), "#!/usr/bin/env node\ntide();\n");
     const [first] = await client.diagnostics(uriOf("src/a.js"), 1);
     const { contents } = (await client.request("textDocument/hover", {
@@ -261,19 +263,19 @@ test(
     for (const part of [
       "**`tide` is not known here: ",
       "error · `names.unknown`",
-      "```js",
-      '"levels": { "names.unknown": "off" }',
-      "[All about `names.unknown`](file:",
+      "[Examples, options and levels](file:",
     ]) expect(contents.value).toContain(part);
     const actions = await client.actions(uriOf("src/a.js"), first.range, { diagnostics: [first] });
     const titles = [
-      "Hush `names.unknown` on this line",
-      "Hush `names.unknown` in this file",
-      "Lower `names.unknown` to `warning` in alert-quill.jsonc",
-      "Switch `names.unknown` off in the zone src/**",
-      "Switch `names.unknown` off in alert-quill.jsonc",
+      "Add ‘tide’ to ‘known’ in alert-quill.jsonc",
+      "Say in this file that ‘tide’ exists",
+      "Hush ‘names.unknown’ on this line",
+      "Hush ‘names.unknown’ in this file",
+      "Lower ‘names.unknown’ to ‘warning’ in alert-quill.jsonc",
+      "Switch ‘names.unknown’ off in the zone src/**",
+      "Switch ‘names.unknown’ off in alert-quill.jsonc",
     ];
-    expect(actions.map(({ title }) => title).slice(-5)).toEqual(titles);
+    expect(actions.map(({ title }) => title).slice(-7)).toEqual(titles);
     const changed = actions.slice(-3).map((action) => edited(settings, action, "alert-quill.jsonc"));
     expect(changed).toEqual([
       settings.replace('"hint", // mild', '"hint",\n    "names.unknown": "warning", // mild'),

@@ -48,6 +48,7 @@ const results: Readonly<Record<string, (value: any) => boolean>> = {
 /** The capability without which a server may not ask, by the request. */
 const needed: Readonly<Record<string, (capabilities: any) => unknown>> = {
   "workspace/configuration": ({ workspace }) => workspace?.configuration,
+  "window/showDocument": ({ window }) => window?.showDocument?.support === true,
   "workspace/applyEdit": ({ workspace }) => workspace?.applyEdit,
   "workspace/diagnostic/refresh": ({ workspace }) => workspace?.diagnostics?.refreshSupport,
   "window/workDoneProgress/create": ({ window }) => window?.workDoneProgress,

@@ -24,6 +24,26 @@ class Range {
   }
 }
 
+class Selection extends Range {
+  readonly active = this.end;
+}
+
+class MarkdownString {
+  isTrusted?: unknown;
+  constructor(public value = "") {}
+  appendMarkdown(more: string): this {
+    this.value += more;
+    return this;
+  }
+}
+
+class Hover {
+  readonly contents: unknown[];
+  constructor(contents: unknown, readonly range?: Range) {
+    this.contents = Array.isArray(contents) ? contents : [contents];
+  }
+}
+
 class Uri {
   private constructor(private readonly text: string) {}
   static parse(text: string): Uri {
@@ -130,10 +150,8 @@ const classes = [
   "CompletionList",
   "DiagnosticRelatedInformation",
   "DocumentLink",
-  "Hover",
   "InlayHint",
   "Location",
-  "MarkdownString",
   "RelativePattern",
   "SnippetString",
   "SymbolInformation",
@@ -179,6 +197,8 @@ export class VsCodeStandIn {
   readonly marks = new Map<string, Diagnostic[]>();
   readonly messages: string[] = [];
   readonly shown: unknown[] = [];
+  /** What a person chooses of the next lists, by its place in them. */
+  readonly picks: number[] = [];
   readonly applied: WorkspaceEdit[] = [];
   readonly item: any = {
     hide: () => (this.item.isShown = false),
@@ -265,6 +285,9 @@ export class VsCodeStandIn {
       Uri,
       EventEmitter: Emitter,
       Disposable,
+      Selection,
+      MarkdownString,
+      Hover,
       Diagnostic,
       TabInputText,
       TextEdit,
@@ -293,6 +316,7 @@ export class VsCodeStandIn {
         tabGroups: withEvents({ all: [{ tabs: [] }], close: () => undefined }),
         createStatusBarItem: () => standIn.item,
         createOutputChannel: () => channel,
+        showQuickPick: (choices: any[]) => Promise.resolve(choices[standIn.picks.shift()!]),
         showInformationMessage: note,
         showWarningMessage: note,
         showErrorMessage: note,
@@ -315,7 +339,14 @@ export class VsCodeStandIn {
             : { get: () => undefined }
         ),
         createFileSystemWatcher: () => withEvents({ dispose: () => undefined }),
-        openTextDocument: (given: object) => Promise.resolve(given),
+        registerTextDocumentContentProvider: (scheme: string, provider: any) => {
+          standIn.providers.set(scheme, provider);
+          return new Disposable(() => undefined);
+        },
+        openTextDocument: async (uri: Uri) => ({
+          uri,
+          content: await standIn.providers.get(uri.scheme).provideTextDocumentContent(uri),
+        }),
         applyEdit: (edit: WorkspaceEdit) => {
           standIn.applied.push(edit);
           return Promise.resolve(true);

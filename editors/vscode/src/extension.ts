@@ -1,11 +1,14 @@
 /** Alert Quill in VS Code: the thinnest wrapping of the language server. */
 import path from "node:path";
 import * as vscode from "vscode";
-import { LanguageClient, TransportKind, type LanguageClientOptions } from "vscode-languageclient/node";
-import { openRulePage, showTrace } from "./pages";
+import { LanguageClient, State, TransportKind, type LanguageClientOptions } from "vscode-languageclient/node";
+import { openPage, openRulePage, showTrace, TraceView } from "./pages";
+import { fillReason, switchRuleOff } from "./silence";
 import { StatusItem } from "./status";
 
 const languages = ["javascript", "javascriptreact", "typescript", "typescriptreact"];
+
+const states = { [State.Starting]: "starting", [State.Running]: "running", [State.Stopped]: "stopped" } as const;
 
 let client: LanguageClient | undefined;
 
@@ -21,6 +24,18 @@ function given({ extension }: vscode.ExtensionContext, scope?: vscode.Uri): obje
     return [globalValue, workspaceValue, workspaceFolderValue].some((value) => value != null);
   };
   return Object.fromEntries(keys.filter(isGiven).map((key) => [key, section.get(key)]));
+}
+
+/** Links to pages of rules open them as they are meant to be read. */
+function withPages(content: vscode.MarkdownString | vscode.MarkedString): vscode.MarkdownString | vscode.MarkedString {
+  if (!(content instanceof vscode.MarkdownString)) return content;
+  const text = content.value.replaceAll(
+    /\]\((file:[^)\s]+\.md)\)/g,
+    (_, page: string) => `](command:alertQuill.openPage?${encodeURIComponent(JSON.stringify([page]))})`,
+  );
+  const shown = new vscode.MarkdownString(text);
+  shown.isTrusted = { enabledCommands: ["alertQuill.openPage"] };
+  return shown;
 }
 
 export async function activate(context: vscode.ExtensionContext): Promise<void> {
@@ -43,7 +58,12 @@ export async function activate(context: vscode.ExtensionContext): Promise<void> 
   const options: LanguageClientOptions = {
     documentSelector: selector,
     initializationOptions: settings(),
+    outputChannel: vscode.window.createOutputChannel("Alert Quill"),
     middleware: {
+      async provideHover(document, position, token, next) {
+        const hover = await next(document, position, token);
+        return hover && new vscode.Hover(hover.contents.map(withPages), hover.range);
+      },
       workspace: {
         async configuration(params, token, next) {
           const answers = await next(params, token);
@@ -60,7 +80,20 @@ export async function activate(context: vscode.ExtensionContext): Promise<void> 
   };
   client = new LanguageClient("alertQuill", "Alert Quill", { run: server, debug: server }, options);
   const running = client;
+  // What this extension does beside, so that the server counts on it.
+  running.registerFeature({
+    fillClientCapabilities: (capabilities) => void (
+      capabilities.experimental = {
+        ...(capabilities.experimental as object | undefined),
+        alertQuill: true,
+      }
+    ),
+    initialize: () => undefined,
+    getState: () => ({ kind: "static" }),
+    clear: () => undefined,
+  });
   const item = new StatusItem(context);
+  running.onDidChangeState(({ newState }) => item.server(states[newState]));
   running.onNotification("alertQuill/status", (status) => item.take(status));
 
   const command = (name: string, run: (...given: never[]) => unknown): void =>
@@ -79,7 +112,15 @@ export async function activate(context: vscode.ExtensionContext): Promise<void> 
   });
   command("showTrace", async () => active() !== undefined && showTrace(await ask("trace", active())));
   command("openRulePage", openRulePage);
-  command("restart", () => running.restart());
+  command("openPage", openPage);
+  command("fillReason", fillReason);
+  command("openSettingsFile", () => active() !== undefined && ask("openSettings", active()));
+  command("switchRuleOff", () => switchRuleOff((...given) => ask("switchOff", ...given)));
+  // One that could not be started cannot be stopped.
+  command("restart", () => (running.state === State.Running ? running.restart() : running.start()));
+  context.subscriptions.push(
+    vscode.workspace.registerTextDocumentContentProvider(TraceView.scheme, TraceView.provider),
+  );
   context.subscriptions.push(
     vscode.workspace.onDidGrantWorkspaceTrust(() => running.sendNotification("workspace/didChangeConfiguration", {
       settings: null,
@@ -93,5 +134,5 @@ export async function activate(context: vscode.ExtensionContext): Promise<void> 
 }
 
 export async function deactivate(): Promise<void> {
-  await client?.stop();
+  if (client?.state === State.Running) await client.stop();
 }

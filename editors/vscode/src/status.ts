@@ -19,11 +19,19 @@ export class StatusItem {
   private readonly item = vscode.window.createStatusBarItem("alertQuill", vscode.StatusBarAlignment.Right, 90);
   private readonly known = new Map<string, Status>();
   private shown: string | undefined;
+  private state: "starting" | "running" | "stopped" = "starting";
 
   constructor(context: vscode.ExtensionContext) {
     this.item.name = "Alert Quill";
     this.item.command = "alertQuill.showTrace";
     context.subscriptions.push(this.item);
+  }
+
+  /** The server was started, or has ended: what it said before counts no more. */
+  server(state: "starting" | "running" | "stopped"): void {
+    this.state = state;
+    if (state !== "running") this.known.clear();
+    this.show(this.shown);
   }
 
   take(status: Status): void {
@@ -35,6 +43,16 @@ export class StatusItem {
   /** Shows the state of a document; without one, or of one of which nothing is known, the item is gone. */
   show(uri: string | undefined): void {
     this.shown = uri;
+    if (this.state !== "running") {
+      const hasStopped = this.state === "stopped";
+      this.item.text = `${hasStopped ? "$(error)" : "$(loading~spin)"} Alert Quill`;
+      this.item.tooltip = hasStopped ? "The server has stopped: click to start it anew" : "Starting …";
+      this.item.command = hasStopped ? "alertQuill.restart" : "alertQuill.showTrace";
+      this.item.backgroundColor = hasStopped ? new vscode.ThemeColor("statusBarItem.errorBackground") : undefined;
+      this.item.show();
+      return;
+    }
+    this.item.command = "alertQuill.showTrace";
     const status = uri === undefined ? undefined : this.known.get(uri);
     if (status === undefined) {
       this.item.hide();

@@ -6,20 +6,28 @@ import {
   type ExecuteCommandParams,
   type TextEdit,
 } from "vscode-languageserver-protocol";
+import { counted } from "../../report/model.js";
 import type { Progress } from "../progress.js";
 import type { Feature, Session } from "../session.js";
 import { sameFile } from "../uri.js";
 import { joined, workspaceEdit } from "../workspace-edit.js";
 import type { ProjectFeature } from "./project.js";
+import { runSettingsCommand, settingsCommands } from "./settings-commands.js";
 
 export const commands = {
   settleAll: "alertQuill.settleAll",
   mendFolder: "alertQuill.mendFolder",
   reviewProject: "alertQuill.reviewProject",
   trace: "alertQuill.trace",
+  ...settingsCommands,
 } as const;
 
-export function commandFeature(session: Session, project: ProjectFeature, progress: Progress): Feature {
+export function commandFeature(
+  session: Session,
+  project: ProjectFeature,
+  progress: Progress,
+  settingsChanged: () => void,
+): Feature {
   const { documents, workspace, host } = session;
 
   /** Mends a document that is open. */
@@ -94,7 +102,12 @@ export function commandFeature(session: Session, project: ProjectFeature, progre
         token: CancellationToken,
       ) => {
         const [uri] = given ?? [];
-        if (command === commands.reviewProject) return project.reviewAll("Reviewing the workspace", token);
+        if (command === commands.reviewProject) {
+          return project.reviewAll("Reviewing the workspace", token).then((outcome) => {
+            if (!token.isCancellationRequested) session.say(3, sentenceOf(outcome));
+            return outcome;
+          });
+        }
         if (!(Object.values(commands) as string[]).includes(command)) {
           return new ResponseError(
             ErrorCodes.InvalidParams,
@@ -105,6 +118,12 @@ export function commandFeature(session: Session, project: ProjectFeature, progre
           return new ResponseError(ErrorCodes.InvalidParams, `${command} needs a URI as its argument`);
         }
         if (command === commands.trace) return host.trace?.(uri) ?? null;
+        if ((Object.values(settingsCommands) as string[]).includes(command)) {
+          return runSettingsCommand(session, command, given ?? [], settingsChanged).then((fault) => {
+            if (fault !== undefined) session.say(2, fault);
+            return null;
+          });
+        }
         if (!session.client.appliesEdits) {
           return new ResponseError(
             ErrorCodes.InvalidRequest,
@@ -115,4 +134,10 @@ export function commandFeature(session: Session, project: ProjectFeature, progre
       },
     },
   };
+}
+
+/** What a review of all files came to. */
+function sentenceOf({ files, alerts }: { readonly files: number; readonly alerts: number }): string {
+  if (files === 0) return "There are no files here that are looked at";
+  return `${alerts === 0 ? "No alerts" : counted(alerts, "alert")} in ${counted(files, "file")}`;
 }

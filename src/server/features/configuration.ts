@@ -7,6 +7,8 @@ import { Trust } from "../trust.js";
 
 export class Configuration {
   private readonly trust: Trust;
+  /** What was last told to be wrong with what the editor is set to. */
+  private told: ReadonlySet<string> = new Set();
   /** Told when something that alerts depend on has changed. */
   onChange: () => void = () => undefined;
 
@@ -51,7 +53,8 @@ export class Configuration {
     session.host.trustPacks(settings.trust);
     const issues = session.host.configureEditor(rest, settings.settingsFile);
     const told = [...faults, ...issues.map(({ path, message }) => `alertQuill.${path.join(".")}: ${message}`)];
-    for (const message of told) session.say(2, message);
+    for (const message of told) if (!this.told.has(message)) session.say(2, message);
+    this.told = new Set(told);
   }
 
   readAgain(): void {
@@ -70,6 +73,7 @@ export class Configuration {
       this.trust.ask(applied);
     }
     for (const uri of session.documents.settingsFiles.keys()) publisher.settings(uri);
+    publisher.forgetSettings();
     if (session.pulls && session.client.refreshes) void session.ask("workspace/diagnostic/refresh");
     this.onChange();
   }

@@ -1,12 +1,15 @@
 /** What is wrong at a place and why, what a hush comment names, and what stands in a settings file. */
 import type { Hover, HoverParams } from "vscode-languageserver-protocol";
-import { shortPage } from "../../report/rule-page.js";
+import { hoverReason, shortPage } from "../../report/rule-page.js";
 import { ruleOf } from "../../rules/index.js";
 import type { Rule } from "../../rules/rule.js";
 import { hushAt } from "../hush-comment.js";
 import type { Place } from "../place.js";
 import type { Feature, Session } from "../session.js";
 import { openSettings, settingsHover } from "../settings-file.js";
+
+/** Alerts at one place that a hover tells of. */
+const mostTold = 3;
 
 export function hoverFeature(session: Session): Feature {
   return {
@@ -33,11 +36,14 @@ function alertHover(session: Session, place: Place, offset: number): Hover | nul
   const alerts = session.documents.alerts(place).filter(({ from, to }) => from <= offset && offset <= to);
   const [first] = alerts;
   if (first === undefined) return null;
-  const parts = alerts.map(({ rule: id, message, level, ownLevel }) => {
+  const parts = alerts.slice(0, mostTold).map(({ rule: id, message, level, ownLevel }) => {
     const rule = ruleFor(session, place, id);
-    const page = rule === undefined ? "" : `\n\n${shortPage(rule, session.rulePage(id))}`;
-    return `**${message}**  \n${ownLevel ?? level} · \`${id}\`${page}`;
+    const reason = rule === undefined ? "" : `\n\n${hoverReason(rule, session.rulePage(id))}`;
+    // Our extension's editor shows the messages of its marks itself.
+    const said = session.client.isExtension ? "" : `**${message}**  \n`;
+    return `${said}${ownLevel ?? level} · \`${id}\`${reason}`;
   });
+  if (alerts.length > mostTold) parts.push(`${alerts.length - mostTold} more here`);
   return { contents: { kind: "markdown", value: parts.join("\n\n---\n\n") }, range: place.range(first.from, first.to) };
 }
 

@@ -4,15 +4,17 @@ import type {
   DocumentOnTypeFormattingParams,
   DocumentRangeFormattingParams,
   DocumentRangesFormattingParams,
+  FormattingOptions,
   TextEdit,
 } from "vscode-languageserver-protocol";
+import type { LayoutOptions } from "../../engine/workspace.js";
 import type { Span } from "../../text/edit.js";
 import type { Place } from "../place.js";
 import type { Feature, Session } from "../session.js";
 
 export function layoutFeature({ workspace, documents }: Session): Feature {
-  const layout = (place: Place | undefined, span?: Span, whole = false): TextEdit[] => (
-    place === undefined ? [] : place.edits(workspace.layout(place.home, span, { whole }))
+  const layout = (place: Place | undefined, span?: Span, options?: LayoutOptions): TextEdit[] => (
+    place === undefined ? [] : place.edits(workspace.layout(place.home, span, options))
   );
   return {
     capabilities: () => ({
@@ -21,18 +23,20 @@ export function layoutFeature({ workspace, documents }: Session): Feature {
       documentOnTypeFormattingProvider: { firstTriggerCharacter: "}", moreTriggerCharacter: [";", "\n"] },
     }),
     requests: {
-      "textDocument/formatting": ({ textDocument: { uri } }: DocumentFormattingParams) => layout(documents.place(uri)),
-      "textDocument/rangeFormatting": ({ textDocument: { uri }, range }: DocumentRangeFormattingParams) => {
+      "textDocument/formatting": ({ textDocument: { uri }, options }: DocumentFormattingParams) =>
+        layout(documents.place(uri), undefined, unitOf(options)),
+      "textDocument/rangeFormatting": ({ textDocument: { uri }, range, options }: DocumentRangeFormattingParams) => {
         const place = documents.place(uri);
-        return layout(place, place?.span(range), true);
+        return layout(place, place?.span(range), { whole: true, ...unitOf(options) });
       },
-      "textDocument/rangesFormatting": ({ textDocument: { uri }, ranges }: DocumentRangesFormattingParams) => {
+      "textDocument/rangesFormatting": ({ textDocument: { uri }, ranges, options }: DocumentRangesFormattingParams) => {
         const place = documents.place(uri);
-        const edits = ranges.flatMap((range) => layout(place, place?.span(range), true));
+        const all = { whole: true, ...unitOf(options) };
+        const edits = ranges.flatMap((range) => layout(place, place?.span(range), all));
         // What lies in two of the ranges is done once.
         return [...new Map(edits.map((edit) => [JSON.stringify(edit), edit])).values()];
       },
-      // What has just been closed: a block or statement, or the line before a new one.
+      // What has just been closed: a block or statement, or the line before a new one. Nobody asked for that: only rules that are on do it.
       "textDocument/onTypeFormatting": ({ textDocument: { uri }, position, ch }: DocumentOnTypeFormattingParams) => {
         const place = documents.place(uri);
         if (place === undefined) return [];
@@ -43,11 +47,17 @@ export function layoutFeature({ workspace, documents }: Session): Feature {
             end: { line: position.line, character: 0 },
           });
           // The new line itself stays, whatever may come to stand there.
-          return layout(place, { from, to: to - 1 });
+          return layout(place, { from, to: to - 1 }, { onlyOn: true });
         }
         const span = workspace.endingAt(place.home, place.offset(position));
-        return span === undefined ? [] : layout(place, span);
+        return span === undefined ? [] : layout(place, span, { onlyOn: true });
       },
     },
   };
+}
+
+/** A step of indentation as the editor has it. */
+function unitOf({ tabSize, insertSpaces }: FormattingOptions): LayoutOptions {
+  if (!insertSpaces) return { unit: "tab" };
+  return tabSize >= 1 && tabSize <= 8 ? { unit: tabSize } : {};
 }

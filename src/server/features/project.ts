@@ -12,6 +12,7 @@ import type { Progress } from "../progress.js";
 import type { FileReport, ProjectReview } from "../project-review.js";
 import type { Publisher } from "../publisher.js";
 import type { Feature, Session } from "../session.js";
+import { sameFile } from "../uri.js";
 import { diagnosticIdentifier } from "./diagnostics.js";
 
 /** Reports that go to the client at a time. */
@@ -24,6 +25,10 @@ export class ProjectFeature {
   private isOn = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private running: CancellationTokenSource | undefined;
+  /** Files to be looked at again, and when. */
+  private readonly again = new Set<string>();
+  private againTimer: ReturnType<typeof setTimeout> | undefined;
+  private readonly stopped = new CancellationTokenSource();
   /** What was last answered when all had been told. */
   private answered = -1;
 
@@ -72,16 +77,46 @@ export class ProjectFeature {
       if (!this.isWanted) this.publisher.clearFiles();
     }
     this.schedule();
+    for (const uri of this.publisher.told) this.lookAgain(uri);
   }
 
   /** What is on the disk of a file has changed. */
   fileChanged(uri: string): void {
     this.review.fileChanged(uri);
     this.schedule();
+    const told = this.publisher.told.find((one) => sameFile(one) === sameFile(uri));
+    if (told !== undefined) this.lookAgain(told);
+  }
+
+  /** Where nothing is told of files that nobody opened unless somebody asks, what was told once stays true. */
+  private lookAgain(uri: string): void {
+    const { session, publisher, again } = this;
+    if (this.isWanted || session.host.project === undefined || session.host.isSettingsFile(uri)) return;
+    again.add(uri);
+    clearTimeout(this.againTimer);
+    this.againTimer = setTimeout(() => {
+      const uris = [...again];
+      again.clear();
+      session.host.project!
+        .review(
+          uris,
+          session.client,
+          (one, diagnostics) => {
+            if (!session.workspace.has(one)) publisher.file(one, diagnostics);
+          },
+          this.stopped.token,
+        )
+        .catch((error: unknown) => session.log(
+          1,
+          `Files that were told of could not be looked at again: ${String(error)}`,
+        ));
+    }, settling);
   }
 
   stop(): void {
     clearTimeout(this.timer);
+    clearTimeout(this.againTimer);
+    this.stopped.cancel();
     this.running?.cancel();
     this.review.touch();
   }

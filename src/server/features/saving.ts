@@ -14,7 +14,7 @@ export function savingFeature({ workspace, documents }: Session, saves: Saves): 
         if (place?.isWhole !== true || documents.settingsOf(uri).off !== undefined) return [];
         if (reason !== byHand && workspace.savesWhen(uri) === "explicit") return [];
         if (saves.isDone(uri, place.text)) return [];
-        const edits = workspace.onSave(uri, documents.typed(uri));
+        const edits = workspace.onSave(uri, documents.typed.in(uri));
         saves.answered(uri, place.text, edits);
         return place.edits(edits);
       },
