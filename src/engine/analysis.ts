@@ -60,6 +60,10 @@ const mostBehind = 200;
 /** After this many steps the analysis asks whether it should stop for now. */
 const usualSteps = 200;
 
+/** Of texts longer than this, in UTF-16 code units, something is told before all is looked at: first their form, then what stands in a window of them. */
+const longText = 100_000;
+const windowLength = 6000;
+
 /** About how many characters a node has. */
 const lengthOfStep = 20;
 
@@ -96,6 +100,10 @@ export class DocumentAnalysis {
   private readonly unnamed = new Frontier();
   private readonly unvisited = new Frontier();
   private readonly touched = new Set<Node>();
+  /** Nodes that hold very much and are visited when what that needs has been worked out; and what is being worked out of the first. */
+  private readonly toPrepare = new Set<Node>();
+  private readonly readyToVisit = new Set<Node>();
+  private preparing: { readonly call: Call; readonly bits: Iterator<void> }[] | undefined;
   /** Of nodes with very many children, the parts that have been looked at. */
   private readonly parts = new Map<Node, ReadonlySet<Siblings>>();
   /** Parts that are to be looked at again although nothing in them has changed. */
@@ -108,6 +116,8 @@ export class DocumentAnalysis {
   private everything = true;
   /** Nothing has been visited since the start. */
   private fresh = true;
+  /** What of a long text is to be told before all is looked at. */
+  private first: "form" | "window" | undefined;
   private lastEdit = 0;
   /** What lies between the edits since it was last asked what is broken, in the text as it is. */
   private edited: Span | undefined;
@@ -198,6 +208,7 @@ export class DocumentAnalysis {
   /** Takes an edit in; `text` is the text after it. */
   edit(edit: Edit, text: Text): void {
     this.current = text;
+    this.preparing = undefined;
     this.behind.push({ edit, text });
     this.lastEdit = edit.from;
     const end = edit.from + edit.insert.length;
@@ -371,8 +382,10 @@ export class DocumentAnalysis {
     this.list.forget();
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.clear();
     for (const frontier of [this.unvisited, this.lateNodes]) frontier.clear();
+    this.preparing = undefined;
     for (const set of [
       this.touched,
+      this.toPrepare,
       this.dirtyBindings,
       this.dirtyUses,
       this.dirtyFlows,
@@ -391,6 +404,7 @@ export class DocumentAnalysis {
     this.broken.clear();
     this.late.clear();
     this.everything = this.fresh = true;
+    this.first = this.current.length > longText ? "form" : undefined;
     const { root } = this.tree!;
     this.unvisited.addChildren(root);
     this.touched.add(root);
@@ -445,6 +459,7 @@ export class DocumentAnalysis {
       for (const segment of this.segments.forget(node)) this.loseSegment(segment);
       for (const frontier of [this.unnamed, this.unvisited, this.lateNodes]) frontier.delete(node);
       this.touched.delete(node);
+      this.toPrepare.delete(node);
       this.dirtyFlows.delete(node);
       this.broken.withdraw(node);
     });
@@ -457,6 +472,12 @@ export class DocumentAnalysis {
 
   private *work(): Generator<void> {
     const keeper = this.keeper!;
+    // Of a long text its form can be told at once.
+    if (this.first === "form") {
+      this.lookAtFile();
+      this.first = "window";
+      yield;
+    }
     if (this.extent !== "all") this.unnamed.clear();
     while (!this.unnamed.isEmpty) {
       this.staged("names", () => this.takeNames(keeper));
@@ -465,16 +486,47 @@ export class DocumentAnalysis {
     this.staged("names", () => this.settleNames(keeper.names));
     if (this.brokenIn !== this.tree) this.checkBroken();
     this.brokenIn = this.tree;
+    if (this.first === "window") {
+      this.first = undefined;
+      this.lookAtWindow();
+      yield;
+    }
     yield* this.visitAll();
+    yield* this.prepareAll();
     yield* this.each(this.dirtyBindings, (binding) => this.lookAtBinding(binding));
     yield* this.each(this.dirtyUses, (use) => this.lookAtUse(use));
     yield* this.each(this.dirtyFlows, (root) => this.lookAtFlow(root));
     yield* this.each(this.dirtySegments, (segment) => this.lookAtGraph(segment, segment.graph));
     if (this.late.size > 0) yield* this.catchUp();
+    this.lookAtFile();
+  }
+
+  private lookAtFile(): void {
     this.ofFile = [];
     this.unit = this.store = undefined;
     this.base = this.tree!.root;
     for (const call of this.calls.byFile) this.call(call, undefined);
+  }
+
+  /** Looks at what a person is likely to see before all else: what stands around the last edit, or at the top. */
+  private lookAtWindow(): void {
+    const first = Math.max(0, this.lastEdit - windowLength / 2);
+    const last = first + windowLength;
+    const isIn = ({ start }: Node): boolean => start >= first && start <= last;
+    const elsewhere: Node[] = [];
+    for (let node = this.unvisited.take(); node !== undefined; node = this.unvisited.take()) {
+      const { start } = node;
+      if (start > last || start + node.length < first) elsewhere.push(node);
+      else this.visitAndNote(node);
+    }
+    for (const node of elsewhere.reverse()) this.unvisited.add(node);
+    lookAtSome(this.dirtyUses, ({ node }) => isIn(node), (use) => this.lookAtUse(use));
+    lookAtSome(
+      this.dirtyBindings,
+      ({ declarations: [one] }) => one !== undefined && isIn(one.owner),
+      (binding) => this.lookAtBinding(binding),
+    );
+    lookAtSome(this.dirtyFlows, (root) => isIn(root) && root.end <= last, (root) => this.lookAtFlow(root));
   }
 
   /** Looks at what is in a set and takes it out; what is looked at is not looked at again. */
@@ -696,19 +748,53 @@ export class DocumentAnalysis {
     if (byNode.size + bySiblings.size === 0 && byFlow.length === 0 && byEnds.length === 0) this.unvisited.clear();
     if (!this.everything || this.lastEdit > 0) this.unvisited.sort(this.lastEdit);
     for (let count = 1, node = this.unvisited.take(); node !== undefined; count += 1, node = this.unvisited.take()) {
-      this.visit(node);
-      if (this.language.isFlowRoot(node)) this.dirtyFlows.add(node);
-      this.unvisited.addChildren(node);
+      this.visitAndNote(node);
       if (count % this.stepsAtATime === 0) yield;
     }
   }
 
+  /** Visits a node for the first time; its children come next. */
+  private visitAndNote(node: Node): void {
+    this.visit(node);
+    if (this.language.isFlowRoot(node)) this.dirtyFlows.add(node);
+    this.unvisited.addChildren(node);
+  }
+
   private visit(node: Node): void {
+    if (this.everything && node.length > longText && this.calls.ahead.has(node.type) && !this.readyToVisit.has(node)) {
+      this.toPrepare.add(node);
+      return;
+    }
     this.drop(this.visits, node);
     const calls = this.calls.byNode.get(node.type);
     if (calls !== undefined) this.callFor(calls, this.visits, node, node);
     const amongChildren = this.calls.bySiblings.get(node.type);
     if (amongChildren !== undefined) this.lookAtParts(node, amongChildren);
+  }
+
+  /** Visits nodes that hold very much, once what rules need for that has been worked out. */
+  private *prepareAll(): Generator<void> {
+    for (const node of this.toPrepare) {
+      this.preparing ??= this.calls.ahead.get(node.type)!.flatMap((call) => {
+        let bits: Iterable<void> = [];
+        this.call({ ...call, run: (unit, file) => void (bits = call.run(unit, file) as Iterable<void>) }, node);
+        return { call, bits: bits[Symbol.iterator]() };
+      });
+      for (const { call, bits } of this.preparing) {
+        for (let isDone = false; !isDone; ) {
+          // A rule that fails has no more to give.
+          isDone = true;
+          this.call({ ...call, run: () => void (isDone = bits.next().done === true) }, node);
+          if (!isDone) yield;
+        }
+      }
+      this.preparing = undefined;
+      this.toPrepare.delete(node);
+      this.readyToVisit.add(node);
+      this.visit(node);
+      this.readyToVisit.delete(node);
+      yield;
+    }
   }
 
   /** Calls rules for the children of a node: of very many for those parts that have changed. Without rules it forgets them. */
@@ -956,6 +1042,15 @@ export class DocumentAnalysis {
 
 /** How far behind a problem on its line, in UTF-16 code units, what follows is broken too. */
 const besideProblem = 3;
+
+/** Looks at those of a set that are wanted, and takes them out. */
+function lookAtSome<One>(set: Set<One>, isWanted: (one: One) => boolean, look: (one: One) => void): void {
+  const wanted = [...set].filter(isWanted);
+  for (const one of wanted) {
+    set.delete(one);
+    look(one);
+  }
+}
 
 /** What beside rules decides about alerts. */
 function surroundingsOf({ language, runtime, known }: ResolvedSettings): string {

@@ -7,7 +7,7 @@ import { LiveSource, sharedView, viewFor } from "./view.js";
 export interface Call {
   readonly rule: Rule;
   readonly view: FileView;
-  readonly run: (unit: never, file: FileView) => void;
+  readonly run: (unit: never, file: FileView) => unknown;
 }
 
 export class RuleCalls {
@@ -15,6 +15,7 @@ export class RuleCalls {
   readonly live = new LiveSource();
   readonly byNode = new Map<string, Call[]>();
   readonly bySiblings = new Map<string, Call[]>();
+  readonly ahead = new Map<string, Call[]>();
   readonly byBinding: Call[] = [];
   readonly byUse: Call[] = [];
   readonly byFlow: Call[] = [];
@@ -37,7 +38,8 @@ export class RuleCalls {
     for (const one of active) {
       const { rule } = one;
       const view = viewFor(one, live, shared);
-      for (const [byKind, visitors] of [[this.byNode, rule.visit], [this.bySiblings, rule.siblings]] as const) {
+      const ways = [[this.byNode, rule.visit], [this.bySiblings, rule.siblings], [this.ahead, rule.ahead]] as const;
+      for (const [byKind, visitors] of ways) {
         for (const [type, visit] of Object.entries(visitors ?? {})) {
           const calls = byKind.get(type) ?? [];
           calls.push({ rule, view, run: visit as Call["run"] });

@@ -415,14 +415,34 @@ export class Workspace {
     return span === undefined ? edits : edits.filter(({ from, to }) => from >= span.from && to <= span.to);
   }
 
+  /** Edits, in document order, that put the imports in order and take out those nobody reads: by the rules that are on, and by those of the kit `tidy` that the settings do not switch off. */
+  orderImports(uri: string): Edit[] {
+    const { languageId, language, analysis, settings } = this.document(uri);
+    const only = ["imports", "dead.unread-import"];
+    const standard = this.unsaid("imports", settings);
+    if (standard.length === 0) return mend(analysis, { only }).edits;
+    const active = withBeside(
+      [
+        ...settings.active.filter(({ rule: { id } }) => areaOf(id) === "imports" || only.includes(id)),
+        ...standard.map((rule) => ({ rule, level: rule.level, options: settings.optionsOf(rule) })),
+      ],
+      settings.optionsOf,
+    );
+    const input = this.input(uri, languageId, language, analysis.text, { ...settings, active });
+    return mend(new DocumentAnalysis(input), { only }).edits;
+  }
+
+  /** Rules of the kit `tidy` of which the settings say nothing. */
+  private unsaid(area: string, { outcomes }: ResolvedSettings): Rule[] {
+    return this.rules.filter(
+      ({ id, kits }) => areaOf(id) === area && kits.includes("tidy") && outcomes.get(id)?.from === "in no kit",
+    );
+  }
+
   /** An analysis with all rules that lay out. It goes along with the document once it has been needed. */
   private layoutAnalysis(document: OpenState, unit: LayoutOptions["unit"]): DocumentAnalysis {
     const { uri, languageId, language, analysis, settings } = document;
-    const standard = this.rules.filter(
-      (rule) => areaOf(rule.id) === "layout" &&
-        rule.kits.includes("tidy") &&
-        settings.outcomes.get(rule.id)?.from === "in no kit",
-    );
+    const standard = this.unsaid("layout", settings);
     if (standard.length === 0) return analysis;
     const isSaid = settings.outcomes.get(indent.id)?.tunedBy.length !== 0 || !standard.includes(indent);
     const step = isSaid ? undefined : unit;

@@ -203,6 +203,16 @@ export interface Rule<Options = any> {
    */
   readonly visit?: Visitors<Options>;
   /**
+   * Work ahead, by the kinds of `visit`, of what it will need of a node that holds very much, bit by bit: between two bits the analysis may turn to something else.
+   * What is worked out is kept by the rule; it is given up where the text changes meanwhile.
+   */
+  readonly ahead?: {
+    readonly [Type in JavaScriptNode["type"]]?: (
+      node: Extract<JavaScriptNode, { type: Type }>,
+      file: FileView<Options>
+    ) => Iterable<void>
+  };
+  /**
    * Called for the children of nodes of a kind, with what stands between them: of a node with very many, for some of them at a time. Offsets are tied to
    * their `base`.
    */

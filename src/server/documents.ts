@@ -5,6 +5,7 @@ import type { EditOf } from "../engine/workspace.js";
 import { difference, type Edit } from "../text/edit.js";
 import { offsetAt } from "../text/position.js";
 import { Text } from "../text/text.js";
+import { Calm } from "./calm.js";
 import type { DocumentSettings } from "./host.js";
 import { alertsInCell, Notebook, type Cell } from "./notebook.js";
 import { Place } from "./place.js";
@@ -36,6 +37,7 @@ export interface OpenSettings {
 export class Documents {
   readonly settingsFiles = new Map<string, OpenSettings>();
   readonly typed = new Typed();
+  readonly calm = new Calm();
   private readonly notebooks = new Map<string, Notebook>();
   /** The notebook of each cell. */
   private readonly cells = new Map<string, Notebook>();
@@ -129,6 +131,7 @@ export class Documents {
       throw error;
     }
     this.typed.note(uri, made, workspace.text(uri));
+    this.calm.note(uri, made, workspace.text(uri));
     this.unsaved.add(uri);
     return uri;
   }
@@ -154,6 +157,7 @@ export class Documents {
 
   saved(uri: string): void {
     this.typed.saved(uri);
+    this.calm.settle(uri);
     this.unsaved.delete(uri);
   }
 
@@ -170,6 +174,7 @@ export class Documents {
     workspace.close(uri);
     for (const map of [this.applied, this.lost]) map.delete(uri);
     this.typed.forget(uri);
+    this.calm.forget(uri);
     this.unsaved.delete(uri);
     this.session.scheduler.forget(uri);
     this.session.status.forget(uri);
@@ -287,6 +292,20 @@ export class Documents {
     return isWhole ? shown : alertsInCell(shown, text, from, to);
   }
 
+  /** Those of a document's alerts that are known now; nothing is waited for. */
+  known(place: Place): readonly Alert[] {
+    const { workspace } = this.session;
+    const soFar = workspace.isReady(place.home) ? undefined : workspace.alertsSoFar(place.home);
+    return this.alerts(place, soFar);
+  }
+
+  /** What is shown of a document: all its alerts, or those that are known so far; less where calm asks for it. */
+  shown(place: Place, soFar?: readonly Alert[]): readonly Alert[] {
+    const { workspace, editor } = this.session;
+    const all = this.alerts(place, soFar ?? workspace.alerts(place.home));
+    return editor.calm && place.isWhole ? this.calm.show(place.home, all, place.text, soFar === undefined) : all;
+  }
+
   settingsOf(home: string): DocumentSettings {
     return this.applied.get(home) ?? this.apply(home);
   }
@@ -295,6 +314,7 @@ export class Documents {
   apply(home: string): DocumentSettings {
     const applied = this.session.host.settingsFor(home);
     this.applied.set(home, applied);
+    this.calm.settle(home);
     const { file, broken, madeOf } = applied;
     if (madeOf !== undefined && this.toldMade.get(file ?? "") !== madeOf) {
       this.toldMade.set(file ?? "", madeOf);

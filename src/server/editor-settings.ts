@@ -7,6 +7,10 @@ const schema = z.object({
     "type",
     "save",
   ]).describe("Whether documents are analysed while somebody types (`type`), or only when they are saved (`save`)."),
+  calm: z.boolean()
+    .describe(
+      "Whether marks on other lines stay as they were while the text is open where somebody types.",
+    ),
   pause: z.number().min(0).max(60_000).describe("Milliseconds of quiet before an analysis begins."),
   scope: z.enum(["open", "workspace"])
     .describe(

@@ -34,7 +34,7 @@ export class Publisher {
     const place = session.documents.place(uri);
     return place === undefined
       ? undefined
-      : { version: place.version, diagnostics: toDiagnostics(session.documents.alerts(place), place, session) };
+      : { version: place.version, diagnostics: toDiagnostics(session.documents.shown(place), place, session) };
   }
 
   /** Sends what is known of a document of the workspace, all of it or what has been found so far. */
@@ -42,8 +42,7 @@ export class Publisher {
     const { session } = this;
     if (session.pulls) return;
     for (const place of session.documents.places(home)) {
-      const alerts = session.documents.alerts(place, soFar ?? session.workspace.alerts(home));
-      this.send(place.uri, toDiagnostics(alerts, place, session), place.version);
+      this.send(place.uri, toDiagnostics(session.documents.shown(place, soFar), place, session), place.version);
     }
   }
 

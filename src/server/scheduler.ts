@@ -4,9 +4,9 @@ import type { Session } from "./session.js";
 
 /** Milliseconds of work at a time. */
 const slice = 5;
-/** Milliseconds after which a first part of the alerts is shown, if much has been done by then: a small document that waits for a busy machine is shown at once. */
-const patience = 150;
-const many = 300;
+/** Milliseconds after which a first part of the alerts of a long text is shown, in UTF-16 code units: a small one that waits for a busy machine is shown at once. The next parts come each after twice the time. */
+const patience = 100;
+const longText = 100_000;
 
 type Waiter = (ready: boolean) => void;
 
@@ -18,12 +18,11 @@ export interface AnalysisEvents {
   partly(home: string): void;
 }
 
-/** A document whose turn has come, with when its analysis began, how far it is, and whether a part of it has been shown. */
+/** A document whose turn has come, with when its analysis began. */
 interface Turn {
   readonly began: number;
-  /** Steps of its analysis that were made. */
-  steps: number;
-  shown: boolean;
+  /** After how many milliseconds what is known by then is shown next. */
+  next: number;
 }
 
 /**
@@ -114,7 +113,7 @@ export class Scheduler {
 
   private enqueue(home: string): void {
     this.timers.delete(home);
-    this.queue.set(home, { began: performance.now(), steps: 0, shown: false });
+    this.queue.set(home, { began: performance.now(), next: patience });
     this.goOn();
   }
 
@@ -151,16 +150,13 @@ export class Scheduler {
     const { workspace } = this.session;
     const until = performance.now() + slice;
     try {
-      const stop = (): boolean => {
-        turn.steps += 1;
-        return performance.now() > until;
-      };
-      if (!workspace.work(home, stop)) {
+      if (!workspace.work(home, () => performance.now() > until)) {
         this.events?.working(home);
-        // What has been found so far is shown once.
-        if (!turn.shown && turn.steps > many && performance.now() - turn.began > patience) {
-          turn.shown = true;
+        const time = performance.now() - turn.began;
+        if (time > turn.next && workspace.text(home).length > longText) {
           this.events?.partly(home);
+          // Showing it takes time too.
+          turn.next = 2 * (performance.now() - turn.began);
         }
         return;
       }

@@ -56,6 +56,7 @@ export class Session {
     this.languages = languages;
     this.editor = {
       when: "type",
+      calm: true,
       pause,
       scope: "open",
       trust: "ask",

@@ -28,7 +28,11 @@ async function drive(
   write(folder, {
     "alert-quill.jsonc": "{}",
     "src/a.js": "const fare = 3; const boat = fare;\nconst größe = '🚢'; bota(größe);\n",
-    [init]: setupOf(page),
+    "src/b.js": "const fare = 1;\nebb(fare);\n",
+    // That other files are told of shows that what the editor is set to has reached the server.
+    [init]: setupOf(page)
+      .replace('when = "type"', 'when = "type", scope = "workspace"')
+      .replace(':when "type"', ':when "type" :scope "workspace"'),
   });
   mkdirSync(path.join(folder, "bin"));
   // As it is on the path of somebody who has installed the package.
@@ -73,6 +77,10 @@ test("Neovim: open, type, mark, quick fix, save, layout, other settings", { time
   expect(seen["fault"]).toBeUndefined();
   expect(seen["opened"]).toEqual(["1:24 names.unknown ‘bota’ is not known here: did you mean ‘boat’?"]);
   expect(seen["typed"]).toHaveLength(2);
+  expect(seen["elsewhere"]).toBe(
+    "‘ebb’ is not known here: declare or import it, or list it under ‘known’ in the settings",
+  );
+  expect(seen["settings"]).toBe("There is no setting ‘kitz’ here: did you mean ‘kits’?");
   expect(seen["offered"].slice(0, 2)).toEqual(["Change to ‘boat’", "Change to ‘btoa’"]);
   expect(seen["fixed"]).toEqual([before, "const größe = '🚢'; boat(größe);"]);
   expect(seen["kept"]).toEqual([before, "const größe = '🚢'; boat(größe);", "debugger;"]);
@@ -91,6 +99,9 @@ test("Emacs: open, type, mark, quick fix, save, layout, other settings", { timeo
   );
   expect(seen["fault"]).toBeUndefined();
   expect(seen["opened"]).toEqual([expect.stringMatching(/^2:20 .*‘bota’ is not known here: did you mean ‘boat’\?/)]);
+  expect(seen["elsewhere"]).toMatch(/‘ebb’ is not known here/);
+  expect(seen["settings"]).toMatch(/There is no setting ‘kitz’ here: did you mean ‘kits’\?/);
+  expect(seen["ordered"]).toBe("import { a } from './a.js';\nimport { b } from './b.js';\na(b);\n");
   expect(seen["offered"].slice(0, 1)).toEqual(["Change to ‘boat’"]);
   expect(seen["fixed"]).toBe(`${before}\nconst größe = '🚢'; boat(größe);\n`);
   expect(seen["kept"]).toBe(`${before}\nconst größe = '🚢'; boat(größe);\ndebugger;\n`);

@@ -20,13 +20,16 @@
 (defun quill-count (count) (lambda () (= (length (flymake-diagnostics)) count)))
 (defun quill-settle () (eglot--signal-textDocument/didChange))
 
-(defun quill-open (file)
+(defun quill-open-any (file)
   (find-file file)
   ;; With nobody at the keys no command ends, after which Eglot connects.
   (run-hooks 'post-command-hook)
   (quill-wait "the server" (lambda () (and (eglot-current-server) (eglot-managed-p))))
   (flymake-mode 1)
-  (flymake-start)
+  (flymake-start))
+
+(defun quill-open (file)
+  (quill-open-any file)
   (quill-wait "marks of the opened file" (quill-count 1)))
 
 (defun quill-drive ()
@@ -55,6 +58,32 @@
   (quill-settle)
   (quill-wait "the quick fix" (quill-count 0))
   (quill-say 'fixed (buffer-string))
+
+  ;; What the editor is set to: files that are not open are told of.
+  (let ((elsewhere (lambda () (seq-some (lambda (one) (and (string-match "b\\.js$" (format "%s" (car one))) (cadr one)))
+                                        flymake-list-only-diagnostics))))
+    (quill-wait "marks of another file" elsewhere)
+    (quill-say 'elsewhere (flymake-diagnostic-text (funcall elsewhere))))
+
+  ;; Imports in order.
+  (quill-open-any "c.js")
+  (insert "import { b } from './b.js';\nimport { a } from './a.js';\na(b);\n")
+  (quill-settle)
+  (alert-quill-order-imports)
+  (quill-say 'ordered (buffer-string))
+  (set-buffer-modified-p nil)
+  (kill-buffer)
+
+  ;; The settings file as it is typed.
+  (quill-open-any "../alert-quill.jsonc")
+  (erase-buffer)
+  (insert "{ \"kitz\": [] }")
+  (quill-settle)
+  (quill-wait "a mark of the settings" (quill-count 1))
+  (quill-say 'settings (car (quill-marks)))
+  (set-buffer-modified-p nil)
+  (kill-buffer)
+  (find-file "a.js")
 
   ;; Saving settles what was there when the file was opened.
   (goto-char (point-max))

@@ -43,6 +43,15 @@ local ok, fault = pcall(function()
 
   vim.lsp.buf.hover()
 
+  -- What the editor is set to: files that are not open are told of.
+  local function elsewhere()
+    for _, one in ipairs(vim.diagnostic.get()) do
+      if vim.api.nvim_buf_get_name(one.bufnr):match("b%.js$") then return one.message end
+    end
+  end
+  wait("marks of another file", function() return elsewhere() ~= nil end)
+  say("elsewhere", elsewhere())
+
   -- Saving settles what was there when the file was opened.
   vim.cmd("normal! Godebugger;")
   wait("a mark of the pause", function() return #vim.diagnostic.get(0) == 1 end)
@@ -61,6 +70,13 @@ local ok, fault = pcall(function()
   if vim.lsp.buf.format then vim.lsp.buf.format() else vim.lsp.buf.formatting_sync(nil, 5000) end
   say("laid out", vim.list_slice(lines(), #lines() - 2))
   wait("a mark of the call", function() return #vim.diagnostic.get(0) == 1 end)
+
+  -- The settings file as it is typed.
+  vim.cmd("edit alert-quill.jsonc")
+  vim.api.nvim_buf_set_lines(0, 0, -1, false, { '{ "kitz": [] }' })
+  wait("a mark of the settings", function() return #vim.diagnostic.get(0) == 1 end)
+  say("settings", vim.diagnostic.get(0)[1].message)
+  vim.cmd("edit! | bdelete")
 
   -- Other settings count at once.
   vim.fn.writefile({ '{ "known": ["moor"] }' }, "alert-quill.jsonc")

@@ -89,3 +89,36 @@ test("edits that come before the end do not make it begin again", () => {
   const fresh = opened(`${name}.${ending}`, workspace.text(uri).value, {}, 200);
   expect(workspace.alerts(uri)).toEqual(fresh.workspace.alerts(fresh.uri));
 });
+
+test(
+  "of a long text its form is told first, then what stands at its top, then the rest; and nothing holds up the slices for all of it",
+  () => {
+    for (const { name, ending, make } of shapes) {
+      const long = `tide();\n${make(6000)}\nebb(;\n`;
+      expect(long.length, name).toBeGreaterThan(100_000);
+      const { workspace, uri, count } = opened(`${name}.${ending}`, long, everyKit, 200);
+      const until = (rule: string, from: number, to: number): number => {
+        const at = (): boolean => workspace
+          .alertsSoFar(uri)
+          ?.some((alert) => alert.rule.startsWith(rule) && alert.from >= from && alert.from < to) ===
+          true;
+        for (let slices = 0; slices < 400; slices += 1) {
+          if (at()) return slices;
+          if (workspace.work(uri, () => true)) break;
+        }
+        return -1;
+      };
+      const form = until("syntax.", long.length - 10, long.length);
+      expect(form, name).toBeGreaterThan(0);
+      expect(form, name).toBeLessThanOrEqual(2);
+      expect(until("names.unknown", 0, 4), name).toBeGreaterThan(0);
+      expect(workspace.isReady(uri), name).toBe(false);
+      // By then little has been visited.
+      const early = count.visits;
+      while (!workspace.work(uri, () => true));
+      expect(early, name).toBeLessThan(count.visits / 4);
+      const whole = opened(`${name}.${ending}`, long, everyKit, 200);
+      expect(workspace.alerts(uri)).toEqual(whole.workspace.alerts(whole.uri));
+    }
+  },
+);

@@ -104,6 +104,22 @@ export function unitsOf(item: Node, { text }: FileView<unknown>, style: LayoutSt
   return found;
 }
 
+/** Works out how an item and those inside of it are laid out, one after the other, for `unitsOf`. */
+export function* unitsAhead(item: Node, { text }: FileView<unknown>, style: LayoutStyle): Generator<void> {
+  const least = item.start;
+  const waiting: { readonly node: Node; readonly base: string }[] = [{ node: item, base: "" }];
+  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+    const one = laidOut(next.node, next.base, text, style);
+    if (one.isClean) continue;
+    const { start } = next.node;
+    const moves = one.gaps.some((gap) => changesLines(gap, start, text));
+    for (const { node, base } of one.units) {
+      waiting.push({ node, base: moves ? lineHead(text, node.start, least) : base });
+    }
+    yield;
+  }
+}
+
 /** The edits that lay one out. What is laid out by itself moves along with its first line. */
 export function editsFor(one: LaidOut, text: SourceText): Edit[] {
   const { start } = one.node;

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { JavaScriptNode } from "../../languages/javascript/index.js";
+import type { LayoutStyle } from "../../languages/javascript/layout/index.js";
 import { piecesAmong } from "../../languages/javascript/layout/pieces.js";
 import type { Gap } from "../../layout/printer.js";
 import type { Siblings } from "../../syntax/siblings.js";
@@ -7,7 +8,7 @@ import { lineBreakOf } from "../lines.js";
 import { defineRule, type FileView, type Visitors } from "../rule.js";
 import { wrongLines } from "./indent-lines.js";
 import { indent, indentStyle, items } from "./indent.js";
-import { changesLines, editsFor, laidOut, styleOf, styleRules, unitsOf, type LaidOut } from "./laid-out.js";
+import { changesLines, editsFor, laidOut, styleOf, styleRules, unitsAhead, unitsOf, type LaidOut } from "./laid-out.js";
 import { lineWidth, longLines } from "./line-width.js";
 
 const options = z.strictObject({
@@ -53,11 +54,20 @@ function messageFor(gaps: readonly Gap[], start: number, text: FileView["text"])
     : "The lines end elsewhere than agreed";
 }
 
+/** The style that the settings come to. */
+function styleFor({ options: { brokenLists }, beside }: FileView<Options>): LayoutStyle {
+  return styleOf(beside, beside(lineWidth).options.most, brokenLists);
+}
+
+function* prepareItem(item: JavaScriptNode, file: FileView<Options>): Generator<void> {
+  if (item.parent?.type === "Program" && !file.isBroken(item)) yield* unitsAhead(item, file, styleFor(file));
+}
+
 function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
   if (item.parent?.type !== "Program" || file.isBroken(item)) return;
-  const { text, options: { brokenLists }, beside, alert } = file;
+  const { text, beside, alert } = file;
   const { isOn, options: { most } } = beside(lineWidth);
-  const style = styleOf(beside, most, brokenLists);
+  const style = styleFor(file);
   let lines: ReadonlySet<number> | undefined;
   const placed = (): ReadonlySet<number> => (lines ??= placedLines(item, file));
   for (const one of unitsOf(item, file, style)) {
@@ -84,8 +94,9 @@ function checkItem(item: JavaScriptNode, file: FileView<Options>): void {
 /** Items that stand on one line. */
 function checkItems(
   siblings: Siblings,
-  { text, options: { brokenLists }, beside, alert, isBroken }: FileView<Options>,
+  file: FileView<Options>,
 ): void {
+  const { text, alert, isBroken } = file;
   const { node, base } = siblings;
   // Mostly each stands on lines of its own.
   if (
@@ -96,7 +107,7 @@ function checkItems(
   ) return;
   const least = siblings.before?.end ?? node.start;
   const most = siblings.isLast ? node.end : siblings.children.at(-1)!.end;
-  const style = styleOf(beside, beside(lineWidth).options.most, brokenLists);
+  const style = styleFor(file);
   const { start } = node;
   const origin = base.start;
   for (const gap of laidOut(node, "", text, style).gaps) {
@@ -151,5 +162,6 @@ export const lineBreaks = defineRule({
     }],
   },
   visit: Object.fromEntries(items.map((kind) => [kind, checkItem])) as Visitors<Options>,
+  ahead: Object.fromEntries(items.map((kind) => [kind, prepareItem])),
   siblings: { Program: checkItems },
 });

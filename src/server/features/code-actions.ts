@@ -56,7 +56,9 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
       if (named === undefined) continue;
       const deferred: Deferred = { uri, version: place.version, does, trigger: triggerKind };
       if (session.client.resolvesEdits && triggerKind !== automatic) {
-        if (documents.alerts(place).length > 0) actions.push({ title: titles[does], kind: named, data: deferred });
+        if (does === "order-imports" || documents.alerts(place).length > 0) {
+          actions.push({ title: titles[does], kind: named, data: deferred });
+        }
         continue;
       }
       const edits = sourceEdits(place, deferred);
@@ -69,7 +71,7 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
   /** The edits of an action for the whole document. As a part of a save it does what the settings say of saves, and nothing if that has been done. */
   const sourceEdits = (place: Place, { does, trigger }: Deferred): readonly Edit[] => {
     const { home, uri, text } = place;
-    if (does === "order-imports") return workspace.mend(home, { only: ["imports", "dead.unread-import"] });
+    if (does === "order-imports") return workspace.orderImports(home);
     if (trigger !== invoked && place.isWhole && saves.isDone(uri, text)) return [];
     const edits = trigger === automatic && place.isWhole
       ? workspace.onSave(home, documents.typed.in(uri))
@@ -89,7 +91,12 @@ export function codeActionFeature(session: Session, saves: Saves): Feature {
     const settled = deferred.does === "settle-rule" ? allOfRule(deferred.rule ?? "", place, session) : undefined;
     const edits = settled?.flatMap((remedy) => remedy.edits) ?? sourceEdits(place, deferred);
     if (edits.length === 0) {
-      session.say(3, "Nothing here can be settled for certain: what is left needs a person to look at it");
+      session.say(
+        3,
+        deferred.does === "order-imports"
+          ? "The imports are in order"
+          : "Nothing here can be settled for certain: what is left needs a person to look at it",
+      );
     }
     const edit = workspaceEdit(
       session,

@@ -33,7 +33,7 @@ export function hoverFeature(session: Session): Feature {
 }
 
 function alertHover(session: Session, place: Place, offset: number): Hover | null {
-  const alerts = session.documents.alerts(place).filter(({ from, to }) => from <= offset && offset <= to);
+  const alerts = session.documents.known(place).filter(({ from, to }) => from <= offset && offset <= to);
   const [first] = alerts;
   if (first === undefined) return null;
   const parts = alerts.slice(0, mostTold).map(({ rule: id, message, level, ownLevel }) => {
