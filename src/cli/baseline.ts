@@ -8,7 +8,7 @@ import { counted } from "../report/model.js";
 import { complain, print } from "./output.js";
 import { visitFrom } from "./review.js";
 
-export async function baselineCommand(): Promise<number> {
+export async function baselineCommand({ settled = false }: { readonly settled?: boolean }): Promise<number> {
   const settings = new ProjectSettings();
   const settingsFile = settings.fileFor(process.cwd());
   const file = Baseline.fileOf(settingsFile === undefined ? undefined : settings.source(settingsFile));
@@ -23,8 +23,22 @@ export async function baselineCommand(): Promise<number> {
     ignoresBaseline: true,
   });
   for (const { path: shown, reason } of result.problems) complain(`${shown}: ${reason}`);
-  writeText(file, Baseline.write(review.files));
-  const count = review.files.reduce((sum, { alerts }) => sum + alerts.length, 0);
-  print(`${path.relative(process.cwd(), file)} holds ${counted(count, "alert")} of ${counted(review.files.length, "file")}, which are not told from now on.\n`);
+  let { files } = review;
+  if (settled) {
+    let before: Baseline;
+    try {
+      before = Baseline.read(file);
+    } catch (error) {
+      complain(`${path.relative(process.cwd(), file)}: ${(error as Error).message}`);
+      return 2;
+    }
+    files = files.map((one) => {
+      const fresh = new Set(before.fresh(path.resolve(path.dirname(file), one.path), one.alerts, one.text));
+      return { ...one, alerts: one.alerts.filter((alert) => !fresh.has(alert)) };
+    });
+  }
+  writeText(file, Baseline.write(files));
+  const count = files.reduce((sum, { alerts }) => sum + alerts.length, 0);
+  print(`${path.relative(process.cwd(), file)} holds ${counted(count, "alert")} of ${counted(files.filter(({ alerts }) => alerts.length > 0).length, "file")}, which are not told from now on.\n`);
   return result.problems.length > 0 ? 2 : 0;
 }

@@ -1,6 +1,6 @@
 #!/usr/bin/env node
 /** The command line. Each command loads what it needs when it runs. Exit codes: 0 nothing at or above the failing level; 1 something; 2 the command could not do its work. */
-import { Command, CommanderError, InvalidArgumentError, Option } from "commander";
+import { Argument, Command, CommanderError, InvalidArgumentError, Option } from "commander";
 import { arePacksLoaded, endProcess, ownProcess, writeOut } from "../project/pack-guard.js";
 import { levels } from "../rules/rule.js";
 import { version } from "../version.js";
@@ -33,6 +33,8 @@ const list = (text: string): string[] => text.split(",").map((name) => name.trim
 
 const formOption = new Option("--format <form>", "how to report").choices(["text", "json"]).default("text");
 const colourOption = new Option("--color", "with colours, wherever the output goes");
+const settingsOption = new Option("--settings <file>", "with this settings file instead of the nearest of each file");
+const asOption = new Option("--as <file>", "the file that the standard input stands for, given as `-`");
 const noColourOption = new Option("--no-color", "without colours");
 
 program.hook("preAction", (_, command) => {
@@ -65,7 +67,7 @@ program
 program
   .command("review")
   .description("analyse files and folders")
-  .argument("[paths...]", "files and folders", ["."])
+  .argument("[paths...]", "files and folders, or `-` for the standard input", ["."])
   .addOption(new Option("--format <form>", "how to report").choices(["text", "json", "sarif"]).default("text"))
   .addOption(
     new Option(
@@ -83,6 +85,8 @@ program
   .option("--since <revision>", "only alerts in lines that have changed since a revision of git")
   .option("--quiet", "print only alerts at the failing level or graver, and nothing where there are none")
   .option("--output <file>", "write the report into a file")
+  .addOption(settingsOption)
+  .addOption(asOption)
   .addOption(colourOption)
   .addOption(noColourOption)
   .action(async (paths, options) => {
@@ -93,13 +97,15 @@ program
 program
   .command("mend")
   .description("settle all that is certain in files and folders")
-  .argument("[paths...]", "files and folders", ["."])
+  .argument("[paths...]", "files and folders, or `-` for the standard input", ["."])
   .option("--only <rules>", "only remedies of these rules or areas, as layout,dead.unread-name", list)
   .option("--proposed", "apply proposed remedies too")
   .option("--dry-run", "write nothing, and show what would change")
   .option("--check", "as --dry-run, with exit code 1 where something would change")
   .option("--profile <name>", "with a profile of the settings")
   .option("--baseline", "settle what the baseline holds too")
+  .addOption(settingsOption)
+  .addOption(asOption)
   .addOption(formOption)
   .option("--since <revision>", "only lines that have changed since a revision of git")
   .action(async (paths, options) => {
@@ -110,9 +116,10 @@ program
 program
   .command("baseline")
   .description("write the alerts of today into the baseline that the settings name")
-  .action(async () => {
+  .option("--settled", "only drop what has been settled since, so that it is new if it comes back")
+  .action(async (options) => {
     const { baselineCommand } = await import("./baseline.js");
-    end(await baselineCommand());
+    end(await baselineCommand(options));
   });
 
 program
@@ -138,15 +145,18 @@ program
 
 program
   .command("trace")
-  .description("show which settings reach a file, and from where")
-  .argument("[file]", "a file")
+  .description("show which settings reach a file, and from where; or why a rule tells what it tells at a line")
+  .argument("[file]", "a file, or with a rule FILE:LINE")
+  .argument("[rule]", "the id of a rule")
   .option("--profile <name>", "with a profile of the settings")
+  .addOption(settingsOption)
   .addOption(formOption)
   .option("--flow <place>", "instead, the flow graph of the function around a line, given as FILE:LINE")
-  .action(async (file, { flow, profile, format }) => {
-    const { traceFile, traceFlow } = await import("./trace.js");
+  .action(async (file, rule, { flow, ...options }) => {
+    const { traceFile, traceFlow, traceRuleAt } = await import("./trace.js");
     if (flow !== undefined) end(traceFlow(flow));
-    else if (file !== undefined) end(await traceFile(file, { profile, format }));
+    else if (rule !== undefined) end(await traceRuleAt(file, rule, options));
+    else if (file !== undefined) end(await traceFile(file, options));
     else {
       complain("say which file, or with --flow which line");
       process.exitCode = 2;
@@ -178,6 +188,25 @@ program
   });
 
 program
+  .command("completion")
+  .description("print what completes commands, options and rules in a shell")
+  .addArgument(new Argument("<shell>", "the shell").choices(["bash", "zsh", "fish"]))
+  .addHelpText("after", "\nbash: alert-quill completion bash >> ~/.bashrc; zsh and fish likewise.")
+  .action(async (shell: "bash" | "zsh" | "fish") => {
+    const [{ scripts }, { print }] = await Promise.all([import("./completion.js"), import("./output.js")]);
+    print(scripts[shell]);
+  });
+
+program
+  .command("complete", { hidden: true })
+  .argument("[words...]")
+  .allowUnknownOption()
+  .action(async (words: readonly string[]) => {
+    const [{ completions }, { print }] = await Promise.all([import("./completion.js"), import("./output.js")]);
+    print((await completions(program, words)).map((offer) => `${offer}\n`).join(""));
+  });
+
+program
   .command("demo")
   .description("play an editing session on the sample project")
   .option("--fast", "without the pauses that let one follow")
@@ -190,7 +219,7 @@ try {
   await program.parseAsync();
 } catch (error) {
   if (error instanceof CommanderError) process.exitCode = error.exitCode === 0 ? 0 : 2;
-  else if (error instanceof Error && error.name === "SettingsError") {
+  else if (error instanceof Error && (error.name === "SettingsError" || error.name === "SourceError")) {
     complain(error.message);
     process.exitCode = 2;
   } else {

@@ -7,6 +7,7 @@ import { Text } from "../text/text.js";
 import { faultOfNames } from "./known-rules.js";
 import { complain, outputColours, outputWidth, print } from "./output.js";
 import { visitFrom } from "./review.js";
+import { sourceOf } from "./source.js";
 import { noProfile } from "./trace.js";
 
 export interface MendCommandOptions {
@@ -18,13 +19,16 @@ export interface MendCommandOptions {
   readonly since?: string;
   readonly profile?: string;
   readonly baseline?: boolean;
+  readonly as?: string;
+  readonly settings?: string;
   readonly format?: "text" | "json";
 }
 
 export async function mendCommand(
   paths: readonly string[],
-  { only, proposed, check = false, dryRun = check, since, profile, baseline, format }: MendCommandOptions,
+  { only, proposed, check = false, dryRun = check, since, profile, baseline, format, ...source }: MendCommandOptions,
 ): Promise<number> {
+  const taken = sourceOf(paths, source);
   const unknown = await faultOfNames(only);
   if (unknown !== undefined) {
     complain(unknown);
@@ -41,7 +45,12 @@ export async function mendCommand(
   let mended: Awaited<ReturnType<typeof mendProject>>;
   try {
     mended = await mendProject(
-      { ...visitFrom(paths), ...(profile !== undefined && { profile }), ...(baseline && { ignoresBaseline: true }) },
+      {
+        ...visitFrom(paths),
+        ...taken,
+        ...(profile !== undefined && { profile }),
+        ...(baseline && { ignoresBaseline: true }),
+      },
       options,
     );
   } catch (error) {
@@ -53,6 +62,12 @@ export async function mendCommand(
   if (profile !== undefined && !profiles.includes(profile)) {
     complain(noProfile(profile, profiles));
     return 2;
+  }
+  if (taken.input !== undefined && format !== "json" && !dryRun) {
+    // What was read comes out again, mended.
+    print(files[0]?.after ?? taken.input.text);
+    for (const { path, reason } of problems) complain(`${visibleText(path)}: ${reason}`);
+    return problems.length > 0 ? 2 : 0;
   }
   if (format === "json") {
     const changed = files.map(({ path, before, after, applied, dropped, fights }) => ({

@@ -18,6 +18,7 @@ import { levels, type Rule } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
 import { faultOfNames } from "./known-rules.js";
 import { complain, hasColour, outputWidth, print } from "./output.js";
+import { sourceOf } from "./source.js";
 import { noProfile } from "./trace.js";
 
 export interface ReviewOptions {
@@ -33,6 +34,8 @@ export interface ReviewOptions {
   readonly since?: string;
   readonly quiet?: boolean;
   readonly output?: string;
+  readonly as?: string;
+  readonly settings?: string;
 }
 
 /** How the commands visit a project: all languages, from the working folder, today. */
@@ -65,7 +68,7 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
     complain(unknown);
     return 2;
   }
-  const visit = visitFrom(paths);
+  const visit = { ...visitFrom(paths), ...sourceOf(paths, options) };
   let failed = false;
   const onFailure: typeof visit.onFailure = (file, failure) => {
     failed = true;
@@ -79,7 +82,7 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
     ...(trial && { only: [trial] }),
     ...(options.only && { about: options.only }),
     ...(options.since !== undefined && { since: options.since }),
-    keepsResults: options.anew !== true && trial === undefined && meter === undefined,
+    keepsResults: visit.input === undefined && options.anew !== true && trial === undefined && meter === undefined,
   }).catch((error: unknown) => {
     if (!(error instanceof RevisionError)) throw error;
     complain(error.message);

@@ -3,12 +3,18 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { createWorkspace } from "../engine/workspace.js";
 import { javascript } from "../languages/javascript/index.js";
+import { Baselines } from "../project/baseline.js";
 import { traceOf } from "../project/file-trace.js";
-import { ProjectSettings } from "../project/project-settings.js";
-import { settingsOf } from "../project/visit.js";
+import { ProjectSettings, type FileSettings } from "../project/project-settings.js";
+import { alertsOf, traceRule } from "../project/rule-trace.js";
+import { readText, settingsOf } from "../project/visit.js";
 import { flowText } from "../report/flow-text.js";
-import { traceJson, traceText } from "../report/trace.js";
+import { ruleTraceText, traceJson, traceText } from "../report/trace.js";
+import { rules } from "../rules/index.js";
+import { Text } from "../text/text.js";
+import { unknownName } from "./known-rules.js";
 import { complain, hasColour, print } from "./output.js";
+import { namedSettings } from "./source.js";
 
 function isFile(named: string): boolean {
   if (statSync(path.resolve(named), { throwIfNoEntry: false })?.isFile() === true) return true;
@@ -16,23 +22,83 @@ function isFile(named: string): boolean {
   return false;
 }
 
-/** Prints which settings reach a file, and what they come to. */
-export async function traceFile(
-  named: string,
-  { profile, format }: { readonly profile?: string; readonly format?: "text" | "json" },
-): Promise<number> {
-  if (!isFile(named)) return 2;
-  const file = path.resolve(named);
-  const settings = settingsOf(profile === undefined ? {} : { profile });
+export interface TraceOptions {
+  readonly profile?: string;
+  readonly settings?: string;
+  readonly format?: "text" | "json";
+}
+
+/** The language id of a file, where a language reads such files. */
+function languageIdOf(file: string): string | undefined {
+  const language = javascript();
+  return language.extensions.includes(path.extname(file)) ? language.languageIds[0]! : undefined;
+}
+
+/** Prints why a rule tells what it tells at a line, given as `FILE:LINE`, or does not. */
+export async function traceRuleAt(place: string, id: string, options: TraceOptions): Promise<number> {
+  const match = /^(.+):(\d+)$/.exec(place);
+  if (match === null) {
+    complain(`say which line, as in \`alert-quill trace src/fares.js:12 ${id}\`, and not \`${place}\``);
+    return 2;
+  }
+  const [, named, number] = match;
+  if (!isFile(named!)) return 2;
+  const file = path.resolve(named!);
+  const languageId = languageIdOf(file);
+  if (languageId === undefined) {
+    complain(`${named}: no language is known for such a file, so no rule looks at it`);
+    return 2;
+  }
+  const settings = settingsOf({ ...options, ...namedSettings(options.settings) });
   const settingsFile = settings.fileFor(path.dirname(file));
   if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
-  const trace = traceOf(file, settings, { folder: process.cwd() });
+  const own = settings.forFile(file);
+  const known = own.source?.checked.rules ?? rules;
+  const fault = unknownName(id, known, false);
+  if (fault !== undefined) {
+    complain(fault);
+    return 2;
+  }
+  const text = readText(file);
+  const line = Number(number);
+  const { lineCount } = Text.of(text).lines;
+  if (line < 1 || line > lineCount) {
+    complain(`${named} has ${lineCount} lines, and no line ${line}`);
+    return 2;
+  }
+  const trace = traceRule(file, languageId, text, known.find((rule) => rule.id === id)!, line, own);
+  print(
+    options.format === "json"
+      ? `${JSON.stringify({ format: 1, path: named, ...trace }, undefined, 2)}\n`
+      : ruleTraceText(named!, trace, { colour: hasColour() }),
+  );
+  return 0;
+}
+
+/** Prints which settings reach a file, and what they come to. */
+export async function traceFile(named: string, options: TraceOptions): Promise<number> {
+  const { profile, format } = options;
+  if (!isFile(named)) return 2;
+  const file = path.resolve(named);
+  const settings = settingsOf({ ...options, ...namedSettings(options.settings) });
+  const settingsFile = settings.fileFor(path.dirname(file));
+  if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
+  const trace = { ...traceOf(file, settings, { folder: process.cwd() }), ...inBaseline(file, settings.forFile(file)) };
   if (profile !== undefined && !trace.profiles.includes(profile)) {
     complain(noProfile(profile, trace.profiles));
     return 2;
   }
   print(format === "json" ? traceJson(trace) : traceText(trace, { colour: hasColour() }));
   return trace.issues.length > 0 ? 2 : 0;
+}
+
+/** How many of a file's alerts its baseline holds. */
+function inBaseline(file: string, own: FileSettings): { inBaseline?: number } {
+  const baseline = new Baselines().of(own.source);
+  const languageId = languageIdOf(file);
+  if (baseline === undefined || languageId === undefined) return {};
+  const { alerts, text } = alertsOf(file, languageId, readText(file), own.resolved);
+  return { inBaseline: alerts.length - baseline.fresh(file, alerts, text).length };
 }
 
 export function noProfile(profile: string, known: readonly string[]): string {

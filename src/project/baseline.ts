@@ -15,6 +15,9 @@ const schema = z.object({
 const keyOf = (rule: string, line: string): string => `${rule}\n${line}`;
 const lineOf = (alert: Alert, text: Text): string => text.lineAt(alert.from).text.trim().slice(0, 200);
 
+/** Alerts of a file that a baseline holds and that are not found any more, each by its rule and line with how many. */
+export type SettledAlerts = ReadonlyMap<string, number>;
+
 export class Baseline {
   private constructor(
     private readonly folder: string,
@@ -71,17 +74,33 @@ export class Baseline {
     return `${JSON.stringify({ version: 1, files: Object.fromEntries(entries) }, undefined, 2)}\n`;
   }
 
-  /** The alerts of a file that are not known. */
-  fresh(file: string, alerts: readonly Alert[], text: Text): Alert[] {
-    const known = this.files.get(path.relative(this.folder, file).split(path.sep).join("/"));
-    if (known === undefined) return [...alerts];
-    const left = new Map(known);
+  /** The alerts of a file that are not known. Of those in `settled` so many are known no more. */
+  fresh(file: string, alerts: readonly Alert[], text: Text, settled?: SettledAlerts): Alert[] {
+    const left = this.leftOf(file, settled);
+    if (left === undefined) return [...alerts];
     return alerts.filter((alert) => {
       const key = keyOf(alert.rule, lineOf(alert, text));
       const count = left.get(key) ?? 0;
       left.set(key, count - 1);
       return count <= 0;
     });
+  }
+
+  /** What it holds of a file and is not found any more, with how often. */
+  settled(file: string, alerts: readonly Alert[], text: Text, before?: SettledAlerts): SettledAlerts {
+    const left = this.leftOf(file, before) ?? new Map<string, number>();
+    for (const alert of alerts) {
+      const key = keyOf(alert.rule, lineOf(alert, text));
+      left.set(key, (left.get(key) ?? 0) - 1);
+    }
+    return new Map([...left].filter(([, count]) => count > 0));
+  }
+
+  /** What it holds of a file, but for what has been settled. */
+  private leftOf(file: string, settled?: SettledAlerts): Map<string, number> | undefined {
+    const known = this.files.get(path.relative(this.folder, file).split(path.sep).join("/"));
+    if (known === undefined) return undefined;
+    return new Map([...known].map(([key, count]) => [key, count - (settled?.get(key) ?? 0)]));
   }
 }
 

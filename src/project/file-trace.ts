@@ -4,8 +4,10 @@ import path from "node:path";
 import { javascript } from "../languages/javascript/index.js";
 import type { FileTrace } from "../report/trace.js";
 import { saysGenerated, topOfFile } from "../text/generated.js";
+import { Text } from "../text/text.js";
 import { ignoredBy, type MayRead } from "./discover.js";
 import type { ProjectSettings } from "./project-settings.js";
+import { hushLines } from "./rule-trace.js";
 
 const languageNames: Readonly<Record<string, string>> = {
   ".ts": "TypeScript",
@@ -36,6 +38,7 @@ export function traceOf(
   settings: ProjectSettings,
   { folder, mayRead }: { readonly folder: string; readonly mayRead?: MayRead },
 ): FileTrace {
+  const text = existsSync(file) ? readFileSync(file, "utf8") : "";
   const { resolved, layers, source } = settings.forFile(file);
   const shown = (target: string): string => path.relative(folder, target).split(path.sep).join("/") || ".";
   const name = source === undefined ? undefined : shown(source.file);
@@ -55,11 +58,8 @@ export function traceOf(
       ),
     },
     language: javascript().extensions.includes(extension) ? (languageNames[extension] ?? "JavaScript") : undefined,
-    isGenerated: resolved.generated === "form" &&
-      existsSync(file) &&
-      saysGenerated(
-        javascript().firstComments(readFileSync(file, "utf8").slice(0, topOfFile)),
-      ),
+    isGenerated: resolved.generated === "form" && saysGenerated(javascript().firstComments(text.slice(0, topOfFile))),
+    hushes: javascript().extensions.includes(extension) ? hushLines(Text.of(text)) : [],
     leftOut: leftOutBy(file, settings, folder, shown, mayRead),
     profiles: Object.keys(source?.checked.settings.profiles ?? {}),
     issues: (source?.issues ?? []).map(

@@ -69,7 +69,7 @@ export function resultOf({ uri, workspace }: ProjectFile): FileResult {
 }
 
 async function findInThreads(files: readonly LocatedFile[], visit: ProjectVisit, take: Take): Promise<void> {
-  const { profile, instead, today, folder } = visit;
+  const { profile, instead, settingsFile, today, folder } = visit;
   const pool = new Tinypool({
     filename: new URL("../project/review-worker.js", import.meta.url).href,
     maxThreads: availableParallelism(),
@@ -81,11 +81,11 @@ async function findInThreads(files: readonly LocatedFile[], visit: ProjectVisit,
     some.push({ file, text });
     length += text.length;
     if (length < batch) continue;
-    tasks.push({ files: some, profile, instead, today, folder });
+    tasks.push({ files: some, profile, instead, settingsFile, today, folder });
     some = [];
     length = 0;
   }
-  if (some.length > 0) tasks.push({ files: some, profile, instead, today, folder });
+  if (some.length > 0) tasks.push({ files: some, profile, instead, settingsFile, today, folder });
   try {
     await Promise.all(
       tasks.map(async (task) => {

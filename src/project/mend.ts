@@ -55,7 +55,7 @@ export async function mendProject(
       ...options,
       ...(within && { within }),
     });
-    if (edits.length > 0 && options.dryRun !== true) {
+    if (edits.length > 0 && options.dryRun !== true && visit.input === undefined) {
       const now = readFileSync(file, "utf8");
       const mark = now.startsWith("\uFEFF") ? "\uFEFF" : "";
       if (now !== mark + before) {

@@ -46,6 +46,8 @@ export interface FileSettings {
 
 export interface ProjectSettingsOptions {
   readonly profile?: string;
+  /** A settings file that counts for all files, instead of the nearest of each. */
+  readonly file?: string;
   /** Settings of an editor, and whether those of files count beside them. */
   readonly editor?: Settings;
   readonly settingsFile?: "merge" | "only";
@@ -99,6 +101,7 @@ export class ProjectSettings {
 
   /** The settings file that is in force for a folder: the nearest upward, or else the user's own. */
   fileFor(folder: string): string | undefined {
+    if (this.options.file !== undefined) return this.options.file;
     if (this.nearest.has(folder)) return this.nearest.get(folder);
     const file = path.join(folder, settingsFileName);
     const parent = path.dirname(folder);

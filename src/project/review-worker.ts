@@ -13,6 +13,7 @@ export interface ReviewTask {
   readonly files: readonly { readonly file: string; readonly text: string }[];
   readonly profile: string | undefined;
   readonly instead: Settings | undefined;
+  readonly settingsFile: string | undefined;
   readonly today: string;
   readonly folder: string;
 }
@@ -27,8 +28,19 @@ export interface ReviewResult {
 let settings: ProjectSettings | undefined;
 
 /** Runs one task. Called by the pool, whose threads serve one project each. */
-export default async function run({ files, profile, instead, today, folder }: ReviewTask): Promise<ReviewResult[]> {
-  settings ??= settingsOf({ ...(profile !== undefined && { profile }), ...(instead && { instead }) });
+export default async function run({
+  files,
+  profile,
+  instead,
+  settingsFile: named,
+  today,
+  folder,
+}: ReviewTask): Promise<ReviewResult[]> {
+  settings ??= settingsOf({
+    ...(profile !== undefined && { profile }),
+    ...(instead && { instead }),
+    ...(named !== undefined && { settingsFile: named }),
+  });
   const failures: { uri: string; failure: RuleFailure }[] = [];
   const open = opener({
     languages: [javascript()],

@@ -20,6 +20,7 @@ export async function reviewProject(
   const result = await locate(visit, (file) => void located.push(file));
   const found = await findAll(located, visit);
   let known = 0;
+  let settled = 0;
   const baselines = new Baselines();
   const { firstComments } = javascript();
   const files = located.map(({ file, shown, text: content, settings: { source, resolved } }): FileReview => {
@@ -29,6 +30,7 @@ export async function reviewProject(
     const baseline = visit.only === undefined && visit.ignoresBaseline !== true ? baselines.of(source) : undefined;
     let alerts = baseline?.fresh(file, all, text) ?? all;
     known += all.length - alerts.length;
+    for (const count of baseline?.settled(file, all, text).values() ?? []) settled += count;
     // Git is asked for files alone in which there is something.
     const within = visit.since === undefined || alerts.length === 0
       ? undefined
@@ -48,6 +50,7 @@ export async function reviewProject(
   const review = {
     files: [...result.broken, ...files],
     baseline: known,
+    settled,
     leftOut: leftOutIn(result, files.length > 0),
     problems,
     milliseconds: performance.now() - began,

@@ -39,6 +39,10 @@ export interface ProjectVisit {
   readonly folder: string;
   readonly today: string;
   readonly profile?: string;
+  /** A settings file that counts for all files; absolute. */
+  readonly settingsFile?: string;
+  /** A text that stands for a file, which need not be there, instead of what lies below `paths`. */
+  readonly input?: { readonly file: string; readonly text: string };
   /** Rules that run alone, for a trial. */
   readonly only?: readonly Rule[];
   /** Settings that count instead of those of files, for a trial. */
@@ -78,32 +82,44 @@ export interface LocatedFile {
 }
 
 /** The settings with which a project is visited. */
-export function settingsOf({ profile, instead }: Pick<ProjectVisit, "profile" | "instead">): ProjectSettings {
+export function settingsOf(
+  { profile, instead, settingsFile }: Pick<ProjectVisit, "profile" | "instead" | "settingsFile">,
+): ProjectSettings {
   return new ProjectSettings({
     mostLoadTime,
     ...(profile !== undefined && { profile }),
+    ...(settingsFile !== undefined && { file: settingsFile }),
     ...(instead && { editor: instead, settingsFile: "only" }),
   });
 }
+
+const shownFrom = (folder: string, file: string): string => path.relative(folder, file).split(path.sep).join("/");
 
 /** Hands the files of a project to `use`, each with its text and its settings. */
 export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => void): Promise<VisitResult> {
   const { languages, paths, folder, only, instead } = visit;
   const settings = settingsOf(visit);
   const skipsInstead = globTest(instead?.skip ?? []);
-  const { files, problems, leftOut } = discover(
-    paths,
-    languages.flatMap(({ extensions }) => extensions),
+  const { input } = visit;
+  const extensions = languages.flatMap((language) => language.extensions);
+  const { files: discovered, problems, leftOut } = discover(
+    input === undefined ? paths : [],
+    extensions,
     (file, start) => (
       instead === undefined
         ? settings.skippedBy(file, start) !== undefined
         : skipsInstead(path.relative(start, file).split(path.sep).join("/"))
     ),
   );
+  const files = [...discovered];
   const unread: Problem[] = [...problems];
   const ready = new Set<string>();
+  if (input !== undefined) {
+    if (extensions.includes(path.extname(input.file))) files.push(input.file);
+    else unread.push({ path: shownFrom(folder, input.file), reason: "no language is known for such a file" });
+  }
   for (const file of files) {
-    const shown = path.relative(folder, file).split(path.sep).join("/");
+    const shown = shownFrom(folder, file);
     const settingsFile = instead === undefined ? settings.fileFor(path.dirname(file)) : undefined;
     if (settingsFile !== undefined && !ready.has(settingsFile)) {
       ready.add(settingsFile);
@@ -111,7 +127,7 @@ export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => vo
     }
     let text: string;
     try {
-      text = readText(file);
+      text = input?.text ?? readText(file);
     } catch (error) {
       unread.push({ path: shown, reason: (error as Error).message });
       continue;
@@ -125,12 +141,8 @@ export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => vo
   const broken = [...ready].sort().flatMap((file) => {
     const source = settings.source(file);
     const hasZones = (source.checked.settings.zones ?? []).length > 0;
-    const all = hasZones
-      ? discover([path.dirname(file)], languages.flatMap(({ extensions }) => extensions), () => false).files
-      : files;
-    return only === undefined
-      ? (settingsAlerts(source, path.relative(folder, file).split(path.sep).join("/"), all) ?? [])
-      : [];
+    const all = hasZones ? discover([path.dirname(file)], extensions, () => false).files : files;
+    return only === undefined ? (settingsAlerts(source, shownFrom(folder, file), all) ?? []) : [];
   });
   return { problems: unread, broken, settings, files, leftOut, folder };
 }

@@ -17,6 +17,6 @@ export function jsonReport(review: Review): string {
       related: related.map((place) => ({ message: place.message, range: rangeOf(text, place.from, place.to) })),
     })),
   }));
-  const { baseline = 0, leftOut = [], problems = [] } = review;
-  return `${JSON.stringify({ format: 1, files, counts: countLevels(review), baseline, leftOut, problems }, null, 2)}\n`;
+  const { baseline = 0, settled = 0, leftOut = [], problems = [] } = review;
+  return `${JSON.stringify({ format: 1, files, counts: countLevels(review), baseline, settled, leftOut, problems }, null, 2)}\n`;
 }

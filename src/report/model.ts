@@ -17,6 +17,8 @@ export interface FileReview {
 
 export interface Review {
   readonly files: readonly FileReview[];
+  /** How many alerts a baseline holds that are not found any more in the files of the review. */
+  readonly settled?: number;
   /** How many alerts are not shown, as a baseline holds them. */
   readonly baseline?: number;
   /** What was there and was not looked at, each kind with its reason. */

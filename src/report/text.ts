@@ -123,7 +123,7 @@ function besideEachOther(left: readonly string[], right: readonly string[], widt
   });
 }
 
-function afterthoughts({ files, baseline = 0, leftOut = [] }: Review): string[] {
+function afterthoughts({ files, baseline = 0, settled = 0, leftOut = [] }: Review): string[] {
   const mendable = files.reduce((sum, file) => sum + file.mendable, 0);
   const generated = files.filter((file) => file.isGenerated).length;
   return [
@@ -132,6 +132,11 @@ function afterthoughts({ files, baseline = 0, leftOut = [] }: Review): string[] 
     ),
     ...(
       baseline > 0 ? [`${counted(baseline, "alert")} of the baseline ${baseline === 1 ? "is" : "are"} not shown.`] : []
+    ),
+    ...(
+      settled > 0
+        ? [`${counted(settled, "alert")} of the baseline ${settled === 1 ? "is" : "are"} settled: \`alert-quill baseline --settled\` drops ${settled === 1 ? "it, so that it is new if it comes" : "them, so that they are new if they come"} back.`]
+        : []
     ),
     ...(
       generated > 0

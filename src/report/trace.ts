@@ -3,6 +3,30 @@ import type { Layer } from "../settings/kits.js";
 import type { ResolvedSettings } from "../settings/resolve.js";
 import { palette } from "./palette.js";
 
+export interface RuleTrace {
+  readonly rule: string;
+  /** From 1. */
+  readonly line: number;
+  readonly level: string;
+  /** Which layer decided the level. */
+  readonly from: string;
+  /** What is told on the line. */
+  readonly told: readonly string[];
+  /** What is found there besides, were nothing in the way. */
+  readonly found: readonly string[];
+  /** The hush comments that silence what is found there, by line from 1. */
+  readonly hushes: readonly HushLine[];
+  /** How much of what is found the baseline holds. */
+  readonly inBaseline: number;
+  /** Whether something is wrong with the form on the line, so that rules leave it alone. */
+  readonly isBroken: boolean;
+}
+
+export interface HushLine {
+  readonly line: number;
+  readonly text: string;
+}
+
 export interface FileTrace {
   readonly path: string;
   /** The settings file in force. */
@@ -16,6 +40,10 @@ export interface FileTrace {
   /** Whether only the form is looked at, as the text says that a program writes it. */
   readonly isGenerated: boolean;
   readonly profiles: readonly string[];
+  /** Its hush comments, by line from 1. */
+  readonly hushes: readonly HushLine[];
+  /** How many of its alerts the baseline holds, where there is one. */
+  readonly inBaseline?: number;
   /** What is wrong with the settings file. */
   readonly issues: readonly string[];
 }
@@ -53,9 +81,13 @@ export function traceText(trace: FileTrace, { colour }: { readonly colour: boole
         ? (trace.isGenerated ? "its form alone: it says that it is generated" : "yes")
         : colours.level.warning(`no: ${trace.leftOut}`),
     ),
+    ...trace.hushes.map(({ line, text }, index) => fact(index === 0 ? "hush comments" : "", `line ${line}: ${text}`)),
+    ...(trace.inBaseline === undefined ? [] : [fact("baseline", `holds ${trace.inBaseline} of its alerts`)]),
     ...trace.issues.map((issue, index) => fact(index === 0 ? "broken" : "", colours.level.error(issue))),
     "",
   ];
+  // Rules mean nothing where nobody reads the language.
+  if (trace.language === undefined) return lines.join("\n");
   const rows = [...resolved.outcomes].map(([id, { level, from, tunedBy }]) => ({
     id,
     level,
@@ -90,11 +122,43 @@ export function traceText(trace: FileTrace, { colour }: { readonly colour: boole
 export function traceJson({ resolved, layers, ...rest }: FileTrace): string {
   const { language, runtime, known, onSave, generated, largest } = resolved;
   const rules = Object.fromEntries(
-    [...resolved.outcomes].map(([id, { level, from, tunedBy }]) => [
+    (rest.language === undefined ? [] : [...resolved.outcomes]).map(([id, { level, from, tunedBy }]) => [
       id,
       { level, from, tunedBy },
     ]),
   );
   const settings = { language, runtime, known, onSave, generated, largest };
   return `${JSON.stringify({ format: 1, ...rest, layers: layers.map(({ name }) => name), settings, rules }, undefined, 2)}\n`;
+}
+
+/** Why a rule tells what it tells on a line, or does not. */
+export function ruleTraceText(path: string, trace: RuleTrace, { colour }: { readonly colour: boolean }): string {
+  const colours = palette(colour);
+  const fact = (name: string, value: string): string => `  ${colours.faint(name.padEnd(16))}${value}`;
+  const { told, found, level, from, hushes, inBaseline, isBroken } = trace;
+  const reasons = [
+    ...(level === "off" ? [`it is off: ${from}`] : []),
+    ...(
+      found.length > 0 && level !== "off"
+        ? hushes.map(({ line, text }) => `a comment on line ${line} hushes it: ${text}`)
+        : []
+    ),
+    ...(inBaseline > 0 ? [`the baseline holds ${inBaseline} of what it finds here`] : []),
+    ...(
+      told.length === 0 && found.length === 0 && isBroken
+        ? ["something is wrong with the form here, which is told first"]
+        : []
+    ),
+  ];
+  return [
+    `${colours.path(`${path}:${trace.line}`)}  ${colours.strong(trace.rule)}`,
+    fact("level", level === "off" ? "off" : `${level}, by ${from}`),
+    ...(told.length === 0 ? [fact("told here", "nothing")] : told.map((message) => fact("told here", message))),
+    ...found.map((message) => fact(level === "off" ? "it would find" : "found here", message)),
+    ...(
+      told.length + found.length === 0 ? [fact("found here", "nothing: the code is not what this rule looks for")] : []
+    ),
+    ...reasons.map((reason, index) => fact(index === 0 ? "silent because" : "", reason)),
+    "",
+  ].join("\n");
 }

@@ -1,6 +1,8 @@
 import path from "node:path";
-import { Baseline } from "../project/baseline.js";
+import type { Alert } from "../engine/alert.js";
+import { Baseline, type SettledAlerts } from "../project/baseline.js";
 import type { SettingsSource } from "../project/project-settings.js";
+import type { Text } from "../text/text.js";
 import type { Reach } from "./reach.js";
 
 /** The baseline that settings name, if it may and can be read; otherwise why not. */
@@ -14,5 +16,29 @@ export function baselineOf(source: SettingsSource | undefined, reach: Reach): { 
     return { known: Baseline.read(file) };
   } catch (error) {
     return { fault: `${path.basename(file)}: ${(error as Error).message}` };
+  }
+}
+
+/** What of baselines has been settled while the server runs: when it comes back, it is new. */
+export class SettledMemory {
+  private readonly settled = new Map<string, SettledAlerts>();
+
+  /** Those of a file's alerts that are told. What is gone from a file that is saved and whole has been settled. */
+  fresh(known: Baseline, file: string, alerts: readonly Alert[], text: Text, isSaved: boolean): Alert[] {
+    const before = this.settled.get(file);
+    if (isSaved && !alerts.some(({ rule }) => rule.startsWith("syntax."))) {
+      const more = known.settled(file, alerts, text, before);
+      if (more.size > 0) {
+        const all = new Map(before);
+        for (const [key, count] of more) all.set(key, (all.get(key) ?? 0) + count);
+        this.settled.set(file, all);
+      }
+    }
+    return known.fresh(file, alerts, text, this.settled.get(file));
+  }
+
+  /** Baselines have been written anew: what they hold counts. */
+  forget(): void {
+    this.settled.clear();
   }
 }

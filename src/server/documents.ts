@@ -159,6 +159,9 @@ export class Documents {
     this.typed.saved(uri);
     this.calm.settle(uri);
     this.unsaved.delete(uri);
+    // What is gone from it now has been settled.
+    const place = this.session.workspace.has(uri) && this.session.workspace.isReady(uri) ? this.place(uri) : undefined;
+    if (place !== undefined) this.alerts(place);
   }
 
   /** Forgets a document; tells whether it was known. */
@@ -288,7 +291,9 @@ export class Documents {
   ): readonly Alert[] {
     const { off, fresh } = this.settingsOf(home);
     if (off !== undefined) return [];
-    const shown = fresh?.(all, this.session.workspace.text(home)) ?? all;
+    const { workspace } = this.session;
+    const isSaved = !this.unsaved.has(home) && workspace.isReady(home);
+    const shown = fresh?.(all, workspace.text(home), isSaved) ?? all;
     return isWhole ? shown : alertsInCell(shown, text, from, to);
   }
 

@@ -25,7 +25,7 @@ export interface DocumentSettings {
   /** Packs that the settings name and that may not run yet, with the folder of the settings. */
   readonly waiting?: { readonly folder: string; readonly packs: readonly string[] };
   /** Those of the document's alerts that are not in the baseline. */
-  readonly fresh?: (alerts: readonly Alert[], text: Text) => readonly Alert[];
+  readonly fresh?: (alerts: readonly Alert[], text: Text, isSaved: boolean) => readonly Alert[];
 }
 
 /** A settings file as it is being typed. */

@@ -16,7 +16,7 @@ import { issuesIn } from "../project/settings-alerts.js";
 import { writeText } from "../project/write.js";
 import { traceText } from "../report/trace.js";
 import type { Settings } from "../settings/schema.js";
-import { baselineOf } from "./baseline-of.js";
+import { baselineOf, SettledMemory } from "./baseline-of.js";
 import { fileOf, uriOf } from "./file-uri.js";
 import type { DocumentSettings, ServerHost } from "./host.js";
 import { NodeProject } from "./node-project.js";
@@ -68,6 +68,17 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
     }),
     (uri, fault) => failed(uri, fault),
   );
+
+  const memory = new SettledMemory();
+  const baselineStates = new Map<string, string>();
+  /** A baseline that is written anew holds what it holds. */
+  const noteBaseline = (file: string): void => {
+    const { mtimeMs = 0, size = 0 } = statSync(file, { throwIfNoEntry: false }) ?? {};
+    const state = `${mtimeMs} ${size}`;
+    const before = baselineStates.get(file);
+    baselineStates.set(file, state);
+    if (before !== undefined && before !== state) memory.forget();
+  };
 
   const forget = (): void => {
     revision += 1;
@@ -123,6 +134,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
           : undefined;
       const { known, fault } = baselineOf(source, reach);
       const named = Baseline.fileOf(source);
+      if (named !== undefined && fault === undefined) noteBaseline(named);
       watch.follow(uri, [
         ...places(folder, reach),
         ...(source?.parts ?? []),
@@ -146,7 +158,9 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
             waiting: { folder: path.dirname(source.file), packs: source.waiting },
           }
         ),
-        ...(known !== undefined && { fresh: (alerts, text) => known.fresh(file, alerts, text) }),
+        ...(
+          known !== undefined && { fresh: (alerts, text, isSaved) => memory.fresh(known, file, alerts, text, isSaved) }
+        ),
       };
     },
     configureEditor(given, counts) {

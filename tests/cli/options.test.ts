@@ -1,9 +1,20 @@
 /** What commands are told with options: which rules, which lines, where to; baselines; and how files are written. */
-import { execFileSync } from "node:child_process";
-import { chmodSync, linkSync, lstatSync, readFileSync, statSync, symlinkSync } from "node:fs";
+import { execFileSync, spawnSync } from "node:child_process";
+import {
+  chmodSync,
+  existsSync,
+  linkSync,
+  lstatSync,
+  mkdirSync,
+  readFileSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from "node:fs";
 import path from "node:path";
 import { describe, expect, test } from "vitest";
-import { quill, quillIn, scratch } from "../support/command.js";
+import { cache, quill, quillIn, scratch } from "../support/command.js";
+import { root } from "../support/files.js";
 import { write } from "../support/settings.js";
 
 const settings = {
@@ -175,4 +186,138 @@ test("files are written through links, with their modes and other names; read-on
   expect(quill(folder, "review", "marked.js").out).toContain("marked.js:1:1\n");
   quill(folder, "mend", "marked.js");
   expect(readFileSync(at("marked.js"), "utf8")).toBe("\ufefftide();\n");
+});
+
+describe("why a rule is silent at a line", () => {
+  const files = {
+    "alert-quill.jsonc": '{ "levels": { "calls.debug-pause": "off" }, "baseline": "known.json" }',
+    "known.json": JSON.stringify({
+      version: 1,
+      files: { "a.js": [{ rule: "names.unknown", line: "wind();", count: 1 }] },
+    }),
+    "a.js": "// quill: hush names.unknown because it is there\ntide();\nebb(); // quill: hush names.*\nflow();\nwind();\ndebugger;\n",
+    "b.py": "tide()\n",
+  };
+  test.each<[string, string, RegExp]>([
+    ["4", "names.unknown", /level +error, by kit sound\n +told here +`flow` is not known here/],
+    [
+      "2",
+      "names.unknown",
+      /told here +nothing\n +found here +`tide` .*\n +silent because +a comment on line 1 hushes it: [^\n]*\n$/,
+    ],
+    ["3", "names.unknown", /found here +`ebb` .*\n +silent because +a comment on line 3 hushes it: [^\n]*\n$/],
+    ["5", "names.unknown", /found here +`wind` .*\n +silent because +the baseline holds 1 of what it finds here\n$/],
+    [
+      "6",
+      "calls.debug-pause",
+      /level +off\n[^]*it would find +The program pauses here.*\n +silent because +it is off: alert-quill\.jsonc\n$/,
+    ],
+    ["6", "names.unknown", /found here +nothing: the code is not what this rule looks for\n$/],
+  ])("line %s, %s", (line, rule, expected) => {
+    const folder = scratch();
+    write(folder, files);
+    const { code, out } = quill(folder, "trace", `a.js:${line}`, rule);
+    expect(out.replaceAll(`${folder}/`, "")).toMatch(expected);
+    expect(code).toBe(0);
+  });
+
+  test("what is asked wrongly is told, a file lists its hush comments, and one that nobody reads has no rules", () => {
+    const folder = scratch();
+    write(folder, files);
+    for (
+      const [args, said] of [
+        [["a.js", "names.unknown"], /say which line/],
+        [["a.js:99", "names.unknown"], /a\.js has 7 lines, and no line 99/],
+        [["a.js:1", "names.unknwn"], /did you mean `names\.unknown`/],
+        [["b.py:1", "names.unknown"], /no language is known for such a file/],
+      ] as const
+    ) {
+      const { code, err } = quill(folder, "trace", ...args);
+      expect(err).toMatch(said);
+      expect(code).toBe(2);
+    }
+    expect(quill(folder, "trace", "a.js").out).toMatch(
+      /hush comments +line 1: [^\n]*\n +line 3: [^\n]*\n +baseline +holds 1 of its alerts\n/,
+    );
+    expect(quill(folder, "trace", "b.py").out).not.toMatch(/On \(|names\.unknown/);
+  });
+});
+
+test("the standard input stands for a file, and settings can be named", () => {
+  const folder = scratch();
+  write(folder, { "other/quill.jsonc": '{ "levels": { "names.unknown": "off" } }', "a.js": "tide();\n" });
+  const given = (input: string, ...args: string[]) => spawnSync(
+    process.execPath,
+    [path.join(root, "dist/cli/main.js"), ...args],
+    {
+      cwd: folder,
+      encoding: "utf8",
+      input,
+      env: { ...process.env, NO_COLOR: "1", XDG_CACHE_HOME: cache },
+    },
+  );
+  const { stdout, status } = given("tide();\n", "review", "-", "--as", "src/b.js", "--format", "json");
+  expect(JSON.parse(stdout).files[0]).toMatchObject({ path: "src/b.js", alerts: [{ rule: "names.unknown" }] });
+  expect(status).toBe(1);
+  const mended = given("debugger;\nexport const a = 1;\n", "mend", "-", "--as", "src/b.js");
+  expect([mended.stdout, mended.status]).toEqual(["export const a = 1;\n", 0]);
+  expect(existsSync(path.join(folder, "src"))).toBe(false);
+  expect(given("", "review", "-").stderr).toMatch(/say with --as which file the standard input stands for/);
+  expect(given("", "review", "-", "--as", "b.py").stderr).toMatch(/b\.py: no language is known/);
+  expect(given("", "review", "a.js", "--as", "b.js").stderr).toMatch(/give `-` as the path/);
+  expect(quill(folder, "review", "a.js", "--settings", "other/quill.jsonc").code).toBe(0);
+  expect(quill(folder, "review", "a.js").code).toBe(1);
+  expect(quill(folder, "review", "--settings", "none.jsonc").err).toMatch(/--settings: there is no file none\.jsonc/);
+});
+
+test("shells are offered commands, options, rules, and files where nothing of ours fits", () => {
+  const folder = scratch();
+  write(folder, { "alert-quill.jsonc": '{ "profiles": { "spring": {} } }' });
+  for (
+    const [words, offers] of [
+      [["rev"], ["review"]],
+      [["review", "--fai"], ["--fail-on"]],
+      [["review", "--format", "s"], ["sarif"]],
+      [["review", "--profile", ""], ["spring"]],
+      [["mend", "--only", "hush,names.used"], ["hush,names.used-too-soon"]],
+      [["explain", "dead.emp"], ["dead.empty-block"]],
+      [["trace", "a.js:3", "flow.stuck"], ["flow.stuck-loop"]],
+      [["review", "src/"], []],
+    ] as const
+  ) {
+    expect(quill(folder, "complete", "--", ...words).out.split("\n").filter(Boolean), words.join(" ")).toEqual(offers);
+  }
+  const script = path.join(folder, "complete.bash");
+  writeFileSync(script, quill(folder, "completion", "bash").out);
+  mkdirSync(path.join(folder, "bin"));
+  writeFileSync(
+    path.join(folder, "bin/alert-quill"),
+    `#!/bin/sh\nexec ${process.execPath} ${path.join(root, "dist/cli/main.js")} "$@"\n`,
+    { mode: 0o755 },
+  );
+  const inBash = 'source ./complete.bash; COMP_WORDS=(alert-quill explain names.unk); COMP_CWORD=2; _alert_quill; echo "${COMPREPLY[@]}"';
+  expect(
+    execFileSync("bash", ["--norc", "-c", inBash], {
+      cwd: folder,
+      encoding: "utf8",
+      env: { ...process.env, PATH: `${path.join(folder, "bin")}:${process.env["PATH"]}` },
+    }),
+  ).toBe("names.unknown\n");
+});
+
+test("what a baseline holds and is settled is told, can be dropped, and is new when it comes back", () => {
+  const folder = scratch();
+  write(folder, { "alert-quill.jsonc": '{ "baseline": "base.json" }', "a.js": "tide();\nebb();\n" });
+  quill(folder, "baseline");
+  write(folder, { "a.js": "tide();\nflow();\n" });
+  const { out } = quill(folder, "review");
+  expect(out.replaceAll(/\s+/g, " ")).toContain(
+    "1 alert of the baseline is settled: `alert-quill baseline --settled` drops it, so that it is new if it comes back.",
+  );
+  expect(found(out)).toEqual(["names.unknown a.js:2"]);
+  expect(quill(folder, "baseline", "--settled").out).toBe(
+    "base.json holds 1 alert of 1 file, which are not told from now on.\n",
+  );
+  write(folder, { "a.js": "tide();\nebb();\n" });
+  expect(found(quill(folder, "review").out)).toEqual(["names.unknown a.js:2"]);
 });

@@ -287,3 +287,21 @@ test(
     );
   },
 );
+
+test("what a baseline holds is new in the editor once it was repaired and saved, and breaks again", async () => {
+  const held = { version: 1, files: { "a.js": [{ rule: "names.unknown", line: "tide();", count: 1 }] } };
+  write(folder, { "alert-quill.jsonc": '{ "baseline": "base.json" }', "base.json": JSON.stringify(held) });
+  await client.initialize();
+  client.open(uriOf("a.js"), "tide();\n");
+  expect(await client.diagnostics(uriOf("a.js"), 1)).toEqual([]);
+  const type = async (version: number, text: string): Promise<number> => {
+    client.change(uriOf("a.js"), version, { text });
+    return (await client.diagnostics(uriOf("a.js"), version)).length;
+  };
+  // Half-way through a line nothing has been repaired.
+  expect(await type(2, "tid\n")).toBe(1);
+  expect(await type(3, "tide();\n")).toBe(0);
+  expect(await type(4, "export {};\n")).toBe(0);
+  client.notify("textDocument/didSave", { textDocument: { uri: uriOf("a.js") } });
+  expect(await type(5, "tide();\n")).toBe(1);
+});
