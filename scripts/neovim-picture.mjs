@@ -1,6 +1,6 @@
 /** What Neovim shows of the sample project, set up as its page says: the screen of a terminal with its colours. */
 import { execFileSync, spawnSync } from "node:child_process";
-import { chmodSync, cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { chmodSync, cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { root } from "./prepare.mjs";
@@ -12,9 +12,15 @@ export async function neovimScreen(file, keys) {
   const project = path.join(home, "saltmarsh");
   cpSync(`${root}/examples/harbour`, project, { recursive: true });
   mkdirSync(path.join(home, "bin"));
+  // Installed as somebody would have it, so that links to pages lead there.
+  const installed = path.join(home, "lib/alert-quill");
+  for (const part of ["dist", "docs/rules", "package.json"]) {
+    cpSync(path.join(root, part), path.join(installed, part), { recursive: true });
+  }
+  symlinkSync(path.join(root, "node_modules"), path.join(installed, "node_modules"));
   writeFileSync(
     path.join(home, "bin/alert-quill"),
-    `#!/bin/sh\nexec ${process.execPath} ${root}/dist/cli/main.js "$@"\n`,
+    `#!/bin/sh\nexec ${process.execPath} ${installed}/dist/cli/main.js "$@"\n`,
   );
   chmodSync(path.join(home, "bin/alert-quill"), 0o755);
   const setup = [...readFileSync(`${root}/docs/editors/neovim.md`, "utf8").matchAll(/^```lua\n([^]*?)^```/gm)]

@@ -34,6 +34,9 @@ export interface OpenSettings {
   readonly version: number;
 }
 
+/** For a text longer than this, in UTF-16 code units, nobody waits who asks about one place in it. */
+const longText = 100_000;
+
 export class Documents {
   readonly settingsFiles = new Map<string, OpenSettings>();
   readonly typed = new Typed();
@@ -297,10 +300,12 @@ export class Documents {
     return isWhole ? shown : alertsInCell(shown, text, from, to);
   }
 
-  /** Those of a document's alerts that are known now; nothing is waited for. */
+  /** The alerts of a document; of a long one that is still being looked at, those that are known now. */
   known(place: Place): readonly Alert[] {
     const { workspace } = this.session;
-    const soFar = workspace.isReady(place.home) ? undefined : workspace.alertsSoFar(place.home);
+    const { home } = place;
+    const isLong = workspace.text(home).length > longText;
+    const soFar = isLong && !workspace.isReady(home) ? workspace.alertsSoFar(home) : undefined;
     return this.alerts(place, soFar);
   }
 

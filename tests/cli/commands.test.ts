@@ -310,7 +310,7 @@ test("the demo plays through and finds all that was planted", { timeout: 600_000
   expect(err).toBe("");
   expect(code).toBe(0);
   expect(out).toContain(`${planted.length} of ${planted.length} planted mistakes found.`);
-  expect(out).toContain("▸ Change to `toCoins`");
+  expect(out).toContain("▸ Change to ‘toCoins’");
 });
 
 test("the version is the package's", () => {

@@ -101,6 +101,7 @@ test(
     const document = editor.open(path.join(folder, "a.js"), "javascript", "tide();\nexport const LOUD = 1;\n");
     const uri = document.uri.toString();
     await until("marks", () => codes(editor, uri).length === 1);
+    expect(editor.messages).toEqual([]);
     await until(
       "the status",
       () => editor.item.isShown && editor.item.tooltip === `Ready, without packs: ${folder} is not trusted`,

@@ -336,7 +336,12 @@ export class VsCodeStandIn {
               get: (name: string) => settings[name],
               inspect: (name: string) => ({ key: name, globalValue: settings[name] }),
             }
-            : { get: () => undefined }
+            : // As the editor does it, of what nobody has set there are the defaults of the types.
+              {
+                get: (name: string) => (
+                  name === "alertQuill" ? { when: "", scope: "", kits: [], ...settings } : undefined
+                ),
+              }
         ),
         createFileSystemWatcher: () => withEvents({ dispose: () => undefined }),
         registerTextDocumentContentProvider: (scheme: string, provider: any) => {

@@ -28,7 +28,8 @@ export class Configuration {
             registrations: [{
               id: "alert-quill/configuration",
               method: "workspace/didChangeConfiguration",
-              registerOptions: { section: "alertQuill" },
+              // Our extension is asked: what its editor sends by itself holds what nobody has set too.
+              registerOptions: this.session.client.isExtension ? {} : { section: "alertQuill" },
             }],
           });
         }

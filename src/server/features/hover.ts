@@ -68,5 +68,11 @@ function ruleFor({ documents }: Session, { home }: Place, id: string): Rule | un
 function forClient(hover: Hover | null, { client }: Session): Hover | null {
   if (hover === null || client.markdown) return hover;
   const { value } = hover.contents as { value: string };
-  return { ...hover, contents: { kind: "plaintext", value: value.replaceAll(/\*\*|`{1,3}(?:\w+\n)?/g, "") } };
+  return {
+    ...hover,
+    contents: {
+      kind: "plaintext",
+      value: value.replaceAll(/\*\*|`{1,3}(?:\w+\n)?/g, "").replaceAll(/\[([^\]\n]+)\]\((\S+)\)/g, "$1: $2"),
+    },
+  };
 }
