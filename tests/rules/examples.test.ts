@@ -1,7 +1,10 @@
 import { describe, expect, test } from "vitest";
 import { z } from "zod";
-import { rules } from "../../src/index.js";
+import { createWorkspace, rules } from "../../src/index.js";
+import { javascript } from "../../src/languages/javascript/index.js";
 import { checkExamples } from "../../src/testing/index.js";
+import { randomFrom } from "../support/edits.js";
+import { often } from "../support/files.js";
 import { checkSettingsExamples } from "../support/settings.js";
 
 describe.each(rules.map((rule) => [rule.id, rule] as const))("%s", (_, rule) => {
@@ -23,4 +26,29 @@ describe.each(rules.map((rule) => [rule.id, rule] as const))("%s", (_, rule) => 
     for (const [name, { description }] of Object.entries(options)) expect(description, name).toMatch(/\S/);
     expect(rule.examples.quiet.length).toBeGreaterThan(0);
   });
+});
+
+test("nothing that is marked is empty, whatever a text lacks: some editors draw no empty mark", () => {
+  const random = randomFrom(16);
+  const levels = Object.fromEntries(rules.filter(({ always }) => !always).map(({ id }) => [id, "hint" as const]));
+  const workspace = createWorkspace({ languages: [javascript()], settings: { levels } });
+  const uri = "file:///a.tsx";
+  const texts = rules.filter(({ language }) => language === undefined).flatMap(
+    ({ examples }) => [...examples.alerts, ...examples.quiet].map(({ code }) => code.replaceAll(/[«»]/g, "")),
+  );
+  let seen = 0;
+  for (const whole of texts) {
+    for (let turn = 0; turn < often(3, 30); turn += 1) {
+      const at = Math.floor(random() * whole.length);
+      const text = turn === 0 ? whole : turn % 2 === 0 ? whole.slice(0, at) : whole.slice(0, at) + whole.slice(at + 1);
+      workspace.open({ uri, languageId: "typescriptreact", version: 1, text });
+      for (const { rule, from, to } of workspace.alerts(uri)) {
+        seen += 1;
+        // In a text without a character there is nothing to mark.
+        if (text !== "") expect(to, `${rule} at ${from} in ${JSON.stringify(text)}`).toBeGreaterThan(from);
+      }
+      workspace.close(uri);
+    }
+  }
+  expect(seen).toBeGreaterThan(1000);
 });
