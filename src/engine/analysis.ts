@@ -32,6 +32,7 @@ import { Frontier } from "./frontier.js";
 import { findHushes, findKnown, hushUses, isHushed, type Hush } from "./hush.js";
 import type { Meter } from "./meter.js";
 import { OuterWatch } from "./outer-watch.js";
+import { Preparations } from "./preparations.js";
 import { RecordStore } from "./record-store.js";
 import { RuleCalls, type Call } from "./rule-calls.js";
 import type { RuleLimits } from "./rule-limits.js";
@@ -100,10 +101,7 @@ export class DocumentAnalysis {
   private readonly unnamed = new Frontier();
   private readonly unvisited = new Frontier();
   private readonly touched = new Set<Node>();
-  /** Nodes that hold very much and are visited when what that needs has been worked out; and what is being worked out of the first. */
-  private readonly toPrepare = new Set<Node>();
-  private readonly readyToVisit = new Set<Node>();
-  private preparing: { readonly call: Call; readonly bits: Iterator<void> }[] | undefined;
+  private readonly preparations = new Preparations();
   /** Of nodes with very many children, the parts that have been looked at. */
   private readonly parts = new Map<Node, ReadonlySet<Siblings>>();
   /** Parts that are to be looked at again although nothing in them has changed. */
@@ -208,7 +206,7 @@ export class DocumentAnalysis {
   /** Takes an edit in; `text` is the text after it. */
   edit(edit: Edit, text: Text): void {
     this.current = text;
-    this.preparing = undefined;
+    this.preparations.textChanged();
     this.behind.push({ edit, text });
     this.lastEdit = edit.from;
     const end = edit.from + edit.insert.length;
@@ -382,10 +380,9 @@ export class DocumentAnalysis {
     this.list.forget();
     for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.clear();
     for (const frontier of [this.unvisited, this.lateNodes]) frontier.clear();
-    this.preparing = undefined;
+    this.preparations.clear();
     for (const set of [
       this.touched,
-      this.toPrepare,
       this.dirtyBindings,
       this.dirtyUses,
       this.dirtyFlows,
@@ -459,7 +456,7 @@ export class DocumentAnalysis {
       for (const segment of this.segments.forget(node)) this.loseSegment(segment);
       for (const frontier of [this.unnamed, this.unvisited, this.lateNodes]) frontier.delete(node);
       this.touched.delete(node);
-      this.toPrepare.delete(node);
+      this.preparations.delete(node);
       this.dirtyFlows.delete(node);
       this.broken.withdraw(node);
     });
@@ -492,7 +489,11 @@ export class DocumentAnalysis {
       yield;
     }
     yield* this.visitAll();
-    yield* this.prepareAll();
+    yield* this.preparations.run({
+      callsFor: ({ type }) => this.calls.ahead.get(type) ?? [],
+      call: (call, node) => this.call(call, node),
+      visit: (node) => this.visit(node),
+    });
     yield* this.each(this.dirtyBindings, (binding) => this.lookAtBinding(binding));
     yield* this.each(this.dirtyUses, (use) => this.lookAtUse(use));
     yield* this.each(this.dirtyFlows, (root) => this.lookAtFlow(root));
@@ -761,40 +762,13 @@ export class DocumentAnalysis {
   }
 
   private visit(node: Node): void {
-    if (this.everything && node.length > longText && this.calls.ahead.has(node.type) && !this.readyToVisit.has(node)) {
-      this.toPrepare.add(node);
-      return;
-    }
+    const isHuge = this.everything && node.length > longText && this.calls.ahead.has(node.type);
+    if (isHuge && !this.preparations.mayVisit(node)) return;
     this.drop(this.visits, node);
     const calls = this.calls.byNode.get(node.type);
     if (calls !== undefined) this.callFor(calls, this.visits, node, node);
     const amongChildren = this.calls.bySiblings.get(node.type);
     if (amongChildren !== undefined) this.lookAtParts(node, amongChildren);
-  }
-
-  /** Visits nodes that hold very much, once what rules need for that has been worked out. */
-  private *prepareAll(): Generator<void> {
-    for (const node of this.toPrepare) {
-      this.preparing ??= this.calls.ahead.get(node.type)!.flatMap((call) => {
-        let bits: Iterable<void> = [];
-        this.call({ ...call, run: (unit, file) => void (bits = call.run(unit, file) as Iterable<void>) }, node);
-        return { call, bits: bits[Symbol.iterator]() };
-      });
-      for (const { call, bits } of this.preparing) {
-        for (let isDone = false; !isDone; ) {
-          // A rule that fails has no more to give.
-          isDone = true;
-          this.call({ ...call, run: () => void (isDone = bits.next().done === true) }, node);
-          if (!isDone) yield;
-        }
-      }
-      this.preparing = undefined;
-      this.toPrepare.delete(node);
-      this.readyToVisit.add(node);
-      this.visit(node);
-      this.readyToVisit.delete(node);
-      yield;
-    }
   }
 
   /** Calls rules for the children of a node: of very many for those parts that have changed. Without rules it forgets them. */

@@ -33,9 +33,11 @@ test("nothing that is marked is empty, whatever a text lacks: some editors draw 
   const levels = Object.fromEntries(rules.filter(({ always }) => !always).map(({ id }) => [id, "hint" as const]));
   const workspace = createWorkspace({ languages: [javascript()], settings: { levels } });
   const uri = "file:///a.tsx";
-  const texts = rules.filter(({ language }) => language === undefined).flatMap(
-    ({ examples }) => [...examples.alerts, ...examples.quiet].map(({ code }) => code.replaceAll(/[«»]/g, "")),
-  );
+  const texts = rules
+    .filter(({ language }) => language === undefined)
+    .flatMap(
+      ({ examples }) => [...examples.alerts, ...examples.quiet].map(({ code }) => code.replaceAll(/[«»]/g, "")),
+    );
   let seen = 0;
   for (const whole of texts) {
     for (let turn = 0; turn < often(3, 30); turn += 1) {
