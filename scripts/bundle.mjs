@@ -1,5 +1,5 @@
 /** The program as it is shipped: few files instead of hundreds, since loading each file takes longer than running what is in it. Types come from the compiler. */
-import { readdirSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { rolldown } from "rolldown";
 import { root } from "./prepare.mjs";
@@ -33,12 +33,18 @@ const bundle = await rolldown({
   external: /^[a-z@]/,
 });
 const before = readdirSync(dist, { recursive: true, encoding: "utf8" }).filter((name) => name.endsWith(".js"));
-const { output } = await bundle.write({
-  dir: dist,
+const { output } = await bundle.generate({
   format: "esm",
   entryFileNames: "[name].js",
   // As deep as the folders of the source, so that what lies beside a file is found from there too.
   chunkFileNames: "parts/[name].js",
 });
 const now = new Set(output.map(({ fileName }) => path.normalize(fileName)));
+for (const { fileName, code } of output) {
+  const file = path.join(dist, fileName);
+  // What is as it was stays as it is: somebody may be running it.
+  if (existsSync(file) && readFileSync(file, "utf8") === code) continue;
+  mkdirSync(path.dirname(file), { recursive: true });
+  writeFileSync(file, code);
+}
 for (const name of before) if (!now.has(name)) rmSync(path.join(dist, name));
