@@ -62,7 +62,7 @@ const mostBehind = 200;
 const usualSteps = 200;
 
 /** Of texts longer than this, in UTF-16 code units, something is told before all is looked at: first their form, then what stands in a window of them. */
-const longText = 100_000;
+export const longText = 100_000;
 const windowLength = 6000;
 
 /** About how many characters a node has. */

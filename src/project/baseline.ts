@@ -86,14 +86,21 @@ export class Baseline {
     });
   }
 
-  /** What it holds of a file and is not found any more, with how often. */
-  settled(file: string, alerts: readonly Alert[], text: Text, before?: SettledAlerts): SettledAlerts {
+  /** What it holds of a file, of rules that are on, and is not found any more, with how often. Where the form is broken nothing is known to be gone. */
+  settled(
+    file: string,
+    alerts: readonly Alert[],
+    text: Text,
+    isOn: (rule: string) => boolean,
+    before?: SettledAlerts,
+  ): SettledAlerts {
+    if (alerts.some(({ rule }) => rule.startsWith("syntax."))) return new Map();
     const left = this.leftOf(file, before) ?? new Map<string, number>();
     for (const alert of alerts) {
       const key = keyOf(alert.rule, lineOf(alert, text));
       left.set(key, (left.get(key) ?? 0) - 1);
     }
-    return new Map([...left].filter(([, count]) => count > 0));
+    return new Map([...left].filter(([key, count]) => count > 0 && isOn(key.slice(0, key.indexOf("\n")))));
   }
 
   /** What it holds of a file, but for what has been settled. */

@@ -24,10 +24,17 @@ export class SettledMemory {
   private readonly settled = new Map<string, SettledAlerts>();
 
   /** Those of a file's alerts that are told. What is gone from a file that is saved and whole has been settled. */
-  fresh(known: Baseline, file: string, alerts: readonly Alert[], text: Text, isSaved: boolean): Alert[] {
+  fresh(
+    known: Baseline,
+    file: string,
+    alerts: readonly Alert[],
+    text: Text,
+    isOn: (rule: string) => boolean,
+    isSaved: boolean,
+  ): Alert[] {
     const before = this.settled.get(file);
-    if (isSaved && !alerts.some(({ rule }) => rule.startsWith("syntax."))) {
-      const more = known.settled(file, alerts, text, before);
+    if (isSaved) {
+      const more = known.settled(file, alerts, text, isOn, before);
       if (more.size > 0) {
         const all = new Map(before);
         for (const [key, count] of more) all.set(key, (all.get(key) ?? 0) + count);
@@ -37,7 +44,7 @@ export class SettledMemory {
     return known.fresh(file, alerts, text, this.settled.get(file));
   }
 
-  /** Baselines have been written anew: what they hold counts. */
+  /** Settings have changed, packs have been loaded, or baselines written anew: what is gone may not have been settled. */
   forget(): void {
     this.settled.clear();
   }

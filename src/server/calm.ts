@@ -50,9 +50,9 @@ export class Calm {
     return shown;
   }
 
-  /** The document was saved, its settings have changed, or somebody wants to know all: nothing is held back. */
-  settle(uri: string): void {
-    this.typing.delete(uri);
+  /** The document was saved, or its settings have changed: nothing is held back. Tells whether something may have been. */
+  settle(uri: string): boolean {
+    return this.typing.delete(uri);
   }
 
   forget(uri: string): void {

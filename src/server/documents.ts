@@ -1,5 +1,6 @@
 /** The documents that are open, and what is known of each. */
 import type { Alert } from "../engine/alert.js";
+import { longText } from "../engine/analysis.js";
 import { WorkspaceError } from "../engine/errors.js";
 import type { EditOf } from "../engine/workspace.js";
 import { difference, type Edit } from "../text/edit.js";
@@ -33,9 +34,6 @@ export interface OpenSettings {
   readonly text: Text;
   readonly version: number;
 }
-
-/** For a text longer than this, in UTF-16 code units, nobody waits who asks about one place in it. */
-const longText = 100_000;
 
 export class Documents {
   readonly settingsFiles = new Map<string, OpenSettings>();
@@ -158,13 +156,15 @@ export class Documents {
     return changes.reduce((text, change) => text.apply(this.editFor(text, change)), before);
   }
 
-  saved(uri: string): void {
+  /** A document was saved; tells whether something of it may have been held back. */
+  saved(uri: string): boolean {
     this.typed.saved(uri);
-    this.calm.settle(uri);
+    const wasHeld = this.calm.settle(uri);
     this.unsaved.delete(uri);
     // What is gone from it now has been settled.
     const place = this.session.workspace.has(uri) && this.session.workspace.isReady(uri) ? this.place(uri) : undefined;
     if (place !== undefined) this.alerts(place);
+    return wasHeld;
   }
 
   /** Forgets a document; tells whether it was known. */

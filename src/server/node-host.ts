@@ -70,17 +70,9 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
   );
 
   const memory = new SettledMemory();
-  const baselineStates = new Map<string, string>();
-  /** A baseline that is written anew holds what it holds. */
-  const noteBaseline = (file: string): void => {
-    const { mtimeMs = 0, size = 0 } = statSync(file, { throwIfNoEntry: false }) ?? {};
-    const state = `${mtimeMs} ${size}`;
-    const before = baselineStates.get(file);
-    baselineStates.set(file, state);
-    if (before !== undefined && before !== state) memory.forget();
-  };
 
   const forget = (): void => {
+    memory.forget();
     revision += 1;
     settings.forget();
   };
@@ -96,7 +88,9 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
   const told = new FileWatch((file) => fileChanged(uriOf(file)));
   const loadPacks = (file: string): void => {
     settings.loadPacks(file).then((any) => {
-      if (any) changed();
+      if (!any) return;
+      memory.forget();
+      changed();
     }, () => changed());
   };
   /** A document that has no file yet counts as one at the top of the first folder. */
@@ -133,8 +127,8 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
           ? (ignored.endsWith("node_modules") ? "it lies in node_modules" : `${path.basename(ignored)} ignores it`)
           : undefined;
       const { known, fault } = baselineOf(source, reach);
+      const isOn = (id: string): boolean => resolved.active.some(({ rule }) => rule.id === id);
       const named = Baseline.fileOf(source);
-      if (named !== undefined && fault === undefined) noteBaseline(named);
       watch.follow(uri, [
         ...places(folder, reach),
         ...(source?.parts ?? []),
@@ -159,13 +153,16 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
           }
         ),
         ...(
-          known !== undefined && { fresh: (alerts, text, isSaved) => memory.fresh(known, file, alerts, text, isSaved) }
+          known !== undefined && {
+            fresh: (alerts, text, isSaved) => memory.fresh(known, file, alerts, text, isOn, isSaved),
+          }
         ),
       };
     },
     configureEditor(given, counts) {
       editor = given;
       settingsFile = counts;
+      memory.forget();
       revision += 1;
       settings.configure({ ...(given !== undefined && { editor: given }), settingsFile: counts });
       return settings.editorIssues;

@@ -1,12 +1,12 @@
 /** When documents are analysed: after a pause without changes, a few milliseconds at a time, so that newer edits and requests find the server free. */
 import type { CancellationToken } from "vscode-jsonrpc";
+import { longText } from "../engine/analysis.js";
 import type { Session } from "./session.js";
 
 /** Milliseconds of work at a time. */
 const slice = 5;
-/** Milliseconds after which a first part of the alerts of a long text is shown, in UTF-16 code units: a small one that waits for a busy machine is shown at once. The next parts come each after twice the time. */
+/** Milliseconds after which a first part of the alerts of a long text is shown: a small one that waits for a busy machine is shown at once. The next parts come each after twice the time. */
 const patience = 100;
-const longText = 100_000;
 
 type Waiter = (ready: boolean) => void;
 

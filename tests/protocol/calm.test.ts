@@ -40,6 +40,11 @@ test(
   () => linesWhile({}, async (told, { client, document }) => {
     for (const lines of told) expect(lines.filter((line) => line !== 1)).toEqual([0, 4, 7]);
     expect(told.at(-1)).toContain(1);
+    // Saved, all is told that is found.
+    const before = client.received.length;
+    client.notify("textDocument/didSave", { textDocument: { uri: document } });
+    const { params } = await client.until(({ method }: any) => method === "textDocument/publishDiagnostics", before);
+    expect(params.diagnostics.map(({ range: { start } }: any) => start.line)).toContain(3);
     // Somebody who goes on elsewhere has left off there: then all is told that is found.
     client.change(document, 90, { range: range(7, 0, 7, 3), text: "flow" });
     const after = await client.diagnostics(document, 90);

@@ -52,10 +52,14 @@ export function synchronisationFeature(
         events.edited();
       },
       "textDocument/didSave": ({ textDocument: { uri } }: DidSaveTextDocumentParams) => {
-        documents.saved(uri);
+        const wasHeld = documents.saved(uri);
         saves.ended(uri);
         if (host.isSettingsFile(uri)) events.settingsSaved();
-        else if (session.editor.when === "save" && workspace.has(uri)) scheduler.schedule(uri, 0);
+        else if (workspace.has(uri) && session.editor.when === "save") scheduler.schedule(uri, 0);
+        else if (workspace.has(uri) && wasHeld && workspace.isReady(uri)) {
+          if (!session.pulls) publisher.document(uri);
+          else if (session.client.refreshes) void session.ask("workspace/diagnostic/refresh");
+        }
       },
       "textDocument/didClose": ({ textDocument: { uri } }: DidCloseTextDocumentParams) => {
         saves.ended(uri);
