@@ -102,13 +102,20 @@ function needed() {
     .map(([name]) => name);
 }
 
-/** Each setting as VS Code shows it, with a list to choose from or a box to tick where it has one. What nobody has set is not sent, so that the settings file counts. */
+/**
+ * Each setting as VS Code shows it, with a list to choose from or a box to tick where it has one. What nobody has set is not sent, so that the settings file counts.
+ * A folder of several can be set to its own but for how the server works.
+ */
 function properties() {
   const own = Object.entries(editorSettingsSchema.properties).filter(([key]) => key !== "trust" && key !== "status");
   const ofFile = Object.entries(settingsSchema.properties).filter(([key]) => key !== "$schema");
   const all = [...own, ...ofFile].map(([key, { description = "", ...shape }]) => [
     `alertQuill.${key}`,
-    { scope: "resource", markdownDescription: description, ...shape },
+    {
+      scope: own.some(([of]) => of === key) && key !== "settingsFile" ? "window" : "resource",
+      markdownDescription: description,
+      ...shape,
+    },
   ]);
   return Object.fromEntries(all);
 }

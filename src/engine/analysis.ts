@@ -635,8 +635,10 @@ export class DocumentAnalysis {
         for (const mention of this.broken.mentionedBefore(node)) doubtful.add(mention);
       }
     }
-    for (const { from, to } of this.tree!.problems) {
-      for (const node of nodesTouching(this.tree!.root, from, to + besideProblem)) doubtful.add(node);
+    for (const problem of this.tree!.problems) {
+      for (const node of nodesTouching(this.tree!.root, this.harmFrom(problem), problem.to + besideProblem)) {
+        doubtful.add(node);
+      }
     }
     for (const word of this.wordsOfProblems()) doubtful.add(word);
     for (const mention of this.broken.mentioned) doubtful.add(mention);
@@ -679,7 +681,14 @@ export class DocumentAnalysis {
     const isBeside = (end: number): boolean => end >= from - besideProblem &&
       this.current.slice(end, from).trim() === "" &&
       !/[\n\r]/.test(this.current.slice(end, from));
-    return problems.some((problem) => problem.from <= to && (problem.to >= from || isBeside(problem.to)));
+    return problems.some((problem) => this.harmFrom(problem) <= to && (problem.to >= from || isBeside(problem.to)));
+  }
+
+  /** From where on a problem harms; a comment without its end takes what would have closed the statement before it. */
+  private harmFrom({ code, from }: SyntaxProblem): number {
+    let at = from;
+    if (code === "unfinished-comment") while (/\s/.test(this.current.slice(at - 1, at))) at -= 1;
+    return at;
   }
 
   private wordsOfProblems(): ReadonlySet<string> {

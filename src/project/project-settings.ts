@@ -44,13 +44,19 @@ export interface FileSettings {
   readonly beside: readonly string[];
 }
 
+/** What an editor is set to, and whether settings files count beside it. */
+export interface EditorChoice {
+  readonly settings?: Settings;
+  readonly settingsFile: "merge" | "only";
+}
+
 export interface ProjectSettingsOptions {
   readonly profile?: string;
   /** A settings file that counts for all files, instead of the nearest of each. */
   readonly file?: string;
-  /** Settings of an editor, and whether those of files count beside them. */
-  readonly editor?: Settings;
-  readonly settingsFile?: "merge" | "only";
+  readonly editor?: EditorChoice;
+  /** What the editor is set to for some folders, by their paths; of several around a file the innermost counts. */
+  readonly editorIn?: ReadonlyMap<string, EditorChoice>;
   /** Whether a settings file may be read in a folder; without it in any. */
   readonly mayRead?: (folder: string) => boolean;
   /** Whether the packs that a settings file names may run; without it all may. */
@@ -77,7 +83,7 @@ export class ProjectSettings {
   private readonly lastGood = new Map<string, unknown>();
   private readonly packs: PackLoader;
   private readonly resolved = new Map<string, ResolvedSettings>();
-  private editorChecked: CheckedSettings | undefined;
+  private readonly editorChecked = new Map<EditorChoice, CheckedSettings>();
 
   constructor(options: ProjectSettingsOptions = {}) {
     this.options = options;
@@ -96,7 +102,7 @@ export class ProjectSettings {
     this.compilers.clear();
     this.sources.clear();
     this.resolved.clear();
-    this.editorChecked = undefined;
+    this.editorChecked.clear();
   }
 
   /** The settings file that is in force for a folder: the nearest upward, or else the user's own. */
@@ -122,9 +128,9 @@ export class ProjectSettings {
 
   /** What applies to a file. */
   forFile(file: string): FileSettings {
-    const settingsFile = this.options.settingsFile === "only" && this.options.editor !== undefined
-      ? undefined
-      : this.fileFor(path.dirname(file));
+    const editor = this.editorOf(file);
+    const isAlone = editor?.choice.settingsFile === "only" && editor.choice.settings !== undefined;
+    const settingsFile = isAlone ? undefined : this.fileFor(path.dirname(file));
     const source = settingsFile === undefined ? undefined : this.source(settingsFile);
     const { profile } = this.options;
     const relative = source === undefined ? undefined : below(path.dirname(source.file), file);
@@ -141,7 +147,7 @@ export class ProjectSettings {
         ...(profile !== undefined && { profile }),
         name: source?.file ?? "nothing but the standard",
       }),
-      ...this.editorLayers(rules, source !== undefined),
+      ...this.editorLayers(editor, rules, source !== undefined),
     ];
     // Files to which the same layers apply share what they come to.
     const key = `${source?.file ?? ""}\n${layers.map(({ name }) => name).join("\n")}`;
@@ -165,18 +171,38 @@ export class ProjectSettings {
     return this.compilers.get(folder);
   }
 
-  private editorLayers(rules: readonly Rule[], behindFile: boolean): Layer[] {
-    const { editor } = this.options;
-    if (editor === undefined) return [];
-    this.editorChecked ??= checkSettings(editor, { rules });
-    const layers = planLayers(this.editorChecked, { name: "the editor" });
+  /** What the editor is set to for a file, and how that is called. */
+  private editorOf(file: string): { readonly choice: EditorChoice; readonly name: string } | undefined {
+    const { editor, editorIn = new Map<string, EditorChoice>() } = this.options;
+    const [folder] = [...editorIn.keys()]
+      .filter((one) => below(one, file) !== undefined)
+      .sort((a, b) => b.length - a.length);
+    if (folder !== undefined) return { choice: editorIn.get(folder)!, name: `the editor, for ${folder}` };
+    return editor && { choice: editor, name: "the editor" };
+  }
+
+  private editorLayers(
+    editor: ReturnType<ProjectSettings["editorOf"]>,
+    rules: readonly Rule[],
+    behindFile: boolean,
+  ): Layer[] {
+    if (editor?.choice.settings === undefined) return [];
+    const { choice, name } = editor;
+    const checked = this.editorChecked.get(choice) ?? checkSettings(choice.settings, { rules });
+    this.editorChecked.set(choice, checked);
+    const layers = planLayers(checked, { name });
     // Beside a settings file an editor that names no kits adds none.
-    return behindFile && editor.kits === undefined ? layers.filter(({ builtIn: kit }) => kit === undefined) : layers;
+    return behindFile && choice.settings!.kits === undefined
+      ? layers.filter(({ builtIn: kit }) => kit === undefined)
+      : layers;
   }
 
   /** What is wrong with the settings of the editor. */
   get editorIssues(): readonly SettingsIssue[] {
-    return this.options.editor === undefined ? [] : checkSettings(this.options.editor, { rules: builtIn }).issues;
+    const { editor, editorIn } = this.options;
+    return [editor, ...(editorIn?.values() ?? [])].flatMap(
+      (choice) => choice?.settings === undefined ? [] : checkSettings(choice.settings, { rules: builtIn }).issues,
+    );
   }
 
   /** A settings file as it is now. */

@@ -89,7 +89,7 @@ export function settingsOf(
     mostLoadTime,
     ...(profile !== undefined && { profile }),
     ...(settingsFile !== undefined && { file: settingsFile }),
-    ...(instead && { editor: instead, settingsFile: "only" }),
+    ...(instead && { editor: { settings: instead, settingsFile: "only" } }),
   });
 }
 

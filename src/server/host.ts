@@ -1,6 +1,7 @@
 import type { CancellationToken } from "vscode-jsonrpc";
 import type { Diagnostic, TextEdit } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
+import type { EditorChoice } from "../project/project-settings.js";
 import type { Rule } from "../rules/rule.js";
 import type { SettingsDocument } from "../settings/document.js";
 import type { SettingsIssue } from "../settings/issue.js";
@@ -74,8 +75,8 @@ export interface ServerHost {
   trace?(uri: string): string | undefined;
   /** Tells when a process has ended. */
   watchProcess?(id: number, ended: () => void): void;
-  /** Takes over settings of the editor; gives back what is wrong with them. */
-  configureEditor(settings: Settings | undefined, settingsFile: "merge" | "only"): readonly SettingsIssue[];
+  /** Takes over settings of the editor, and those of folders that have their own, by URI; gives back what is wrong with them. */
+  configureEditor(editor: EditorChoice, folders: ReadonlyMap<string, EditorChoice>): readonly SettingsIssue[];
   /** Reads all settings anew when they are asked for next. */
   forgetSettings(): void;
   /** A document is closed, so that nothing needs to be watched for it. */

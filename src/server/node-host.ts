@@ -10,12 +10,12 @@ import {
   ProjectSettings,
   settingsFileName,
   userSettingsFile,
+  type EditorChoice,
   type SettingsSource,
 } from "../project/project-settings.js";
 import { issuesIn } from "../project/settings-alerts.js";
 import { writeText } from "../project/write.js";
 import { traceText } from "../report/trace.js";
-import type { Settings } from "../settings/schema.js";
 import { baselineOf, SettledMemory } from "./baseline-of.js";
 import { fileOf, uriOf } from "./file-uri.js";
 import type { DocumentSettings, ServerHost } from "./host.js";
@@ -53,8 +53,8 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
   let timer: ReturnType<typeof setTimeout> | undefined;
   // What files are analysed with that are not open.
   let revision = 0;
-  let editor: Settings | undefined;
-  let settingsFile: "merge" | "only" = "merge";
+  let editor: EditorChoice = { settingsFile: "merge" };
+  let editorIn: ReadonlyMap<string, EditorChoice> = new Map();
   const today = (): string => new Date().toISOString().slice(0, 10);
   const project = new NodeProject(
     () => ({
@@ -62,7 +62,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
       folders: reach.all,
       trusted: trusted.all,
       editor,
-      settingsFile,
+      editorIn,
       open: new Map(open),
       today: today(),
     }),
@@ -159,12 +159,17 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
         ),
       };
     },
-    configureEditor(given, counts) {
+    configureEditor(given, folders) {
       editor = given;
-      settingsFile = counts;
+      editorIn = new Map(
+        [...folders].flatMap(([uri, choice]) => {
+          const folder = fileOf(uri);
+          return folder === undefined ? [] : [[folder, choice] as const];
+        }),
+      );
       memory.forget();
       revision += 1;
-      settings.configure({ ...(given !== undefined && { editor: given }), settingsFile: counts });
+      settings.configure({ editor, editorIn });
       return settings.editorIssues;
     },
     forgetSettings: forget,

@@ -7,10 +7,9 @@ import { javascript } from "../languages/javascript/index.js";
 import { Baseline } from "../project/baseline.js";
 import { cutOff } from "../project/cut-off.js";
 import { discover } from "../project/discover.js";
-import { ProjectSettings, type FileSettings } from "../project/project-settings.js";
+import { ProjectSettings, type EditorChoice, type FileSettings } from "../project/project-settings.js";
 import { ResultStore, settingsKey } from "../project/result-store.js";
 import { readText } from "../project/visit.js";
-import type { Settings } from "../settings/schema.js";
 import { Text } from "../text/text.js";
 import { baselineOf } from "./baseline-of.js";
 import { toDiagnostics } from "./diagnostics.js";
@@ -25,8 +24,8 @@ export interface ProjectSetup {
   readonly revision: number;
   readonly folders: readonly string[];
   readonly trusted: true | readonly string[];
-  readonly editor: Settings | undefined;
-  readonly settingsFile: "merge" | "only";
+  readonly editor: EditorChoice;
+  readonly editorIn: ReadonlyMap<string, EditorChoice>;
   /** Settings files as they are being typed. */
   readonly open: ReadonlyMap<string, string>;
   readonly today: string;
@@ -68,14 +67,14 @@ function settingsFor(setup: ProjectSetup): NonNullable<typeof current> {
   if (current?.setup.revision === setup.revision) return current;
   const reach = new Reach();
   reach.set(setup.folders);
-  const { trusted, editor, settingsFile, open: typed } = setup;
+  const { trusted, editor, editorIn, open: typed } = setup;
   const settings = new ProjectSettings({
     mayRead: reach.mayRead,
     mayRun: (file) => trusted === true || trusted.includes(path.dirname(file)),
     mostLoadTime,
     open: typed,
-    ...(editor && { editor }),
-    settingsFile,
+    editor,
+    editorIn,
   });
   return (current = { setup, settings, reach, baselines: new Map() });
 }

@@ -75,7 +75,7 @@ export class Server {
       configuration.feature(),
       filesFeature(session, {
         settingsChanged: () => configuration.readAgain(),
-        foldersChanged: () => configuration.settingsChanged(),
+        foldersChanged: () => configuration.foldersChanged(),
         fileChanged: (uri) => project.fileChanged(uri),
         filesMoved: () => project.allChanged(),
       }),
@@ -170,6 +170,7 @@ export class Server {
     session.isRunning = true;
     this.state = "running";
     this.trace.set(params.trace);
+    session.folders = client.folders ?? [];
     session.host.setFolders(client.folders);
     this.configuration.configure(params.initializationOptions);
     if (client.processId !== undefined) session.host.watchProcess?.(client.processId, () => this.exit());

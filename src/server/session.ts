@@ -36,6 +36,8 @@ export interface Feature {
 export class Session {
   client: Client = readClient({});
   editor: EditorSettings;
+  /** The folders of the workspace, as URIs. */
+  folders: readonly string[] = [];
   /** Whether the client asks for diagnostics, so that they are not sent: when it was told to, or has done so. */
   pulls = false;
   /** Between the first request and `shutdown`. */

@@ -29,6 +29,14 @@ export interface RelatedPlace {
   readonly message: string;
 }
 
+/** An insertion, in the place of the next `over` code units; `close` is a second one, behind what the first goes before. */
+export interface Insertion {
+  readonly at: number;
+  readonly text: string;
+  readonly over?: number;
+  readonly close?: { readonly at: number; readonly text: string };
+}
+
 /** A problem of form at a range of the document. */
 export interface SyntaxProblem {
   readonly code: SyntaxCode;
@@ -38,6 +46,6 @@ export interface SyntaxProblem {
   readonly related: readonly RelatedPlace[];
   /** Where the token stood at which the parser noticed. */
   readonly seen: number;
-  /** An insertion that would settle the problem, in the place of the next `over` code units. */
-  readonly insert?: { readonly at: number; readonly text: string; readonly over?: number };
+  /** What would settle the problem. */
+  readonly insert?: Insertion;
 }

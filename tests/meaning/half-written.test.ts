@@ -65,3 +65,29 @@ test("texts with a token less, or a bracket or word too many, lose nothing", { t
   }
   expect(broken).toBeGreaterThan(often(40, 1500));
 });
+
+const heads = `
+const i: {|type A = {|let a,|const i = {|f(|[|class A {|type A = { [K|switch (a) {|import {|export {|enum A {|interface A {|function f(|function f<|
+type B = [|const [|x = \`\${|for (|if (|new A(|namespace A {|try {|f<|x as|<a>|<a>{|<a |type A<|type A = (|@a(|class { constructor(|(a,|do {|return|throw
+`.trim().split(/\|\n?/);
+
+test.each([" /*", "\n/* a", "\n/* a */ /*", "\n`", "\n'", "\n/a", "\n<a"])(
+  "no rule fails at what %j cuts off",
+  (tail) => {
+    for (const head of heads) {
+      for (const languageId of ["javascript", "typescript", "typescriptreact"]) {
+        const source = `function g() {\n  ${head}${tail}`;
+        const workspace = createWorkspace({
+          languages: [javascript()],
+          settings,
+          onFailure: (_, { rule, error }) => {
+            throw new Error(`${rule} fails at ${JSON.stringify(source)}`, { cause: error });
+          },
+        });
+        workspace.open({ uri, languageId, version: 1, text: source });
+        expect(workspace.alerts(uri).length, source).toBeGreaterThan(0);
+        expect(missing(source, applyAll(source, workspace.mend(uri))), source).toEqual([]);
+      }
+    }
+  },
+);

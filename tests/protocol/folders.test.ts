@@ -56,6 +56,43 @@ test(
   ),
 );
 
+test(
+  "what the editor is set to for one of several folders counts in that one, open or not, and when folders come",
+  () => inFolder(
+    { "inner/a.js": "tide();\n", "other/b.js": "tide();\n", "late/c.js": "tide();\n" },
+    async ({ client, uri }) => {
+      const ofFolder: Record<string, object> = { [uri("other")]: { known: ["tide"] }, [uri("late")]: { calm: "loud" } };
+      client.watch.project = true;
+      client.answers["workspace/configuration"] = ({ items }) =>
+        items.map(({ scopeUri = "" }: { scopeUri?: string }) => ({ scope: "workspace", ...ofFolder[scopeUri] }));
+      const has = (file: string, count: number) => client.until(
+        ({ method, params }) => method === "textDocument/publishDiagnostics" &&
+          params.uri === uri(file) &&
+          params.diagnostics.length === count,
+      );
+      await client.initialize(
+        { workspace: { configuration: true, workspaceFolders: true } },
+        {},
+        { workspaceFolders: [{ uri: uri("inner"), name: "inner" }, { uri: uri("other"), name: "other" }] },
+      );
+      await has("inner/a.js", 1);
+      client.open(uri("other/b.js"), "tide();\nsail();\n");
+      await has("other/b.js", 1);
+      const { result } = await client.request("workspace/executeCommand", {
+        command: "alertQuill.trace",
+        arguments: [uri("other/b.js")],
+      });
+      expect(result).toMatch(/the editor, for .*other/);
+      client.notify("workspace/didChangeWorkspaceFolders", {
+        event: { added: [{ uri: uri("late"), name: "late" }], removed: [] },
+      });
+      await has("late/c.js", 1);
+      const { params } = await client.until(({ method }) => method === "window/showMessage");
+      expect(params.message).toMatch(/alertQuill.calm/);
+    },
+  ),
+);
+
 const pack = (body: string): string => `import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "warning", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { Identifier(node, { alert }) { ${body} } } })];\n`;
 const withPack = (body = 'if (node.name === "LOUD") alert(node, { message: "Loud" });') => ({
   "alert-quill.jsonc": '{ "packs": ["./rules.js"], "levels": { "harbour.loud": "error" } }',

@@ -340,6 +340,13 @@ const slips: Readonly<Record<string, readonly Slip[]>> = {
     ["dead.unread-import", "import { log }", "import { log, warn }", "import { log, «warn» } from \"./log.js\";"],
     ["calls.debug-pause", "log(\"slowly\");", "debugger;\n      log(\"slowly\");", "«debugger;»"],
     ["names.unknown", "new Error(\"too windy\")", "new Eror(\"too windy\")", "throw new «Eror»(\"too windy\");"],
+    [
+      "syntax.unexpected",
+      "({ to: crossing.to, minutes: crossing.minutes })",
+      "{ to: crossing.to, minutes: crossing.minutes }",
+      "export const lines = crossings.map((crossing) => «{» to: crossing.to, minutes: crossing.minutes });",
+    ],
+    ["syntax.unexpected", "return { name", "return\n  { name", "«return»"],
   ],
   "board.tsx": [
     ["syntax.missing-part", "readonly pier: string;", "readonly pier string;", "readonly pie«r» string;"],

@@ -57,6 +57,16 @@ describe("typing", () => {
       "export default function c() { return <a />; }",
     ],
     [
+      "an object as the body of an arrow function",
+      "const a = b.map((c) => { ¦ });\n",
+      "x: c ? 1 : 2, y: { z: [3] }, ...w; v: 4,",
+    ],
+    [
+      "an object on the line after a return",
+      "function d() {\n  return // why\n  { e: 1, ¦ };\n}\n",
+      "f: () => { g: 1, h: 2 }, i: 3",
+    ],
+    [
       "a function whose brace stays open",
       "function a() {\n  one();\n}\n\n¦\n\nfunction b() {\n  two();\n}\n",
       "function c() {\n  if (x) {\n    go();\n  }",

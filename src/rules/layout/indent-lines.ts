@@ -132,6 +132,8 @@ export function wrongLines(item: Node, text: SourceText, base: string, { unit, c
         if (isBody(node, piece.child)) line = own;
         if (areKept) visitOnce(piece.child, piece.from);
         else visit(piece.child as JavaScriptNode);
+        // So are parameters, whatever stands before them in the head.
+        if (piece.child.type === "TypeParameters") line = own;
       } else if (openers.has(piece.text)) stack.push(line);
       else if (closers.has(piece.text) && stack.length > outside) stack.pop();
       else if (isCase && piece.text === ":" && stack.length === outside) stack.push(own);

@@ -7,10 +7,11 @@ const options = z.strictObject({
     .describe("Which marks stand around texts. The other ones stay where they save escapes."),
 });
 
-/** A text literal's source with other marks; `undefined` where it would need more escapes than it has. */
+/** A text literal's source with other marks; `undefined` where it would need more escapes than it has, or has no end. */
 export function requoted(raw: string, mark: string): string | undefined {
   const other = raw[0]!;
   const inner = raw.slice(1, -1);
+  if (!raw.endsWith(other) || /(?<!\\)(?:\\\\)*\\$/.test(inner)) return undefined;
   let escapes = 0;
   const changed = inner.replaceAll(/\\[^]|["']/g, (part) => {
     if (part === `\\${other}`) {

@@ -1,5 +1,6 @@
 /** The area `syntax`: what the parser finds, as rules with documentation of their own. */
-import type { SyntaxCode, SyntaxProblem } from "../../syntax/problem.js";
+import type { Insertion, SyntaxCode } from "../../syntax/problem.js";
+import type { Edit } from "../../text/edit.js";
 import { defineRule, type AlertingExample, type QuietExample, type Rule } from "../rule.js";
 import { notInEdition } from "./not-in-edition.js";
 import { repeatedDeclaration } from "./repeated-declaration.js";
@@ -90,10 +91,16 @@ const pages: Readonly<Record<SyntaxCode, SyntaxPage>> = {
   },
 };
 
-function titleFor({ text, over }: NonNullable<SyntaxProblem["insert"]>, message: string): string {
+function titleFor({ text, over, close }: Insertion, message: string): string {
+  if (close !== undefined) return "Put the object in parentheses";
   if (over === undefined) return `Insert \`${text.trim()}\``;
   if (text.trim() === "" && text !== "") return "Join the lines";
   return text === "" ? `Remove ${/`[^`]*`/.exec(message)?.[0] ?? "it"}` : `Write \`${text}\``;
+}
+
+function editsOf({ at, text, over = 0, close }: Insertion): Edit[] {
+  const first = { from: at, to: at + over, insert: text };
+  return close === undefined ? [first] : [first, { from: close.at, to: close.at, insert: close.text }];
 }
 
 /** One rule for each problem code. Each is always on and an error. */
@@ -118,7 +125,7 @@ export const syntaxRules: readonly Rule[] = [
               remedies: () => [{
                 title: titleFor(insert, problem.message),
                 certainty: "proposed" as const,
-                edits: [{ from: insert.at, to: insert.at + (insert.over ?? 0), insert: insert.text }],
+                edits: editsOf(insert),
               }],
             }
           ),

@@ -25,7 +25,6 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
   const { host, languages } = session;
   const extensions = languages.flatMap((language) => language.extensions);
   const glob = `**/*.{${extensions.map((extension) => extension.slice(1)).join(",")}}`;
-  let folders: readonly string[] = [];
   const operations: FileOperationRegistrationOptions = { filters: [{ scheme: "file", pattern: { glob: "**/*" } }] };
 
   return {
@@ -36,7 +35,6 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
       },
     }),
     begin: () => {
-      folders = session.client.folders ?? [];
       if (!session.client.watches) return;
       const watchers = [glob, "**/alert-quill.jsonc", "**/.gitignore"].map((globPattern) => ({ globPattern }));
       void session.ask("client/registerCapability", {
@@ -57,8 +55,8 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
       },
       "workspace/didChangeWorkspaceFolders": ({ event: { added, removed } }: DidChangeWorkspaceFoldersParams) => {
         const gone = new Set(removed.map(({ uri }) => uri));
-        folders = [...folders.filter((uri) => !gone.has(uri)), ...added.map(({ uri }) => uri)];
-        host.setFolders(folders);
+        session.folders = [...session.folders.filter((uri) => !gone.has(uri)), ...added.map(({ uri }) => uri)];
+        host.setFolders(session.folders);
         events.foldersChanged();
       },
       "workspace/didCreateFiles": ({ files }: CreateFilesParams) => moved(files.map(({ uri }) => uri)),

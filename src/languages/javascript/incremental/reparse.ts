@@ -6,8 +6,12 @@
 import type { Node } from "../../../syntax/node.js";
 import type { Edit } from "../../../text/edit.js";
 import { Text, type SourceText } from "../../../text/text.js";
+import { isAtProperty } from "../parser/braced-object.js";
 import { parse, type ParsedText } from "../parser/index.js";
-import { containerOf } from "./container.js";
+import { next } from "../parser/scanner.js";
+import { ParseState } from "../parser/state.js";
+import { Token } from "../parser/token.js";
+import { containerOf, type Container } from "./container.js";
 import { pathTo, type Damage } from "./damage.js";
 import { fitsIn, itemsStay, itemStays, openIn } from "./fits.js";
 import { endsAsBefore, firstToRead, readWithin, type Place } from "./reading.js";
@@ -61,6 +65,7 @@ function reparseIn(
   const container = containerOf(node, start, tree);
   if (container === undefined || container.list.includes(null)) return undefined;
   if (damage.to > container.to || (container.from >= 0 && damage.from < container.from)) return undefined;
+  if (mayChangeKind(container, tree, damage)) return undefined;
   const first = firstToRead(tree, container, damage);
   if (first < 0) return undefined;
   const place: Place = { tree, path, container, damage, first };
@@ -72,6 +77,21 @@ function reparseIn(
     if (straight !== undefined) return straight;
   }
   return tree.loose.has(item) || tree.softlyLoose.has(item) ? undefined : readAgain(place, true);
+}
+
+/** Whether braces with statements may turn out to hold an object, or the other way round: all that is in them decides. */
+function mayChangeKind({ node, start, from }: Container, { source, options }: ParsedText, damage: Damage): boolean {
+  if (node.type === "ObjectExpression") {
+    return /(?:=>|[^\s(,:=?[{&|])\s*$/.test(source.slice(Math.max(0, start - 200), start));
+  }
+  if (node.type !== "BlockStatement" && node.type !== "FunctionBody") return false;
+  return [source, damage.source].some((text) => {
+    const window = text.slice(from, from + 1000);
+    const scan = new ParseState(window, options);
+    scan.token = Token.Unknown;
+    next(scan);
+    return isAtProperty(scan) || (scan.end >= window.length && from + window.length < text.length);
+  });
 }
 
 /** Whether the brackets of an item do not balance, so that it was read by its indentation. */

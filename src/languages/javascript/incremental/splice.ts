@@ -2,7 +2,7 @@
 import { placeAround, placeList, type Gaps } from "../../../syntax/anchor.js";
 import { forget } from "../../../syntax/memo.js";
 import { treeChanged, type Node } from "../../../syntax/node.js";
-import type { SyntaxProblem } from "../../../syntax/problem.js";
+import type { Insertion, SyntaxProblem } from "../../../syntax/problem.js";
 import { siblingChanged, siblingsReplaced } from "../../../syntax/siblings.js";
 import type { Guess } from "../parser/indentation.js";
 import { inOrder, type ParsedText } from "../parser/index.js";
@@ -145,6 +145,11 @@ function moved(problem: SyntaxProblem, move: (offset: number) => number): Syntax
     to: move(problem.to),
     seen: move(problem.seen),
     related: problem.related.map((place) => ({ ...place, from: move(place.from), to: move(place.to) })),
-    ...(problem.insert && { insert: { ...problem.insert, at: move(problem.insert.at) } }),
+    ...(problem.insert && { insert: movedInsertion(problem.insert, move) }),
   };
+}
+
+function movedInsertion(insert: Insertion, move: (offset: number) => number): Insertion {
+  const { at, close } = insert;
+  return { ...insert, at: move(at), ...(close && { close: { ...close, at: move(close.at) } }) };
 }

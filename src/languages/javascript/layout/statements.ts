@@ -179,6 +179,7 @@ export const declaration: Build = (node: VariableDeclaration, builder: Builder):
   if (node.declarations.length < 2) return builder.row(node, parts);
   const first = parts.findIndex(({ child }) => child !== undefined);
   const second = parts.findIndex(({ child }, index) => index > first && child !== undefined);
+  if (second < 0) return builder.row(node, parts);
   const isKept = builder.style.brokenLists === "keep" && builder.beginsLine(parts[second]!);
   const line = isKept ? hardLine() : spaceLine;
   return group(

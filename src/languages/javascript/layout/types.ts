@@ -64,6 +64,7 @@ export const intersection: Build = (node: IntersectionType, builder: Builder): D
 /** Members between braces, each with the mark behind it. */
 export const objectType: Build = (node: Node, builder: Builder): Doc => {
   const parts = builder.parts(node);
+  if (parts.length < 2) return builder.row(node, parts);
   if (parts.length === 2) return linesIn(node, builder, parts);
   if (node.parent?.type === "InterfaceDeclaration") return linesIn(node, builder, parts);
   const opener = parts[0]!;

@@ -16,6 +16,7 @@ import {
   type Type,
   type TypeParameters,
 } from "../nodes/index.js";
+import { holdsObject, parseArrowObject } from "./braced-object.js";
 import { parseDecorators } from "./classes.js";
 import { parseAssignment } from "./expressions.js";
 import { endsByIndent, indentAt, isBehindFence, lacksOpener } from "./indentation.js";
@@ -433,12 +434,13 @@ export function parseArrowRest(
   const noIn = context & Context.NoIn;
   p.context = (context & ~functionBits) | inherited | Context.Function | Context.Return | (async ? Context.Async : 0);
   let body;
-  if (p.token === Token.BraceOpen && !(p.newline && isBehindFence(p))) {
+  const isObject = !p.newline && holdsObject(p);
+  if (p.token === Token.BraceOpen && !isObject && !(p.newline && isBehindFence(p))) {
     body = parseBody(p, null, params, true, false)!;
   } else {
     p.context |= noIn;
     checkDuplicates(p, params);
-    body = parseAssignment(p);
+    body = isObject ? parseArrowObject(p) : parseAssignment(p);
   }
   if (p.coverInit >= 0) {
     report(p, "misplaced", p.coverInit, p.coverInit + 1, "A value is given to a property with `:`, not `=`");

@@ -1,5 +1,5 @@
 /** Reporting what is wrong with the text's form, and finding the way back. */
-import type { RelatedPlace, SyntaxCode } from "../../../syntax/problem.js";
+import type { Insertion, RelatedPlace, SyntaxCode } from "../../../syntax/problem.js";
 import { endsByIndent, noteEnd } from "./indentation.js";
 import { next } from "./scanner.js";
 import type { ParseState } from "./state.js";
@@ -7,8 +7,8 @@ import { spelling, Token } from "./token.js";
 
 interface Details {
   readonly related?: readonly RelatedPlace[];
-  /** An insertion that settles the problem, in the place of the next `over` characters. */
-  readonly insert?: { readonly at: number; readonly text: string; readonly over?: number };
+  /** What settles the problem. */
+  readonly insert?: Insertion;
   /** Where it was noticed, if not at the current token. */
   readonly seen?: number;
 }

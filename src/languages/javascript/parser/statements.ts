@@ -21,6 +21,7 @@ import {
   type Statement,
   Missing,
 } from "../nodes/index.js";
+import { holdsObject, parseReturnedObject } from "./braced-object.js";
 import { parseClassDeclaration, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { enough, take } from "./elements.js";
@@ -436,7 +437,9 @@ function parseReturn(p: ParseState): ReturnStatement {
     report(p, "misplaced", start, end, "`return` stands only in functions");
   }
   const bare = p.newline || p.token === Token.Semicolon || p.token === Token.BraceClose || p.token === Token.End;
-  const argument = bare ? null : parseExpression(p);
+  const argument = p.newline && indentAt(p, p.start) >= indentAt(p, start) && holdsObject(p)
+    ? parseReturnedObject(p, start)
+    : bare ? null : parseExpression(p);
   semicolon(p, "`return`");
   return new ReturnStatement(start, p.prevEnd, argument);
 }
