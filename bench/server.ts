@@ -30,7 +30,7 @@ interface Client {
 
 async function connect(folder: string | undefined): Promise<Client> {
   const [toServer, toClient] = [new PassThrough(), new PassThrough()];
-  serve({ input: toServer, output: toClient }, () => undefined);
+  serve({ input: toServer, output: toClient }, { exit: () => undefined });
   const connection = createMessageConnection(new StreamMessageReader(toClient), new StreamMessageWriter(toServer));
   const awaited = new Map<string, () => void>();
   connection.onNotification(

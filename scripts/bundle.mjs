@@ -18,6 +18,8 @@ const entries = [
   "project/pack-hooks",
   "project/project-settings",
   "rules/rule",
+  "languages/javascript/rule",
+  "entries/language",
   "cli/catalogue",
   "report/rule-page",
   "report/refits-page",

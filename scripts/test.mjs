@@ -10,5 +10,6 @@ ensureDebianPackage("elpa-eglot", "/usr/share/emacs/site-lisp/elpa-src/eglot-1.9
 build();
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "tsconfig.json"]);
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "examples/playground"]);
+run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "examples/tide-table"]);
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "editors/vscode", "--noEmit"]);
 run(process.execPath, [`${root}/node_modules/vitest/vitest.mjs`, "run", ...process.argv.slice(2)]);

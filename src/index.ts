@@ -13,8 +13,8 @@ export { WorkspaceError, type WorkspaceErrorCode } from "./engine/errors.js";
 export type { MendOptions } from "./engine/choice.js";
 export type { Fight } from "./engine/fights.js";
 export type { Dropped, MendResult } from "./engine/mend.js";
-export { defineLanguage, type Comment, type DocumentInfo, type Language, type Tree } from "./languages/language.js";
-export { rules } from "./rules/index.js";
+export type { Comment, DocumentInfo, Language, Tree } from "./languages/language.js";
+export { rules } from "./languages/index.js";
 /** The library that options are declared with, so that packs need none of their own. */
 export { z } from "zod";
 export {

@@ -1,7 +1,7 @@
 /** The rules there are in a project: those that come with the package, and those of its patterns and packs. */
+import { rules } from "../languages/index.js";
 import { nearest } from "../model/spelling.js";
 import { settingsOf } from "../project/visit.js";
-import { rules } from "../rules/index.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 
 /** All rules in force where the command was called. */

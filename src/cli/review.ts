@@ -1,6 +1,8 @@
 import { pathToFileURL } from "node:url";
 import { Meter } from "../engine/meter.js";
-import { javascript } from "../languages/javascript/index.js";
+import { languages, rules } from "../languages/index.js";
+import { compilePattern, PatternError, type PatternText } from "../languages/javascript/rules/pattern/compile.js";
+import { patternRule } from "../languages/javascript/rules/pattern/rule.js";
 import { RevisionError } from "../project/changed-lines.js";
 import { reviewProject } from "../project/review.js";
 import type { ProjectVisit } from "../project/visit.js";
@@ -11,9 +13,6 @@ import { jsonReport } from "../report/json.js";
 import { counted, reacher, type Review } from "../report/model.js";
 import { sarifReport } from "../report/sarif.js";
 import { textReport } from "../report/text.js";
-import { rules } from "../rules/index.js";
-import { compilePattern, PatternError, type PatternText } from "../rules/pattern/compile.js";
-import { patternRule } from "../rules/pattern/rule.js";
 import { levels, type Rule } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
 import { faultOfNames } from "./known-rules.js";
@@ -41,7 +40,7 @@ export interface ReviewOptions {
 /** How the commands visit a project: all languages, from the working folder, today. */
 export function visitFrom(paths: readonly string[]): ProjectVisit {
   return {
-    languages: [javascript()],
+    languages,
     paths,
     folder: process.cwd(),
     today: new Date().toISOString().slice(0, 10),

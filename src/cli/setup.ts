@@ -2,6 +2,7 @@
 import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { cancel, confirm, intro, isCancel, log, multiselect, note, outro, select } from "@clack/prompts";
+import { rules } from "../languages/index.js";
 import { Baseline } from "../project/baseline.js";
 import { settingsText, withEntry, type SetupAnswers } from "../project/new-settings.js";
 import { faultOfKit, settingsFileName } from "../project/project-settings.js";
@@ -9,7 +10,6 @@ import { reviewProject } from "../project/review.js";
 import { setupFacts, type SetupFacts } from "../project/setup-facts.js";
 import { writeText } from "../project/write.js";
 import { counted } from "../report/model.js";
-import { rules } from "../rules/index.js";
 import { resolveSettings } from "../settings/resolve.js";
 import { editions, runtimes, type Settings } from "../settings/schema.js";
 import { version } from "../version.js";

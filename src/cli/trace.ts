@@ -2,7 +2,7 @@ import { readFileSync, statSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { createWorkspace } from "../engine/workspace.js";
-import { javascript } from "../languages/javascript/index.js";
+import { languageOf, languages, rules } from "../languages/index.js";
 import { Baselines } from "../project/baseline.js";
 import { traceOf } from "../project/file-trace.js";
 import { ProjectSettings, type FileSettings } from "../project/project-settings.js";
@@ -10,7 +10,6 @@ import { alertsOf, traceRule } from "../project/rule-trace.js";
 import { readText, settingsOf } from "../project/visit.js";
 import { flowText } from "../report/flow-text.js";
 import { ruleTraceText, traceJson, traceText } from "../report/trace.js";
-import { rules } from "../rules/index.js";
 import { Text } from "../text/text.js";
 import { unknownName } from "./known-rules.js";
 import { complain, hasColour, print } from "./output.js";
@@ -30,8 +29,7 @@ export interface TraceOptions {
 
 /** The language id of a file, where a language reads such files. */
 function languageIdOf(file: string): string | undefined {
-  const language = javascript();
-  return language.extensions.includes(path.extname(file)) ? language.languageIds[0]! : undefined;
+  return languageOf(file)?.languageIds[0];
 }
 
 /** Prints why a rule tells what it tells at a line, given as `FILE:LINE`, or does not. */
@@ -115,12 +113,12 @@ export function traceFlow(place: string): number {
   const [, named, line] = match;
   if (!isFile(named!)) return 2;
   const file = path.resolve(named!);
-  const language = javascript();
-  if (!language.extensions.includes(path.extname(file))) {
+  const language = languageOf(file);
+  if (language === undefined) {
     complain(`${named}: no language is known for ${path.extname(file) || "a file without an ending"}`);
     return 2;
   }
-  const workspace = createWorkspace({ languages: [language] });
+  const workspace = createWorkspace({ languages });
   const uri = pathToFileURL(file).href;
   workspace.open({
     uri,

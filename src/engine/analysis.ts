@@ -885,7 +885,10 @@ export class DocumentAnalysis {
   /** Sorts the active rules by what they are called for. */
   private arrange(): void {
     const { active } = this.settings;
-    this.calls = RuleCalls.of(this.extent === "all" ? active : active.filter(({ rule }) => rule.always));
+    this.calls = RuleCalls.of(
+      this.extent === "all" ? active : active.filter(({ rule }) => rule.always),
+      this.language,
+    );
     this.source = this.viewSource();
     this.active = new Map(active.map((one) => [one.rule.id, one]));
   }

@@ -1,6 +1,9 @@
 /** The rules that are on, sorted by what they are called for. */
+import type { Language } from "../languages/language.js";
+import { shapeIn, type ShapeMap, type ShapeName } from "../model/shapes.js";
 import type { FileView, Rule } from "../rules/rule.js";
 import type { ActiveRule } from "../settings/resolve.js";
+import type { Node } from "../syntax/node.js";
 import { LiveSource, sharedView, viewFor } from "./view.js";
 
 /** A rule with its view, and what is to be called for a unit. */
@@ -8,6 +11,24 @@ export interface Call {
   readonly rule: Rule;
   readonly view: FileView;
   readonly run: (unit: never, file: FileView) => unknown;
+}
+
+type Visit = (node: Node, file: FileView) => void;
+
+/** Visitors of the kinds of nodes that have some shapes in a language. */
+function visitorsOf(wanted: NonNullable<Rule["shapes"]>, shapes: ShapeMap): Record<string, Visit> {
+  const visitors: Record<string, Visit> = {};
+  for (const [name, run] of Object.entries(wanted) as [ShapeName, (shape: unknown, file: FileView) => void][]) {
+    for (const kind of Object.keys(shapes[name] ?? {})) {
+      const before = visitors[kind];
+      visitors[kind] = (node, file) => {
+        before?.(node, file);
+        const shape = shapeIn(shapes, name, node);
+        if (shape !== undefined) run(shape, file);
+      };
+    }
+  }
+  return visitors;
 }
 
 export class RuleCalls {
@@ -23,22 +44,30 @@ export class RuleCalls {
   readonly byFile: Call[] = [];
   readonly byHush: Call[] = [];
 
-  private static readonly made = new WeakMap<readonly ActiveRule[], RuleCalls>();
+  private static readonly made = new WeakMap<readonly ActiveRule[], Map<Language, RuleCalls>>();
 
-  /** The calls of some rules; the same for the same list. */
-  static of(active: readonly ActiveRule[]): RuleCalls {
-    let calls = RuleCalls.made.get(active);
-    if (calls === undefined) RuleCalls.made.set(active, (calls = new RuleCalls(active)));
+  /** The calls of some rules in a language; the same for the same list. */
+  static of(active: readonly ActiveRule[], language: Language): RuleCalls {
+    const known = RuleCalls.made.get(active) ?? new Map<Language, RuleCalls>();
+    RuleCalls.made.set(active, known);
+    let calls = known.get(language);
+    if (calls === undefined) known.set(language, (calls = new RuleCalls(active, language)));
     return calls;
   }
 
-  private constructor(active: readonly ActiveRule[]) {
+  private constructor(active: readonly ActiveRule[], language: Language) {
     const { live } = this;
-    const shared = sharedView(live);
+    const shared = sharedView(live, language);
     for (const one of active) {
       const { rule } = one;
+      if (rule.languages?.includes(language.id) === false) continue;
       const view = viewFor(one, live, shared);
-      const ways = [[this.byNode, rule.visit], [this.bySiblings, rule.siblings], [this.ahead, rule.ahead]] as const;
+      const ways = [
+        [this.byNode, rule.visit],
+        [this.byNode, rule.shapes && visitorsOf(rule.shapes, language.shapes)],
+        [this.bySiblings, rule.siblings],
+        [this.ahead, rule.ahead],
+      ] as const;
       for (const [byKind, visitors] of ways) {
         for (const [type, visit] of Object.entries(visitors ?? {})) {
           const calls = byKind.get(type) ?? [];

@@ -1,8 +1,10 @@
 /** What rules see of a document. */
+import type { Language } from "../languages/language.js";
 import type { Binding, Reference } from "../model/binding.js";
 import { VALUE } from "../model/binding.js";
 import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
+import { shapeIn, type ShapeName } from "../model/shapes.js";
 import { best, distanceOf, mostEdits, type Candidate } from "../model/spelling.js";
 import type { Beside, FileView, Finding, Place, Rule } from "../rules/rule.js";
 import type { KnownNames } from "../settings/ready-made.js";
@@ -18,7 +20,7 @@ export interface ViewSource {
   readonly text: Text;
   readonly names: Names;
   readonly problems: readonly SyntaxProblem[];
-  readonly typescript: boolean;
+  readonly typed: boolean;
   readonly ambient: boolean;
   readonly edition: number;
   readonly runtimes: readonly string[];
@@ -59,7 +61,7 @@ class LiveText implements SourceText {
 }
 
 /** What the views of all rules have in common. */
-export function sharedView(live: LiveSource) {
+export function sharedView(live: LiveSource, { shapes, facts, edits }: Language) {
   const isKnown = (name: string): boolean => {
     const { builtIn, known, told } = live.now;
     return builtIn.names.has(name) || known.has(name) || told.has(name);
@@ -73,8 +75,11 @@ export function sharedView(live: LiveSource) {
       return live.now.keepsToItself;
     },
     text: new LiveText(live),
-    get typescript(): boolean {
-      return live.now.typescript;
+    facts,
+    edits,
+    shape: <Name extends ShapeName>(name: Name, node: Node) => shapeIn(shapes, name, node),
+    get typed(): boolean {
+      return live.now.typed;
     },
     get ambient(): boolean {
       return live.now.ambient;

@@ -1,13 +1,12 @@
 /** Open documents and their alerts: the library's way in. */
 import type { Language } from "../languages/language.js";
+import type { RefitKind, RefitOffer, RefitRefusal } from "../languages/refit.js";
 import type { FlowGraph } from "../model/flow.js";
-import { refits } from "../refits/index.js";
-import type { RefitKind, RefitOffer, RefitRefusal } from "../refits/refit.js";
 import { fileHushEdit, hushEdit, type HushEdit } from "../remedy/hush-edit.js";
+import { knownEdit } from "../remedy/known-edit.js";
 import { withoutOverlap } from "../remedy/select.js";
 import { noReason } from "../rules/hush/no-reason.js";
-import { rules as builtInRules } from "../rules/index.js";
-import { indent } from "../rules/layout/indent.js";
+import { sharedRules } from "../rules/index.js";
 import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
 import { resolveSettings, withBeside, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
@@ -74,11 +73,8 @@ export interface WorkspaceOptions {
   readonly mostRuleTime?: number;
 }
 
-const isLines = (node: Node): boolean =>
-  /^(?:Program|BlockStatement|SwitchStatement|SwitchCase|.*Body)$/.test(node.type);
-
 /** A range, and all of the statements that it touches, but for those that others stand in. */
-function wholeOf(root: Node, range: Span): Span {
+function wholeOf({ holdsLines: isLines }: Language, root: Node, range: Span): Span {
   let { from, to } = range;
   const extend = (node: Node): void => {
     let holdsLines = false;
@@ -94,6 +90,9 @@ function wholeOf(root: Node, range: Span): Span {
   } else extend(node);
   return { from, to };
 }
+
+/** The rule whose option `unit` is the client's step of indentation where the settings do not say one. */
+const indentRule = "layout.indent";
 
 /** How many remedies are tried out one by one where somebody asks for some. */
 const mostProven = 24;
@@ -135,10 +134,11 @@ export class Workspace {
 
   /** Throws a `SettingsError` when the settings cannot be used. */
   constructor(private readonly options: WorkspaceOptions) {
-    this.rules = [...builtInRules, ...(options.rules ?? [])];
+    const builtIn = [...sharedRules, ...options.languages.flatMap(({ rules }) => rules)];
+    this.rules = [...builtIn, ...(options.rules ?? [])];
     this.settings = resolveSettings(options.settings ?? {}, this.rules);
     const { cutOff, mostRuleTime = 3000 } = options;
-    if (cutOff !== undefined) this.limits = new RuleLimits(new Set(builtInRules), cutOff, mostRuleTime);
+    if (cutOff !== undefined) this.limits = new RuleLimits(new Set(builtIn), cutOff, mostRuleTime);
   }
 
   /** The URIs of the open documents. */
@@ -335,9 +335,9 @@ export class Workspace {
       analysis.problems.some(({ from, to }) => from <= span.to && to >= span.from);
     if (isBroken(selection)) return [];
     const { root, text } = analysis;
-    const { typescript } = language.traits(this.input(uri, languageId, language, text, settings).info);
-    const context = { root, text, typescript };
-    return refits.flatMap(({ id, kind, offer }) => {
+    const { typed } = language.traits(this.input(uri, languageId, language, text, settings).info);
+    const context = { root, text, typed };
+    return language.refits.flatMap(({ id, kind, offer }) => {
       const offered = offer(selection, context);
       if (offered === undefined || ("edits" in offered && offered.edits.some(isBroken))) return [];
       return [{ id, kind, ...offered }];
@@ -404,7 +404,7 @@ export class Workspace {
    */
   layout(uri: string, range?: Span, { whole = false, onlyOn = false, unit }: LayoutOptions = {}): Edit[] {
     const document = this.document(uri);
-    const span = range === undefined || !whole ? range : wholeOf(document.analysis.root, range);
+    const span = range === undefined || !whole ? range : wholeOf(document.language, document.analysis.root, range);
     const { edits } = mend(
       onlyOn ? document.analysis : this.layoutAnalysis(document, unit),
       {
@@ -444,7 +444,8 @@ export class Workspace {
     const { uri, languageId, language, analysis, settings } = document;
     const standard = this.unsaid("layout", settings);
     if (standard.length === 0) return analysis;
-    const isSaid = settings.outcomes.get(indent.id)?.tunedBy.length !== 0 || !standard.includes(indent);
+    const indent = standard.find(({ id }) => id === indentRule);
+    const isSaid = indent === undefined || settings.outcomes.get(indentRule)?.tunedBy.length !== 0;
     const step = isSaid ? undefined : unit;
     if (document.layout === undefined || document.layout.unit !== step) {
       const optionsOf = (rule: Rule): unknown => rule === indent && step !== undefined
@@ -465,12 +466,10 @@ export class Workspace {
 
   /** The statement, or the block with its head, that ends at an offset; for laying out what has just been closed. */
   endingAt(uri: string, offset: number): Span | undefined {
-    const { root } = this.document(uri).analysis;
+    const { analysis: { root }, language } = this.document(uri);
     let found: Span | undefined;
     for (const node of nodesTouching(root, offset, offset)) {
-      if (
-        node !== root && node.end === offset && /Statement$|Declaration$|Body$|Definition$|Expression$/.test(node.type)
-      ) found = { from: node.start, to: offset };
+      if (node !== root && node.end === offset && language.isWhole(node)) found = { from: node.start, to: offset };
     }
     for (
       let node = found === undefined ? undefined : nodeAt(root, found.from, offset);
@@ -482,13 +481,25 @@ export class Workspace {
 
   /** An edit that puts a hush comment for an alert of the document, with room for a reason where one is asked for; nothing where no comment can stand. */
   hushEdit(uri: string, alert: Alert): HushEdit | undefined {
-    const { analysis } = this.document(uri);
-    return hushEdit(analysis.text, analysis.root, alert.rule, alert.from, this.asksForReasons(uri));
+    const { analysis, language } = this.document(uri);
+    return hushEdit(
+      language.commentForms,
+      analysis.text,
+      analysis.root,
+      alert.rule,
+      alert.from,
+      this.asksForReasons(uri),
+    );
   }
 
   /** An edit that silences a rule in the whole document. */
   fileHushEdit(uri: string, rule: string): Edit {
-    return fileHushEdit(this.text(uri), rule, this.asksForReasons(uri));
+    return fileHushEdit(this.document(uri).language.commentForms, this.text(uri), rule, this.asksForReasons(uri));
+  }
+
+  /** An edit that says at the top of the document that a name exists. */
+  knownEdit(uri: string, name: string): Edit {
+    return knownEdit(this.document(uri).language.commentForms, this.text(uri), name);
   }
 
   private asksForReasons(uri: string): boolean {

@@ -1,14 +1,18 @@
 /** What the engine asks of a language. */
 import type { Binding } from "../model/binding.js";
+import type { CodeEdits, CodeFacts } from "../model/code.js";
 import type { FlowGraph } from "../model/flow.js";
 import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import type { Segmentation } from "../model/segments.js";
+import type { ShapeMap } from "../model/shapes.js";
+import type { Rule } from "../rules/rule.js";
 import type { TreeChange } from "../syntax/change.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
 import type { Edit, Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
+import type { Refit } from "./refit.js";
 
 /** What is known of a document before it is parsed. */
 export interface DocumentInfo {
@@ -18,9 +22,26 @@ export interface DocumentInfo {
   readonly modules: boolean | "detect";
 }
 
+/** How comments are written, and where they may stand. */
+export interface CommentForms {
+  /** What opens a comment that goes to the end of its line. */
+  readonly line: string;
+  /** All that open a comment. */
+  readonly openings: readonly string[];
+  /** Whether a comment may begin at an offset. */
+  mayBegin(root: Node, text: Text, at: number): boolean;
+  /** A comment of some words for the line before a node that begins its line, and what it stands before; `undefined` where none can stand there. */
+  onLineBefore(
+    node: Node,
+    root: Node,
+    text: Text,
+    words: string
+  ): { readonly comment: string; readonly covers: "statement" | "element" } | undefined;
+}
+
 export interface Traits {
   /** Types are written. */
-  readonly typescript: boolean;
+  readonly typed: boolean;
   /** It only declares what is elsewhere. */
   readonly ambient: boolean;
 }
@@ -55,10 +76,24 @@ export const furthestComment = 4000;
 /** A language the engine can analyse. */
 export interface Language {
   readonly id: string;
+  /** How people call it, by the ending of a file's name where that makes a difference. */
+  nameFor(extension: string): string;
   /** Identifiers of the Language Server Protocol for it. */
   readonly languageIds: readonly string[];
   /** Endings of file names, with the dot. */
   readonly extensions: readonly string[];
+  /** Rules that know its nodes. */
+  readonly rules: readonly Rule[];
+  /** In the order in which they are offered. */
+  readonly refits: readonly Refit[];
+  readonly commentForms: CommentForms;
+  readonly shapes: ShapeMap;
+  readonly facts: CodeFacts;
+  readonly edits: CodeEdits;
+  /** Whether statements, members or cases stand in a node, each on lines of its own. */
+  holdsLines(node: Node): boolean;
+  /** Whether a node is laid out by itself once its last character is typed. */
+  isWhole(node: Node): boolean;
   parse(text: string, info: DocumentInfo): Tree;
   /**
    * The tree after one edit, where the language can do better than parse anew; `text` is the new text. It equals that of `parse` in all
@@ -94,9 +129,4 @@ export interface Language {
   isMentioned(text: Text, tree: Tree, name: string, markup: readonly string[], of?: Node): boolean;
   /** The statement, member or element that begins next behind `offset`. */
   following(text: Text, tree: Tree, offset: number): Span | undefined;
-}
-
-/** Declares a language; it only gives the parts their types. */
-export function defineLanguage(language: Language): Language {
-  return language;
 }

@@ -1,21 +1,13 @@
 /** Which settings reach a file, gathered for people. */
 import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { javascript } from "../languages/javascript/index.js";
+import { languageOf } from "../languages/index.js";
 import type { FileTrace } from "../report/trace.js";
 import { saysGenerated, topOfFile } from "../text/generated.js";
 import { Text } from "../text/text.js";
 import { ignoredBy, type MayRead } from "./discover.js";
 import type { ProjectSettings } from "./project-settings.js";
 import { hushLines } from "./rule-trace.js";
-
-const languageNames: Readonly<Record<string, string>> = {
-  ".ts": "TypeScript",
-  ".mts": "TypeScript",
-  ".cts": "TypeScript",
-  ".tsx": "TypeScript with JSX",
-  ".jsx": "JavaScript with JSX",
-};
 
 /** Why a file is not reviewed along with its project; `undefined` when it is. */
 function leftOutBy(
@@ -43,7 +35,7 @@ export function traceOf(
   const shown = (target: string): string => path.relative(folder, target).split(path.sep).join("/") || ".";
   const name = source === undefined ? undefined : shown(source.file);
   const renamed = (from: string): string => (from === source?.file ? name! : from);
-  const extension = path.extname(file);
+  const language = languageOf(file);
   return {
     path: shown(file),
     settingsFile: name,
@@ -57,9 +49,10 @@ export function traceOf(
         ]),
       ),
     },
-    language: javascript().extensions.includes(extension) ? (languageNames[extension] ?? "JavaScript") : undefined,
-    isGenerated: resolved.generated === "form" && saysGenerated(javascript().firstComments(text.slice(0, topOfFile))),
-    hushes: javascript().extensions.includes(extension) ? hushLines(Text.of(text)) : [],
+    language: language?.nameFor(path.extname(file)),
+    isGenerated: resolved.generated === "form" &&
+      saysGenerated(language?.firstComments(text.slice(0, topOfFile)) ?? ""),
+    hushes: language === undefined ? [] : hushLines(Text.of(text)),
     leftOut: leftOutBy(file, settings, folder, shown, mayRead),
     profiles: Object.keys(source?.checked.settings.profiles ?? {}),
     issues: (source?.issues ?? []).map(

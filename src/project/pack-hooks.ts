@@ -1,7 +1,7 @@
 /** How packs are loaded, run by Node.js beside the program: this package is found from everywhere, and TypeScript is read without its types. */
 import { readFile } from "node:fs/promises";
 import { fileURLToPath } from "node:url";
-import { withoutTypes } from "./without-types.js";
+import { withoutTypes } from "../languages/javascript/without-types.js";
 
 interface Resolved {
   readonly url: string;
@@ -25,7 +25,12 @@ const entries: Readonly<Record<string, string>> = {
 };
 
 /** On trial a pack gets of this package what rules are declared with, and what has the names of the rest: loading all of it would take longer than most packs. */
-const standIn = "stand-in:alert-quill";
+const standIn = "stand-in:";
+/** Where these modules declare rules. */
+const declaring: Readonly<Record<string, string>> = {
+  "alert-quill": "rules/rule.js",
+  "alert-quill/javascript": "languages/javascript/rule.js",
+};
 
 export function initialize(data: { readonly self: string; readonly zod?: string }): void {
   ({ self, zod } = data);
@@ -37,7 +42,7 @@ export async function resolve(
   next: (name: string, context: unknown) => Promise<Resolved>,
 ): Promise<Resolved> {
   const stamp = /\?quill=[\d.]+$/.exec(context.parentURL ?? "")?.[0];
-  if (zod !== undefined && name === "alert-quill") return { url: standIn, shortCircuit: true };
+  if (zod !== undefined && declaring[name] !== undefined) return { url: `${standIn}${name}`, shortCircuit: true };
   if (entries[name] !== undefined) return { url: `${self}${entries[name]}`, shortCircuit: true };
   const found = await next(name, context);
   // What a pack is made of is loaded anew along with it.
@@ -51,22 +56,24 @@ export async function load(
   context: unknown,
   next: (url: string, context: unknown) => Promise<Loaded>,
 ): Promise<Loaded> {
-  if (url === standIn) return { format: "module", source: await standInFor("index.js"), shortCircuit: true };
+  if (url.startsWith(standIn)) {
+    return { format: "module", source: await standInFor(url.slice(standIn.length)), shortCircuit: true };
+  }
   if (!/\.[mc]?ts(?:\?|$)/.test(url)) return next(url, context);
   const file = fileURLToPath(url.replace(/\?.*$/, ""));
   return { format: "module", source: withoutTypes(await readFile(file, "utf8"), file), shortCircuit: true };
 }
 
 /** A module with the exports of one of this package's, of which only those that declare rules are what they seem. */
-async function standInFor(module: string): Promise<string> {
-  const source = await readFile(fileURLToPath(`${self}${module}`), "utf8");
+async function standInFor(name: string): Promise<string> {
+  const source = await readFile(fileURLToPath(`${self}${entries[name]!}`), "utf8");
   const names = [...source.matchAll(/^export \{([^}]*)\}/gm)].flatMap(
     ([, list]) => list!.split(",").map((one) => one.trim().split(/\s+as\s+/).at(-1)!),
   );
   const others = names.filter((name) => name !== "" && name !== "defineRule" && name !== "z");
   return [
-    `export { defineRule } from "${self}rules/rule.js";`,
-    `export { z } from "${zod}";`,
+    `export { defineRule } from "${self}${declaring[name]!}";`,
+    ...(names.includes("z") ? [`export { z } from "${zod}";`] : []),
     "const other = () => undefined;",
     `export { ${others.map((name) => `other as ${name}`).join(", ")} };`,
   ].join("\n");

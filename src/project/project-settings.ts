@@ -4,8 +4,8 @@ import { createRequire } from "node:module";
 import { homedir } from "node:os";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
+import { rules as builtIn } from "../languages/index.js";
 import { nearest } from "../model/spelling.js";
-import { rules as builtIn } from "../rules/index.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { checkKit, checkSettings, type CheckedSettings } from "../settings/check.js";
 import { SettingsDocument } from "../settings/document.js";
@@ -63,6 +63,8 @@ export interface ProjectSettingsOptions {
   readonly mayRun?: (settingsFile: string) => boolean;
   /** Milliseconds in which a pack must have been loaded; without it there is no limit. */
   readonly mostLoadTime?: number;
+  /** Rules of languages beside those that come with the package. */
+  readonly rules?: readonly Rule[];
   /** Settings files as they are being typed, by path: what they say counts before it is saved. */
   readonly open?: ReadonlyMap<string, string>;
 }
@@ -82,12 +84,14 @@ export class ProjectSettings {
   private readonly sources = new Map<string, SettingsSource>();
   private readonly lastGood = new Map<string, unknown>();
   private readonly packs: PackLoader;
+  private readonly builtIn: readonly Rule[];
   private readonly resolved = new Map<string, ResolvedSettings>();
   private readonly editorChecked = new Map<EditorChoice, CheckedSettings>();
 
   constructor(options: ProjectSettingsOptions = {}) {
     this.options = options;
     this.packs = new PackLoader(options.mostLoadTime);
+    this.builtIn = [...builtIn, ...(options.rules ?? [])];
   }
 
   /** Takes other options; nothing read before is kept. */
@@ -134,7 +138,7 @@ export class ProjectSettings {
     const source = settingsFile === undefined ? undefined : this.source(settingsFile);
     const { profile } = this.options;
     const relative = source === undefined ? undefined : below(path.dirname(source.file), file);
-    const rules = source?.checked.rules ?? builtIn;
+    const rules = source?.checked.rules ?? this.builtIn;
     const compiler = this.compilerFor(path.dirname(file));
     const layers = [
       ...(
@@ -201,7 +205,7 @@ export class ProjectSettings {
   get editorIssues(): readonly SettingsIssue[] {
     const { editor, editorIn } = this.options;
     return [editor, ...(editorIn?.values() ?? [])].flatMap(
-      (choice) => choice?.settings === undefined ? [] : checkSettings(choice.settings, { rules: builtIn }).issues,
+      (choice) => choice?.settings === undefined ? [] : checkSettings(choice.settings, { rules: this.builtIn }).issues,
     );
   }
 
@@ -270,9 +274,9 @@ export class ProjectSettings {
     const kitFiles = new Set<string>();
     const find = (name: string, from: string): FoundKit | { missing: string } =>
       findKit(name, from === file ? folder : path.dirname(from), (one) => kitFiles.add(one));
-    const first = checkSettings(value, { rules: builtIn, find, from: file });
+    const first = checkSettings(value, { rules: this.builtIn, find, from: file });
     // The rules of packs must be known before it can be said which rules there are not.
-    const rules: Rule[] = [...builtIn];
+    const rules: Rule[] = [...this.builtIn];
     const mayRun = this.options.mayRun?.(file) !== false;
     const waiting = mayRun ? [] : packsOf(first, folder).map(({ name }) => name);
     const issues: SettingsIssue[] = [];
@@ -312,7 +316,7 @@ export class ProjectSettings {
       const found = findPack(name, from);
       return "file" in found && this.packs.known(found.file) === undefined;
     });
-    const checked = rules.length === builtIn.length ? first : checkSettings(value, { rules, find, from: file });
+    const checked = rules.length === this.builtIn.length ? first : checkSettings(value, { rules, find, from: file });
     const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
     form.push(
       ...document.repeated.map((at): SettingsIssue => ({
@@ -352,7 +356,7 @@ function idleAtHome(settings: Settings): SettingsIssue[] {
   }));
 }
 
-const emptySettings: CheckedSettings = { settings: {}, issues: [], rules: builtIn, kits: new Map(), found: [] };
+const emptySettings: CheckedSettings = { settings: {}, issues: [], rules: [], kits: new Map(), found: [] };
 
 /** Whether a file can be read at a path: no folder, and nothing that never ends. */
 function isFile(file: string): boolean {

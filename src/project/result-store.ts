@@ -5,7 +5,7 @@ import { homedir } from "node:os";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import type { Alert } from "../engine/alert.js";
-import { rules as builtIn } from "../rules/index.js";
+import { rules as builtIn } from "../languages/index.js";
 import { areaOf } from "../rules/rule.js";
 import type { FileSettings } from "./project-settings.js";
 

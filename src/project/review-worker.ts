@@ -1,7 +1,7 @@
 /** Looking at some files of a project in a thread of its own. */
 import path from "node:path";
 import type { RuleFailure } from "../engine/alert.js";
-import { javascript } from "../languages/javascript/index.js";
+import { languages } from "../languages/index.js";
 import type { Settings } from "../settings/schema.js";
 import { resultOf } from "./find-all.js";
 import type { ProjectSettings } from "./project-settings.js";
@@ -43,7 +43,7 @@ export default async function run({
   });
   const failures: { uri: string; failure: RuleFailure }[] = [];
   const open = opener({
-    languages: [javascript()],
+    languages,
     today,
     onFailure: (uri, { rule, error }) => {
       // An error of a kind of its own may not pass from thread to thread.

@@ -1,7 +1,7 @@
 /** What is to be told of the files of a project. */
 import path from "node:path";
 import { isAmong } from "../engine/choice.js";
-import { javascript } from "../languages/javascript/index.js";
+import { languageOf } from "../languages/index.js";
 import type { FileReview, Review } from "../report/model.js";
 import { saysGenerated, topOfFile } from "../text/generated.js";
 import { Text } from "../text/text.js";
@@ -22,11 +22,11 @@ export async function reviewProject(
   let known = 0;
   let settled = 0;
   const baselines = new Baselines();
-  const { firstComments } = javascript();
   const files = located.map(({ file, shown, text: content, settings: { source, resolved } }): FileReview => {
     const { alerts: all, certain = [] } = found.get(file)!;
     const text = Text.of(content);
-    const isGenerated = resolved.generated === "form" && saysGenerated(firstComments(content.slice(0, topOfFile)));
+    const isGenerated = resolved.generated === "form" &&
+      saysGenerated(languageOf(file)?.firstComments(content.slice(0, topOfFile)) ?? "");
     const baseline = visit.only === undefined && visit.ignoresBaseline !== true ? baselines.of(source) : undefined;
     let alerts = baseline?.fresh(file, all, text) ?? all;
     known += all.length - alerts.length;

@@ -1,7 +1,7 @@
 /** Why a rule says nothing at a line: it is off, finds nothing there, is hushed, or the baseline holds what it finds. */
 import type { Alert } from "../engine/alert.js";
 import { createWorkspace } from "../engine/workspace.js";
-import { javascript } from "../languages/javascript/index.js";
+import { languages } from "../languages/index.js";
 import type { HushLine, RuleTrace } from "../report/trace.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import type { Text } from "../text/text.js";
@@ -32,7 +32,7 @@ export function alertsOf(
   text: string,
   settings: FileSettings["resolved"],
 ): { readonly alerts: readonly Alert[]; readonly text: Text } {
-  const workspace = createWorkspace({ languages: [javascript()], cutOff });
+  const workspace = createWorkspace({ languages, cutOff });
   workspace.open({ uri: file, languageId, version: 0, text, settings });
   return { alerts: workspace.alerts(file), text: workspace.text(file) };
 }

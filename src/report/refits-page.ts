@@ -1,6 +1,6 @@
 /** The refits as a page of Markdown, made from their examples. */
-import { refits } from "../refits/index.js";
-import type { RefitExample } from "../refits/refit.js";
+import { refits } from "../languages/javascript/refits/index.js";
+import type { RefitExample } from "../languages/refit.js";
 
 const kinds = {
   "refactor.rewrite": "Rewriting",

@@ -1,8 +1,9 @@
 /** What a rule is, and what it sees of a file. */
 import type { z } from "zod";
-import type { JavaScriptNode } from "../languages/javascript/nodes/index.js";
 import type { Binding, Reference } from "../model/binding.js";
+import type { CodeEdits, CodeFacts } from "../model/code.js";
 import type { FlowEnds, FlowGraph } from "../model/flow.js";
+import type { ShapeName, Shapes } from "../model/shapes.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
 import type { Siblings } from "../syntax/siblings.js";
@@ -60,7 +61,8 @@ export interface Finding {
 export interface FileView<Options = unknown> {
   /** The text as it is, also when remedies are asked for later. */
   readonly text: SourceText;
-  readonly typescript: boolean;
+  /** Types are written. */
+  readonly typed: boolean;
   /** Only declares what is elsewhere (`.d.ts`). */
   readonly ambient: boolean;
   /** What is wrong with the form of the text; for `file` alone, others ask `isBroken`. */
@@ -68,6 +70,10 @@ export interface FileView<Options = unknown> {
   /** Whether what stands at the top of the file is seen by nobody else: in modules of either kind, not in plain scripts. */
   readonly keepsToItself: boolean;
   readonly options: Options;
+  /** The shape that a node has, if it has that one. */
+  readonly shape: <Name extends ShapeName>(name: Name, node: Node) => Shapes[Name] | undefined;
+  readonly facts: CodeFacts;
+  readonly edits: CodeEdits;
   /** The options of a rule that is named in `beside`, and whether it is on. */
   readonly beside: <Other>(rule: Rule<Other>) => Beside<Other>;
   /** The edition of ECMAScript in the settings, as a year. */
@@ -135,13 +141,13 @@ export interface HushedName extends Span {
   readonly silenced: number;
 }
 
-/** The node of a kind; some nodes serve as two. */
-type NodeOf<Type, Any = JavaScriptNode> = Any extends { type: infer Own } ? (Type extends Own ? Any : never) : never;
+/** A function that is called for what it can take: a language narrows nodes to their kinds. */
+type Called<Taken, Options, Given = void> = {
+  bivariant(taken: Taken, file: FileView<Options>): Given;
+}["bivariant"];
 
-/** Functions to be called for nodes of a kind, each in the order of the text. */
-export type Visitors<Options> = {
-  readonly [Type in JavaScriptNode["type"]]?: (node: NodeOf<Type>, file: FileView<Options>) => void;
-};
+/** Functions to be called for nodes of a kind, each in the order of the text. A language types them by its kinds. */
+export type Visitors<Options> = Readonly<Record<string, Called<Node, Options>>>;
 
 /**
  * Code that alerts: `«` and `»` stand around each range that must be marked (together, `«»`, for a place between characters, where the one before it is marked, or at the beginning of a line the one behind it). `after` is the text
@@ -178,6 +184,8 @@ export interface Rule<Options = any> {
   readonly kits: readonly KitName[];
   /** The level it has without being in any kit, for rules that settings themselves define; also one of one's own. */
   readonly byDefault?: string;
+  /** The ids of the languages whose nodes or ways it knows; without it, it speaks of what all languages have, and runs in each. */
+  readonly languages?: readonly string[];
   /** What its examples are written in, if not in code: `settings` for mistakes in a settings file. */
   readonly language?: "settings";
   /**
@@ -202,23 +210,20 @@ export interface Rule<Options = any> {
    * and marks of the nodes around it; not their other children, which may change without the node being visited again.
    */
   readonly visit?: Visitors<Options>;
+  /** Called for what has a shape, in each language that has it, as `visit` is for nodes. */
+  readonly shapes?: {
+    readonly [Name in ShapeName]?: (shape: Shapes[Name], file: FileView<Options>) => void
+  };
   /**
    * Work ahead, by the kinds of `visit`, of what it will need of a node that holds very much, bit by bit: between two bits the analysis may turn to something else.
    * What is worked out is kept by the rule; it is given up where the text changes meanwhile.
    */
-  readonly ahead?: {
-    readonly [Type in JavaScriptNode["type"]]?: (
-      node: Extract<JavaScriptNode, { type: Type }>,
-      file: FileView<Options>
-    ) => Iterable<void>
-  };
+  readonly ahead?: Readonly<Record<string, Called<Node, Options, Iterable<void>>>>;
   /**
    * Called for the children of nodes of a kind, with what stands between them: of a node with very many, for some of them at a time. Offsets are tied to
    * their `base`.
    */
-  readonly siblings?: {
-    readonly [Type in JavaScriptNode["type"]]?: (siblings: Siblings, file: FileView<Options>) => void
-  };
+  readonly siblings?: Readonly<Record<string, Called<Siblings, Options>>>;
   /** Called for each name that is declared. It may read the declarations with all below them, the uses, and the kinds of the nodes around those. */
   readonly binding?: (binding: Binding, file: FileView<Options>) => void;
   /** Called for each use of a name that nothing in the file declares. */

@@ -1,7 +1,7 @@
 /** What the server needs, from Node.js. */
 import { existsSync, readFileSync, statSync } from "node:fs";
 import path from "node:path";
-import { javascript } from "../languages/javascript/index.js";
+import { extensions } from "../languages/index.js";
 import { Baseline } from "../project/baseline.js";
 import { discover, ignoredBy } from "../project/discover.js";
 import { traceOf } from "../project/file-trace.js";
@@ -16,6 +16,7 @@ import {
 import { issuesIn } from "../project/settings-alerts.js";
 import { writeText } from "../project/write.js";
 import { traceText } from "../report/trace.js";
+import type { Rule } from "../rules/rule.js";
 import { baselineOf, SettledMemory } from "./baseline-of.js";
 import { fileOf, uriOf } from "./file-uri.js";
 import type { DocumentSettings, ServerHost } from "./host.js";
@@ -37,7 +38,7 @@ const recent = 60_000;
 const mostLoadTime = 5000;
 const looking = 2000;
 
-export function nodeHost(exit: (code: number) => void): ServerHost {
+export function nodeHost(exit: (code: number) => void, rules: readonly Rule[] = []): ServerHost {
   const reach = new Reach();
   const trusted = new TrustedFolders();
   /** Settings files that are open, with their texts. */
@@ -47,6 +48,7 @@ export function nodeHost(exit: (code: number) => void): ServerHost {
     mayRun: (file) => trusted.has(path.dirname(file)),
     mostLoadTime,
     open,
+    rules,
   });
   let changed: () => void = () => undefined;
   let failed: (uri: string, fault: string) => void = () => undefined;
@@ -275,7 +277,7 @@ function projectFiles({ file, checked }: SettingsSource): readonly string[] | un
   if ((checked.settings.zones ?? []).length === 0) return undefined;
   const folder = path.dirname(file);
   if (listed?.folder !== folder || performance.now() - listed.at > listKept) {
-    listed = { folder, at: performance.now(), files: discover([folder], javascript().extensions, () => false).files };
+    listed = { folder, at: performance.now(), files: discover([folder], extensions, () => false).files };
   }
   return listed.files;
 }

@@ -8,7 +8,8 @@ import {
   StreamMessageWriter,
   type MessageConnection,
 } from "vscode-jsonrpc/node";
-import { javascript } from "../languages/javascript/index.js";
+import { languages } from "../languages/index.js";
+import type { Language } from "../languages/language.js";
 import { cutOff } from "../project/cut-off.js";
 import { endProcess, writeOut } from "../project/pack-guard.js";
 import { FrameReader, type ByteSource } from "./framing.js";
@@ -29,24 +30,38 @@ export interface Streams {
   readonly output: ByteSink;
 }
 
+export interface ServeOptions {
+  /** Languages beside those that come with the package: their documents are looked at while they are open. */
+  readonly languages?: readonly Language[];
+  /** Ends the program; without it the process is ended. */
+  readonly exit?: (code: number) => void;
+}
+
 /** Serves a client that is at the other end of two streams. */
-export function serve({ input, output }: Streams, exit: (code: number) => void = (code) => endProcess(code)): void {
+export function serve({ input, output }: Streams, options: ServeOptions = {}): void {
   const writer = new StreamMessageWriter(output as never);
   const reader = new FrameReader(input, (code, message, id) => {
     // An answer to something that could not be read carries no id, says JSON-RPC; the library's type does not know of it.
     void writer.write({ jsonrpc: "2.0", id, error: { code, message } } as never);
   });
-  listen(createMessageConnection(reader, writer), exit);
+  listen(createMessageConnection(reader, writer), options);
 }
 
-function listen(connection: MessageConnection, exit: (code: number) => void): void {
-  new Server(connection, { languages: [javascript()], host: nodeHost(exit), cutOff }).listen();
+function listen(
+  connection: MessageConnection,
+  { languages: more = [], exit = (code) => endProcess(code) }: ServeOptions,
+): void {
+  new Server(connection, {
+    languages: [...languages, ...more],
+    host: nodeHost(exit, more.flatMap(({ rules }) => rules)),
+    cutOff,
+  }).listen();
 }
 
 /** Serves the client that started this process with pipes on its standard streams. */
-export function serveStdio(): void {
+export function serveStdio(options: ServeOptions = {}): void {
   const output = new Writable({ write: (chunk: Uint8Array, _encoding, done) => void writeOut(chunk, done) });
-  serve({ input: process.stdin, output });
+  serve({ input: process.stdin, output }, options);
 }
 
 /** Serves the client that forked this process, over the channel between the two. Throws when there is none. */
@@ -55,9 +70,7 @@ export function serveIpc(): void {
     throw new Error("this process was not forked by another one: there is no channel to talk over");
   }
   process.once("disconnect", () => endProcess(1));
-  listen(createMessageConnection(new IPCMessageReader(process), new IPCMessageWriter(process)), (code) => endProcess(
-    code,
-  ));
+  listen(createMessageConnection(new IPCMessageReader(process), new IPCMessageWriter(process)), {});
 }
 
 /** Serves the client that listens at a port of this machine or at a named pipe. */

@@ -3,7 +3,7 @@ import path from "node:path";
 import type { Diagnostic, TextEdit } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
 import { createWorkspace } from "../engine/workspace.js";
-import { javascript } from "../languages/javascript/index.js";
+import { extensions, languages } from "../languages/index.js";
 import { Baseline } from "../project/baseline.js";
 import { cutOff } from "../project/cut-off.js";
 import { discover } from "../project/discover.js";
@@ -51,8 +51,6 @@ export interface FileResult {
   readonly fault?: string;
 }
 
-const languages = [javascript()];
-const extensions = languages.flatMap((language) => language.extensions);
 const store = new ResultStore();
 const mostLoadTime = 5000;
 

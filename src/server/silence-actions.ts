@@ -1,7 +1,6 @@
 /** What stands at the end of a menu: names that are said to exist, hush comments, and the way to the settings. */
 import type { CodeAction, Diagnostic, WorkspaceEdit } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
-import { knownEdit } from "../remedy/known-edit.js";
 import type { Edit } from "../text/edit.js";
 import type { Place } from "./place.js";
 import type { Session } from "./session.js";
@@ -28,7 +27,7 @@ export function knownActions(
 ): CodeAction[] {
   const name = place.text.slice(from - place.from, to - place.from);
   if (rule !== "names.unknown" || !/^[\p{L}\p{N}_$]+$/u.test(name)) return [];
-  const edit = workspaceEdit(session, place.home, [knownEdit(session.workspace.text(place.home), name)]);
+  const edit = workspaceEdit(session, place.home, [session.workspace.knownEdit(place.home, name)]);
   return [
     ...(
       target === undefined

@@ -1,7 +1,7 @@
 /** The server in a browser worker: messages are plain JSON-RPC objects sent with `postMessage`. */
 import { BrowserMessageReader, BrowserMessageWriter, createMessageConnection } from "vscode-jsonrpc/browser";
-import { javascript } from "../languages/javascript/index.js";
-import { rules as builtIn } from "../rules/index.js";
+import { languages, rules as builtIn } from "../languages/index.js";
+import type { Language } from "../languages/language.js";
 import { checkSettings } from "../settings/check.js";
 import { SettingsDocument } from "../settings/document.js";
 import type { SettingsIssue } from "../settings/issue.js";
@@ -10,6 +10,8 @@ import { Server } from "./server.js";
 
 export interface WorkerOptions {
   readonly settings?: Settings;
+  /** Languages beside those that come with the package. */
+  readonly languages?: readonly Language[];
   /** Where a rule is described. */
   readonly rulePage?: (rule: string) => string | undefined;
 }
@@ -21,13 +23,16 @@ export interface WorkerScope {
 }
 
 /** Serves the page that started this worker. To be called in the worker. */
-export function serveWorker(scope: WorkerScope, { settings, rulePage = () => undefined }: WorkerOptions = {}): void {
+export function serveWorker(
+  scope: WorkerScope,
+  { settings, languages: more = [], rulePage = () => undefined }: WorkerOptions = {},
+): void {
   const connection = createMessageConnection(
     new BrowserMessageReader(scope as never),
     new BrowserMessageWriter(scope as never),
   );
   new Server(connection, {
-    languages: [javascript()],
+    languages: [...languages, ...more],
     host: {
       settingsFor: () => ({ settings: settings ?? {} }),
       configureEditor: () => [],

@@ -1,6 +1,6 @@
 /** Checking settings: what is wrong is named, and what is right is kept. */
-import { compilePattern, PatternError } from "../rules/pattern/compile.js";
-import { patternRule } from "../rules/pattern/rule.js";
+import { compilePattern, PatternError } from "../languages/javascript/rules/pattern/compile.js";
+import { patternRule } from "../languages/javascript/rules/pattern/rule.js";
 import { areaOf, levels, type Rule } from "../rules/rule.js";
 import { salvage, unknownWord, type SettingsIssue, type SettingsPath } from "./issue.js";
 import { kitLayers, type FoundKit, type KitFinder, type Layer } from "./kits.js";

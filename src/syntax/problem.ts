@@ -49,3 +49,21 @@ export interface SyntaxProblem {
   /** What would settle the problem. */
   readonly insert?: Insertion;
 }
+
+/** A problem with all its places moved. */
+export function movedProblem(problem: SyntaxProblem, move: (offset: number) => number): SyntaxProblem {
+  const { insert } = problem;
+  return {
+    ...problem,
+    from: move(problem.from),
+    to: move(problem.to),
+    seen: move(problem.seen),
+    related: problem.related.map((place) => ({ ...place, from: move(place.from), to: move(place.to) })),
+    ...(insert && { insert: movedInsertion(insert, move) }),
+  };
+}
+
+function movedInsertion(insert: Insertion, move: (offset: number) => number): Insertion {
+  const { at, close } = insert;
+  return { ...insert, at: move(at), ...(close && { close: { ...close, at: move(close.at) } }) };
+}

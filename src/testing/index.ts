@@ -1,8 +1,7 @@
 /** Checking a rule against its own examples, for authors of rules and for this package's tests. */
 import { createWorkspace } from "../engine/workspace.js";
-import { javascript } from "../languages/javascript/index.js";
+import { languages, rules as builtIn } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
-import { rules as builtIn } from "../rules/index.js";
 import { defineRule, type AlertingExample, type Rule } from "../rules/rule.js";
 import type { Settings } from "../settings/schema.js";
 import { applyAll, type Span } from "../text/edit.js";
@@ -49,7 +48,7 @@ export interface ExampleFault {
 }
 
 /** Runs a rule over all its examples, alone and at its own level. An empty list says that all is as written there. */
-export function checkExamples(rule: Rule, language: Language = javascript()): ExampleFault[] {
+export function checkExamples(rule: Rule, language: Language = languages[0]!): ExampleFault[] {
   if (rule.language !== undefined) {
     throw new TypeError(`The examples of ${rule.id} are no code that a rule can be run on`);
   }
@@ -85,7 +84,7 @@ function run(
   const others = rule.hush ? hushedIn(code) : [];
   const levels = Object.fromEntries([rule.id, ...also, ...others].map((id) => [id, rule.level]));
   const tune = options === undefined ? {} : { [rule.id]: options as Record<string, unknown> };
-  const own = builtIn.some(({ id }) => id === rule.id) ? [] : [rule];
+  const own = [...builtIn, ...language.rules].some(({ id }) => id === rule.id) ? [] : [rule];
   const settings = {
     kits: [],
     levels,

@@ -81,7 +81,7 @@ test.each<[string, string, "line" | "statement" | "element", string]>([
 
 test("in real files a hush silences what it says, brings no alert and is never idle", { timeout: 120_000 }, () => {
   const random = randomFrom(6);
-  const files = ["examples/harbour", "src/report", "src/refits"].flatMap((folder) => filesBelow(
+  const files = ["examples/harbour", "src/report", "src/languages/javascript/refits"].flatMap((folder) => filesBelow(
     path.join(root, folder),
     /(?<!\.d)\.[jt]sx?$/,
   )).filter((file) => read(file).length < 20_000);

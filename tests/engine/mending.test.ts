@@ -3,8 +3,8 @@ import path from "node:path";
 import { expect, test } from "vitest";
 import { everything } from "../../bench/fuzz-analysis.js";
 import { layOut, layoutTo } from "../../bench/layout.js";
-import { applyAll, createWorkspace, defineRule, type Rule } from "../../src/index.js";
-import { javascript } from "../../src/languages/javascript/index.js";
+import { applyAll, createWorkspace, type Rule } from "../../src/index.js";
+import { defineRule, javascript } from "../../src/languages/javascript/index.js";
 import { moved } from "../../src/text/edit.js";
 import { randomEdit, randomFrom } from "../support/edits.js";
 import { filesBelow, often, read, root } from "../support/files.js";
@@ -159,7 +159,7 @@ test(
     const random = randomFrom(2);
     const files = [
       ...filesBelow(path.join(root, "examples/harbour/src"), /\.js$/),
-      ...filesBelow(path.join(root, "src/rules/dead"), /\.ts$/),
+      ...filesBelow(path.join(root, "src/languages/javascript/rules/dead"), /\.ts$/),
       ...filesBelow(path.join(root, "src/report"), /\.ts$/),
     ].filter((_, index) => index % often(3, 1) === 0);
     const look = (file: string, text: string) => {

@@ -2,8 +2,8 @@
 import { describe, expect, test } from "vitest";
 import { applyAll, createWorkspace } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
-import { refits } from "../../src/refits/index.js";
-import type { RefitOffer } from "../../src/refits/refit.js";
+import { refits } from "../../src/languages/javascript/refits/index.js";
+import type { RefitOffer } from "../../src/languages/refit.js";
 import { readMarks } from "../../src/testing/index.js";
 
 describe.each(refits.map((refit) => [refit.id, refit] as const))("%s", (id, { kind, examples }) => {

@@ -95,7 +95,7 @@ export function Editor({ uri, diagnostics, onReady, onChange, onSave, onQuickFix
           history(),
           bracketMatching(),
           indentOnInput(),
-          javascript({ jsx: true, typescript: /\.tsx?$/.test(uri) }),
+          ...(uri.endsWith(".tide") ? [] : [javascript({ jsx: true, typescript: /\.tsx?$/.test(uri) })]),
           syntaxHighlighting(defaultHighlightStyle),
           keymap.of([
             { key: "Mod-s", run: command("onSave") },

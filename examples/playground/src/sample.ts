@@ -1,6 +1,6 @@
-/** The sample project's files, as they are in `examples/harbour`. */
+/** The sample project's files, as they are in `examples/harbour`, and a tide table, in a language that the page brings along. */
 const raw = import.meta.glob<string>(
-  ["../../harbour/**/*.{js,mjs,cjs,jsx,ts,tsx}", "!../../harbour/tools/**"],
+  ["../../harbour/**/*.{js,mjs,cjs,jsx,ts,tsx}", "!../../harbour/tools/**", "../../tide-table/*.tide"],
   { query: "?raw", import: "default", eager: true },
 );
 
@@ -14,12 +14,13 @@ export interface SampleFile {
 export const sample: readonly SampleFile[] = Object
   .entries(raw)
   .map(([name, text]) => {
-    const path = name.replace("../../harbour/", "");
+    const path = name.replace("../../harbour/", "").replace("../../tide-table/", "tides/");
     return { path, uri: `file:///harbour/${path}`, languageId: languageOf(path), text };
   })
   .sort((a, b) => a.path.localeCompare(b.path));
 
 function languageOf(path: string): string {
+  if (path.endsWith(".tide")) return "tide-table";
   const language = /\.tsx?$/.test(path) ? "typescript" : "javascript";
   return path.endsWith("x") ? `${language}react` : language;
 }

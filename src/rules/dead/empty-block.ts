@@ -1,47 +1,9 @@
 import { z } from "zod";
-import type { BlockStatement, JavaScriptNode } from "../../languages/javascript/nodes/index.js";
-import type { Node } from "../../syntax/node.js";
-import type { SourceText } from "../../text/text.js";
-import { holdsComment } from "../comments.js";
-import { defineRule, type RemedyOffer } from "../rule.js";
+import { defineRule } from "../rule.js";
 
 const options = z.strictObject({
   caught: z.boolean().default(true).describe("Alert at empty `catch` blocks, too."),
 });
-
-/** The opposite of a condition, as code. */
-function opposite(test: Node, text: SourceText): string {
-  const one = test as JavaScriptNode;
-  const code = text.slice(test.start, test.end);
-  if (one.type === "UnaryExpression" && one.operator === "!") {
-    return text.slice(one.argument.start, one.argument.end);
-  }
-  return /^(?:Identifier|(?:Call|Member|This|Chain)Expression|Literal)$/.test(test.type) ? `!${code}` : `!(${code})`;
-}
-
-/** An empty `else` goes; where only the `else` holds something, it is what is done if the condition does not hold. */
-function remedies(block: BlockStatement, text: SourceText): RemedyOffer[] {
-  const whole = block.parent as JavaScriptNode;
-  if (whole.type !== "IfStatement" || whole.alternate === null) return [];
-  const { test, consequent, alternate } = whole;
-  if (holdsComment(text, consequent.end, alternate.start)) return [];
-  if (block === alternate) {
-    return [{
-      title: "Take the `else` out",
-      certainty: "proposed",
-      edits: [{ from: consequent.end, to: alternate.end, insert: "" }],
-    }];
-  }
-  if (alternate.type !== "BlockStatement" || holdsComment(text, test.end, consequent.start)) return [];
-  return [{
-    title: "Turn the condition, and leave the `else` out",
-    certainty: "proposed",
-    edits: [
-      { from: test.start, to: test.end, insert: opposite(test, text) },
-      { from: consequent.start, to: alternate.start, insert: "" },
-    ],
-  }];
-}
 
 export const emptyBlock = defineRule({
   id: "dead.empty-block",
@@ -63,24 +25,26 @@ export const emptyBlock = defineRule({
       { code: "try {\n  sail();\n  // Without a tide there is nothing to do.\n} catch {}\n" },
     ],
   },
-  visit: {
-    BlockStatement(node, { text, alert, isBroken }) {
-      if (node.parent!.type === "CatchClause" || node.body.length > 0 || node.length === 0 || isBroken(node)) return;
-      if (holdsComment(text, node.start, node.end)) return;
+  shapes: {
+    block({ node, statements, isCaught }, { text, alert, facts, edits, isBroken }) {
+      if (isCaught || statements.length > 0 || isBroken(node)) return;
+      if (facts.holdsComment(text, node.start, node.end)) return;
       alert(node, {
         message: "This block is empty: fill it, take it out, or say why in a comment",
-        remedies: () => remedies(node, text),
+        remedies: () => edits.withoutEmpty(node, text),
       });
     },
-    TryStatement({ block, handler }, { text, options: { caught }, alert, isBroken }) {
-      if (!caught || handler === null) return;
-      const { body } = handler;
-      if (body.body.length > 0 || body.length === 0 || isBroken(body)) return;
-      // A reason may stand in it, or right before it.
-      if (holdsComment(text, block.body.at(-1)?.end ?? block.start, body.end)) return;
-      alert(body, {
-        message: "What is caught here is passed over in silence: handle it, or say why not in a comment",
-      });
+    handler({ body, caught }, { text, options, alert, facts, isBroken }) {
+      if (!options.caught) return;
+      for (const { block, statements } of caught) {
+        if (statements.length > 0 || block.length === 0 || isBroken(block)) continue;
+        // A reason may stand in it, or right before it.
+        const last = facts.statementsIn(body)?.at(-1);
+        if (facts.holdsComment(text, last?.end ?? body.start, block.end)) continue;
+        alert(block, {
+          message: "What is caught here is passed over in silence: handle it, or say why not in a comment",
+        });
+      }
     },
   },
 });

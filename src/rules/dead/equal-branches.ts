@@ -1,25 +1,4 @@
-import type { Node } from "../../syntax/node.js";
-import { walk } from "../../syntax/walk.js";
-import { defineRule, type FileView } from "../rule.js";
-
-const textOf = (node: Node, { text }: FileView): string => text.slice(node.start, node.end).replaceAll(/\s+/g, " ");
-
-const isText = /^(?:Literal|TemplateElement|JSXText)$/;
-
-/** The texts in a node, in which blank space counts. */
-function textsIn(node: Node, { text }: FileView): string[] {
-  const texts: string[] = [];
-  walk(node, (inner) => {
-    if (isText.test(inner.type)) texts.push(text.slice(inner.start, inner.end));
-  });
-  return texts;
-}
-
-function isSame(one: Node, other: Node, file: FileView): boolean {
-  if (one.type !== other.type || textOf(one, file) !== textOf(other, file)) return false;
-  const others = textsIn(other, file);
-  return textsIn(one, file).every((text, index) => text === others[index]);
-}
+import { defineRule } from "../rule.js";
 
 export const equalBranches = defineRule({
   id: "dead.equal-branches",
@@ -39,20 +18,19 @@ export const equalBranches = defineRule({
       { code: "const gap = deep ? \"    \" : \"  \";\n" },
     ],
   },
-  visit: {
-    IfStatement(node, file) {
-      const { consequent, alternate } = node;
-      if (alternate === null || alternate.type === "IfStatement") return;
-      if (consequent.type === "BlockStatement" && consequent.body.length === 0) return;
-      if (!isSame(consequent, alternate, file) || file.isBroken(node)) return;
-      file.alert(alternate, {
-        message: "This branch does the same as the one before, so the condition decides nothing",
-        related: [{ at: consequent, message: "The branch before" }],
-      });
-    },
-    ConditionalExpression(node, file) {
-      if (!isSame(node.consequent, node.alternate, file) || file.isBroken(node)) return;
-      file.alert(node.alternate, { message: "Both sides of the condition are the same, so it decides nothing" });
+  shapes: {
+    branch({ node, then, otherwise, isValue, next }, { alert, text, facts, isBroken }) {
+      if (otherwise === null || next !== null) return;
+      if (facts.statementsIn(then)?.length === 0 || !facts.isSame(then, otherwise, text) || isBroken(node)) return;
+      alert(
+        otherwise,
+        isValue
+          ? { message: "Both sides of the condition are the same, so it decides nothing" }
+          : {
+            message: "This branch does the same as the one before, so the condition decides nothing",
+            related: [{ at: then, message: "The branch before" }],
+          },
+      );
     },
   },
 });

@@ -1,22 +1,4 @@
-import type { CatchClause, Identifier, TryStatement } from "../../languages/javascript/nodes/index.js";
-import { holdsComment } from "../comments.js";
-import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
-import { statementBefore, statementLists, unwrapped } from "../statements.js";
-
-/** Taking the clause out, and the `try` with it where nothing else needs it. */
-function remove(whole: TryStatement, clause: CatchClause, { text }: FileView): RemedyOffer[] {
-  const title = "Remove `catch`";
-  const { block } = whole;
-  const isSilent = !holdsComment(text, block.end, clause.end);
-  if (whole.finalizer !== null) {
-    const edits = [{ from: block.end, to: clause.end, insert: "" }];
-    return [{ title, certainty: isSilent ? "certain" : "proposed", edits }];
-  }
-  if (!isSilent || !statementLists.has(whole.parent!.type)) return [];
-  const outer = { from: whole.start, to: whole.end };
-  const removal = unwrapped(block, { whole, outer, before: statementBefore(whole), lead: "" }, text);
-  return removal === undefined ? [] : [{ title, ...removal }];
-}
+import { defineRule } from "../rule.js";
 
 export const needlessCatch = defineRule({
   id: "dead.needless-catch",
@@ -40,16 +22,22 @@ export const needlessCatch = defineRule({
       { code: "try { go(); } catch (problem) { throw new Error(\"off\", { cause: problem }); }\n" },
     ],
   },
-  visit: {
-    CatchClause(clause, file) {
-      const [only, more] = clause.body.body;
-      if (only?.type !== "ThrowStatement" || more !== undefined || clause.param?.type !== "Identifier") return;
-      if (only.argument.type !== "Identifier" || only.argument.name !== (clause.param as Identifier).name) return;
-      file.alert(clause, {
-        message: `\`${only.argument.name}\` is caught only to be thrown again`,
-        labels: ["unnecessary"],
-        remedies: () => remove(clause.parent as TryStatement, clause, file),
-      });
+  shapes: {
+    handler({ node: handler, caught }, { text, alert, edits, shape }) {
+      for (const { node, name, statements } of caught) {
+        const [only, more] = statements;
+        const exit = only && shape("exit", only);
+        if (exit?.kind !== "throw" || more !== undefined || name === undefined) continue;
+        if (exit.value === null || shape("name", exit.value)?.name !== name) continue;
+        alert(node, {
+          message: `\`${name}\` is caught only to be thrown again`,
+          labels: ["unnecessary"],
+          remedies: () => {
+            const change = edits.withoutCatch(handler, node, text);
+            return change === undefined ? [] : [{ title: "Remove `catch`", ...change }];
+          },
+        });
+      }
     },
   },
 });

@@ -1,31 +1,5 @@
-import { alwaysLeaves } from "../../languages/javascript/leaving.js";
-import type { IfStatement } from "../../languages/javascript/nodes/index.js";
-import { holdsComment } from "../comments.js";
-import { lineBreakOf } from "../lines.js";
-import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
-import { declaresInBlock, fence, statementLists, unwrapped } from "../statements.js";
+import { defineRule } from "../rule.js";
 import { emptyBlock } from "./empty-block.js";
-
-/** What stands under `else`, put behind the `if`. */
-function unwrap(whole: IfStatement, { text }: FileView): RemedyOffer[] {
-  const alternate = whole.alternate!;
-  const title = "Take it out of the `else`";
-  const { consequent } = whole;
-  const { end } = consequent;
-  const lineStart = text.slice(Math.max(0, whole.start - 500), whole.start);
-  const indent = /(?:^|[\n\r])([ \t]*)$/.exec(lineStart)?.[1];
-  if (indent === undefined || holdsComment(text, end, alternate.start)) return [];
-  const lead = lineBreakOf(text) + indent;
-  if (alternate.type !== "BlockStatement") {
-    const insert = fence(consequent, alternate.start, text) + lead;
-    return declaresInBlock(alternate)
-      ? []
-      : [{ title, certainty: "certain", edits: [{ from: end, to: alternate.start, insert }] }];
-  }
-  const outer = { from: end, to: alternate.end };
-  const removal = unwrapped(alternate, { whole, outer, before: consequent, lead }, text);
-  return removal === undefined ? [] : [{ title, ...removal }];
-}
 
 export const needlessElse = defineRule({
   id: "dead.needless-else",
@@ -59,23 +33,24 @@ export const needlessElse = defineRule({
       },
     ],
   },
-  visit: {
-    IfStatement(node, file) {
-      const { consequent, alternate, parent } = node;
+  shapes: {
+    branch({ node, then, otherwise, isValue, next }, { text, alert, beside, facts, edits, isBroken }) {
       if (
-        alternate === null ||
-        (alternate.type === "BlockStatement" && alternate.body.length === 0 && file.beside(emptyBlock).isOn) ||
-        alternate.type === "IfStatement" ||
-        !statementLists.has(parent!.type) ||
-        !alwaysLeaves(consequent) ||
-        file.isBroken(node)
+        otherwise === null ||
+        isValue ||
+        next !== null ||
+        (beside(emptyBlock).isOn && facts.statementsIn(otherwise)?.length === 0) ||
+        facts.statementsIn(node.parent!) === undefined ||
+        !facts.alwaysLeaves(then) ||
+        isBroken(node)
       ) return;
-      const gap = file.text.slice(consequent.end, alternate.start);
-      const from = consequent.end + gap.lastIndexOf("else");
-      file.alert({ from, to: from + "else".length }, {
+      alert(edits.elseOf(node, text), {
         message: "The branch before always leaves, so this `else` is not needed",
         labels: ["unnecessary"],
-        remedies: () => unwrap(node, file),
+        remedies: () => {
+          const change = edits.withoutElse(node, text);
+          return change === undefined ? [] : [{ title: "Take it out of the `else`", ...change }];
+        },
       });
     },
   },

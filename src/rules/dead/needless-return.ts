@@ -1,3 +1,4 @@
+import type { Node } from "../../syntax/node.js";
 import { removeLines } from "../lines.js";
 import { defineRule } from "../rule.js";
 
@@ -17,17 +18,18 @@ export const needlessReturn = defineRule({
       { code: "function sail() {\n  return 1;\n}\n" },
     ],
   },
-  visit: {
-    FunctionBody(body, { text, alert, isBroken }) {
-      const last = body.body.at(-1);
-      if (last?.type !== "ReturnStatement" || last.argument !== null || isBroken(body)) return;
-      alert(last, {
+  shapes: {
+    function({ body }, { text, alert, isBroken, shape }) {
+      const last = Array.isArray(body) ? (body as readonly Node[]).at(-1) : undefined;
+      const exit = last && shape("exit", last);
+      if (exit?.kind !== "return" || exit.value !== null || isBroken(last!.parent!)) return;
+      alert(last!, {
         message: "The function ends here anyway",
         labels: ["unnecessary"],
         remedies: () => [{
           title: "Remove `return`",
           certainty: "certain",
-          edits: [removeLines(text, last.start, last.end)],
+          edits: [removeLines(text, last!.start, last!.end)],
         }],
       });
     },

@@ -1,5 +1,5 @@
-import { hasEffect } from "../../languages/javascript/effects.js";
-import type { IfStatement } from "../../languages/javascript/nodes/index.js";
+import type { BranchShape } from "../../model/shapes.js";
+import type { Node } from "../../syntax/node.js";
 import { defineRule } from "../rule.js";
 
 export const repeatedTest = defineRule({
@@ -17,26 +17,24 @@ export const repeatedTest = defineRule({
       { code: "if (next()) {\n  low();\n} else if (next()) {\n  high();\n}\n" },
     ],
   },
-  visit: {
-    IfStatement(node, { text, alert, isBroken }) {
-      if (node.alternate?.type !== "IfStatement") return;
-      if (node.parent!.type === "IfStatement" && (node.parent as IfStatement).alternate === node) return;
-      const seen = new Map<string, IfStatement>();
-      for (
-        let link: IfStatement | null = node;
-        link !== null;
-        link = link.alternate?.type === "IfStatement" ? link.alternate : null
-      ) {
-        const { test } = link;
+  shapes: {
+    branch(first, { text, alert, isBroken, shape, facts }) {
+      if (first.isValue || first.isChained || first.next === null) return;
+      const seen = new Map<string, Node>();
+      for (let link: Node | null = first.node; link !== null; ) {
+        const { test, next }: BranchShape = shape("branch", link)!;
         const key = text.slice(test.start, test.end).replaceAll(/\s+/g, " ");
-        const first = seen.get(key);
+        const before = seen.get(key);
         // Reading a member is taken for harmless here: the chain asks the same thing in one go.
-        if (first !== undefined && !/[(]|\+\+|--|\b(?:await|yield|new)\b|[^=!<>]=[^=]/.test(key) && !isBroken(test)) {
+        if (before === undefined) {
+          if (facts.isSteady(test)) seen.set(key, test);
+        } else if (!isBroken(test)) {
           alert(test, {
             message: "This condition was asked before in the chain, so it cannot be met here",
-            related: [{ at: first.test, message: "It was asked here" }],
+            related: [{ at: before, message: "It was asked here" }],
           });
-        } else if (first === undefined && (!hasEffect(test) || !key.includes("("))) seen.set(key, link);
+        }
+        link = next;
       }
     },
   },

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { Expression, JavaScriptNode } from "../../languages/javascript/nodes/index.js";
+import type { AssignmentShape } from "../../model/shapes.js";
 import type { Node } from "../../syntax/node.js";
 import { defineRule, type FileView } from "../rule.js";
 
@@ -12,40 +12,40 @@ const options = z.strictObject({
 });
 type Options = z.infer<typeof options>;
 
-/** Whether a value is one that a name would be compared with: a literal or another name. */
-function isPlain(value: Expression): boolean {
-  if (value.type === "UnaryExpression") return isPlain(value.argument);
-  return value.type === "Literal" ||
-    value.type === "Identifier" ||
-    (value.type === "TemplateLiteral" && value.expressions.length === 0);
+/** The assignment that a test is, unless it has parentheses of its own. */
+function assignmentIn(test: Node | null, { shape }: Pick<FileView, "shape">): AssignmentShape | undefined {
+  const found = test === null ? undefined : shape("assignment", test);
+  return found?.isPlain === true && !found.isParenthesized ? found : undefined;
 }
 
 /** Whether an assignment is told of as one that stands for a comparison. */
-export function isTakenForComparison(test: Node): boolean {
-  const one = test as JavaScriptNode;
-  const up = one.parent as JavaScriptNode | null;
-  return one.type === "AssignmentExpression" &&
-    one.operator === "=" &&
-    !one.parenthesized &&
-    isPlain(one.right) &&
-    up !== null &&
-    "test" in up &&
-    up.test === one;
+export function isTakenForComparison(test: Node, file: FileView): boolean {
+  const found = assignmentIn(test, file);
+  const up = test.parent;
+  if (found === undefined || up === null || !file.facts.isPlain(found.value)) return false;
+  return (file.shape("branch", up) ?? file.shape("loop", up))?.test === test;
 }
 
-function check(test: Expression | null, { text, alert, options: { calls } }: FileView<Options>): void {
-  if (test?.type !== "AssignmentExpression" || test.operator !== "=" || test.parenthesized) return;
-  const { left, right } = test;
-  if (!calls && !isPlain(right)) return;
-  const sign = (): number => left.end + text.slice(left.end, right.start).indexOf("=");
-  alert(test, {
-    message: "This assigns and does not compare: write `===`, or put it in parentheses of its own if it is meant",
+function check(test: Node | null, file: FileView<Options>): void {
+  const { text, alert, facts, edits, options: { calls } } = file;
+  const found = assignmentIn(test, file);
+  if (found === undefined || (!calls && !facts.isPlain(found.value))) return;
+  const { node, target, value, operator } = found;
+  const sign = (): number => target.end + text.slice(target.end, value.start).indexOf(operator);
+  const { equals } = edits;
+  alert(node, {
+    message:
+      `This assigns and does not compare: write \`${equals}\`, or put it in parentheses of its own if it is meant`,
     remedies: () => [
-      { title: "Compare with `===`", certainty: "proposed", edits: [{ from: sign(), to: sign() + 1, insert: "===" }] },
+      {
+        title: `Compare with \`${equals}\``,
+        certainty: "proposed",
+        edits: [{ from: sign(), to: sign() + operator.length, insert: equals }],
+      },
       {
         title: "Keep the assignment: put it in parentheses",
         certainty: "proposed",
-        edits: [{ from: test.start, to: test.start, insert: "(" }, { from: test.end, to: test.end, insert: ")" }],
+        edits: [{ from: node.start, to: node.start, insert: "(" }, { from: node.end, to: node.end, insert: ")" }],
       },
     ],
   });
@@ -72,11 +72,8 @@ export const assignmentAsTest = defineRule({
       { code: "if (tide === 3) sail();\n" },
     ],
   },
-  visit: {
-    IfStatement: (node, file) => check(node.test, file),
-    WhileStatement: (node, file) => check(node.test, file),
-    DoWhileStatement: (node, file) => check(node.test, file),
-    ForStatement: (node, file) => check(node.test, file),
-    ConditionalExpression: (node, file) => check(node.test, file),
+  shapes: {
+    branch: ({ test }, file) => check(test, file),
+    loop: ({ test }, file) => check(test, file),
   },
 });

@@ -1,22 +1,5 @@
-import type { Node } from "../../syntax/node.js";
-import { walk } from "../../syntax/walk.js";
+import { isInside, walk } from "../../syntax/walk.js";
 import { defineRule } from "../rule.js";
-
-/** Whether a jump leaves `block`. */
-function leaves(jump: Node, block: Node): boolean {
-  if (jump.type === "ReturnStatement" || jump.type === "ThrowStatement") return true;
-  const label = (jump as unknown as { label: { name: string } | null }).label?.name;
-  for (let up = jump.parent; up !== null && up !== block; up = up.parent) {
-    if (label !== undefined) {
-      if (up.type === "LabeledStatement" && (up as unknown as { label: { name: string } }).label.name === label) {
-        return false;
-      }
-    } else if (
-      /^(?:For|While|DoWhile)/.test(up.type) || (jump.type === "BreakStatement" && up.type === "SwitchStatement")
-    ) return false;
-  }
-  return true;
-}
 
 export const exitInFinally = defineRule({
   id: "flow.exit-in-finally",
@@ -35,20 +18,15 @@ export const exitInFinally = defineRule({
       },
     ],
   },
-  visit: {
-    TryStatement({ finalizer }, { alert, text }) {
-      if (finalizer === null) return;
-      const isMeant = ({ start, end }: Node): boolean => {
-        const before = text.slice(Math.max(finalizer.start, start - 300), start);
-        return /(?:\/\/[^\n\r]*\r?\n|\*\/)[ \t]*$/.test(before) ||
-          /^[ \t]*(?:\/\/|\/\*)/.test(text.slice(end, end + 100));
-      };
-      walk(finalizer, (node) => {
-        if (node.type.includes("Function") || node.type === "ClassBody") return false;
-        const isJump = node.type === "ReturnStatement" ||
-          node.type === "BreakStatement" ||
-          node.type === "ContinueStatement";
-        if (isJump && leaves(node, finalizer) && !isMeant(node)) {
+  shapes: {
+    handler({ always }, { alert, text, facts, shape }) {
+      if (always === null) return;
+      walk(always, (node) => {
+        if (shape("function", node) !== undefined || shape("class", node) !== undefined) return false;
+        const exit = shape("exit", node);
+        if (exit === undefined || exit.kind === "throw") return true;
+        const stays = exit.leaves !== null && isInside(exit.leaves, always);
+        if (!stays && !facts.isExplained(node, text)) {
           alert(node, { message: "Leaving `finally` here throws away what was returned or thrown before" });
         }
         return true;

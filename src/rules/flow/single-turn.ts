@@ -23,7 +23,7 @@ export const singleTurn = defineRule({
       { code: "export function wait(tide) {\n  while (tide()) {\n    if (tide() > 3) continue;\n    break;\n  }\n}\n" },
     ],
   },
-  flow(flow, { alert, isBroken }) {
+  flow(flow, { alert, isBroken, shape }) {
     for (const loop of flow.loops) {
       const { node, head, body, first, last, after } = loop;
       if (!body.reached) continue;
@@ -31,9 +31,8 @@ export const singleTurn = defineRule({
         .slice(first, last + 1)
         .some((block) => block !== after && block.next.some(({ to }) => to === head));
       if (turns || isBroken(node)) continue;
-      const word = node.type === "ForStatement" ? "for" : node.type === "WhileStatement" ? "while" : "do";
       alert(
-        { headOf: node, length: word.length },
+        { headOf: node, length: shape("loop", node)!.word.length },
         { message: "This loop ends in its first turn: every way through it leaves it" },
       );
     }

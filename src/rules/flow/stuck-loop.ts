@@ -1,72 +1,43 @@
-import { bindingOf, useOf } from "../../languages/javascript/names/facts.js";
-import type {
-  AssignmentExpression,
-  BinaryExpression,
-  ForStatement,
-  Identifier,
-  Literal,
-  MemberExpression,
-  UpdateExpression,
-  VariableDeclarator,
-} from "../../languages/javascript/nodes/index.js";
 import type { Binding } from "../../model/binding.js";
 import type { FlowGraph, FlowLoop } from "../../model/flow.js";
+import type { ComparisonShape, LoopShape, StepShape } from "../../model/shapes.js";
 import type { Node } from "../../syntax/node.js";
 import { isInside, walk } from "../../syntax/walk.js";
 import type { SourceText } from "../../text/text.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
-/** Which way a loop's counter moves in each turn: 1 up, -1 down, 0 unknown. */
-function direction(update: Node, counter: string): 1 | -1 | 0 {
-  if (update.type === "UpdateExpression") {
-    const { operator, argument } = update as UpdateExpression;
-    if (argument.type !== "Identifier" || argument.name !== counter) return 0;
-    return operator === "++" ? 1 : -1;
-  }
-  if (update.type === "AssignmentExpression") {
-    const { operator, left, right } = update as AssignmentExpression;
-    if (left.type !== "Identifier" || left.name !== counter || right.type !== "Literal") return 0;
-    const step = Number(right.value);
-    if (!(step > 0)) return 0;
-    if (operator === "+=") return 1;
-    return operator === "-=" ? -1 : 0;
-  }
-  return 0;
-}
+/** What a rule asks of a file to judge loops. */
+type Code = Pick<FileView, "shape" | "facts" | "isBroken">;
 
-interface Test {
-  readonly counter: Identifier;
-  /** The way the counter must move for the test to fail some day. */
+interface Counter {
+  /** The node of its name in the test. */
+  readonly node: Node;
+  readonly name: string;
+  /** The way it must move for the test to fail some day. */
   readonly toward: 1 | -1;
 }
 
-function readTest(test: Node | null): Test[] {
-  if (test?.type !== "BinaryExpression") return [];
-  const { left, operator, right } = test as BinaryExpression;
-  const up = operator === "<" || operator === "<=" ? 1 : operator === ">" || operator === ">=" ? -1 : 0;
+/** The names on both sides of a comparison by size. */
+function countersIn({ left, right, is }: ComparisonShape, { shape }: Code): Counter[] {
+  const up = is === "less" || is === "at-most" ? 1 : is === "more" || is === "at-least" ? -1 : 0;
   if (up === 0) return [];
-  const found: Test[] = [];
-  if (left.type === "Identifier") found.push({ counter: left, toward: up });
-  if (right.type === "Identifier") found.push({ counter: right, toward: up === 1 ? -1 : 1 });
-  return found;
+  return ([[left, up], [right, up === 1 ? -1 : 1]] as const).flatMap(([node, toward]) => {
+    const name = shape("name", node)?.name;
+    return name === undefined ? [] : [{ node, name, toward }];
+  });
 }
 
-/** The update with its direction turned. */
-function turned(update: Node): RemedyOffer[] {
-  const { operator } = update as UpdateExpression | AssignmentExpression;
-  const opposite: Readonly<Record<string, string>> = { "++": "--", "--": "++", "+=": "-=", "-=": "+=" };
-  const insert = opposite[operator]!;
-  const title = `Count the other way: \`${insert}\``;
-  if (update.type === "UpdateExpression") {
-    const from = (update as UpdateExpression).prefix ? update.start : update.end - 2;
-    return [{ title, certainty: "proposed", edits: [{ from, to: from + 2, insert }] }];
-  }
-  const { left, right } = update as AssignmentExpression;
-  return [{ title, certainty: "proposed", edits: [{ from: left.end, to: right.start, insert: ` ${insert} ` }] }];
+/** The step with its direction turned. */
+function turned({ sign, opposite }: StepShape, text: SourceText): RemedyOffer[] {
+  return [{
+    title: `Count the other way: \`${opposite}\``,
+    certainty: "proposed",
+    edits: [{ ...sign(text), insert: opposite }],
+  }];
 }
 
 /** The test with its comparison turned. */
-function turnedTest({ left, operator, right }: BinaryExpression, text: SourceText): RemedyOffer[] {
+function turnedTest({ left, operator, right }: ComparisonShape, text: SourceText): RemedyOffer[] {
   const insert = operator.replace(/[<>]/, (sign) => (sign === "<" ? ">" : "<"));
   const at = left.end + text.slice(left.end, right.start).indexOf(operator);
   return [{
@@ -77,145 +48,120 @@ function turnedTest({ left, operator, right }: BinaryExpression, text: SourceTex
 }
 
 /** Whether a loop's counter begins on the other side of its limit: then the comparison is what is wrong. */
-function isBeyond({ init: head, test }: ForStatement, toward: 1 | -1): boolean {
-  const { left, right } = test as BinaryExpression;
-  const begin = head?.type === "VariableDeclaration" ? head.declarations[0]?.init : undefined;
-  const limit = left.type === "Literal" ? left : right;
-  if (begin?.type !== "Literal" || limit.type !== "Literal") return false;
+function isBeyond(
+  { start }: LoopShape,
+  binding: Binding,
+  { left, right }: ComparisonShape,
+  toward: 1 | -1,
+  { shape, facts }: Code,
+): boolean {
+  const { owner } = binding.declarations[0]!;
+  const value = start !== null && isInside(owner, start) ? facts.valueOf(owner) : null;
+  const begin = value === null ? undefined : shape("literal", value);
+  const limit = shape("literal", left) ?? shape("literal", right);
+  if (begin === undefined || limit === undefined) return false;
   return toward === 1 ? Number(begin.value) > Number(limit.value) : Number(begin.value) < Number(limit.value);
 }
 
 /** Whether a loop can end, or hand over control, by other means than its test; also by what is thrown, where something around it handles that. */
-function canLeave({ first, last, node, test, after }: FlowLoop, flow: FlowGraph): boolean {
+function canLeave({ first, last, node, test, after }: FlowLoop, flow: FlowGraph, code: Code): boolean {
   for (let id = first; id <= last; id += 1) {
     const block = flow.blocks[id]!;
     if (!block.reached || block === after) continue;
-    if (block.steps.some(({ does, node: at }) => does === "pause" && at.type === "YieldExpression")) return true;
+    if (block.steps.some(({ does, node: at }) => does === "pause" && code.facts.givesWay(at))) return true;
     if (block.next.some(
       ({ to, test: asked }) => (to === after || to.id < first || to.id > last) &&
         !(asked !== undefined && test !== null && isInside(asked, test)),
     )) return true;
     if (flow.returns.some((exit) => exit.block === block)) return true;
   }
-  return holdsThrow(node);
+  return holdsThrow(node, code);
 }
 
-function holdsThrow(loop: Node): boolean {
+function holdsThrow(loop: Node, { shape }: Code): boolean {
   let found = false;
   walk(loop, (node) => {
-    if (node.type === "ThrowStatement") found = true;
-    return !found && !node.type.includes("Function");
+    if (shape("exit", node)?.kind === "throw") found = true;
+    return !found && shape("function", node) === undefined;
   });
   return found;
 }
 
 /** A counter that is moved away from its limit, in the head of a loop and nowhere else. */
-function checkCounter(loop: FlowLoop, flow: FlowGraph, { alert, text }: FileView): void {
-  if (loop.node.type !== "ForStatement") return;
-  const { update, body, test } = loop.node as ForStatement;
-  if (update === null || test === null) return;
-  for (const { counter, toward } of readTest(test)) {
-    const way = direction(update, counter.name);
-    if (way === 0 || way === toward) continue;
-    const binding = bindingOf(counter);
+function checkCounter(loop: FlowLoop, flow: FlowGraph, file: FileView): void {
+  const { alert, text, shape, facts } = file;
+  const whole = shape("loop", loop.node);
+  const step = whole?.step ? shape("step", whole.step) : undefined;
+  const test = whole?.test ? shape("comparison", whole.test) : undefined;
+  if (whole === undefined || step === undefined || test === undefined || step.way === 0) return;
+  const moved = shape("name", step.target)?.name;
+  for (const { node, name, toward } of countersIn(test, file)) {
+    if (name !== moved || step.way === toward) continue;
+    const binding = facts.bindingOf(node);
     if (
       binding === undefined ||
-      binding.references.some((use) => use.access !== "read" && isInside(use.node, body)) ||
-      canLeave(loop, flow)
+      binding.references.some((use) => use.access !== "read" && isInside(use.node, whole.body)) ||
+      canLeave(loop, flow, file)
     ) continue;
-    alert(update, {
-      message: `\`${counter.name}\` moves away from its limit, so this loop does not end as meant: count ${toward === 1 ? "up" : "down"}`,
-      related: [{ at: test, message: "The loop goes on as long as this holds" }],
+    alert(step.node, {
+      message: `\`${name}\` moves away from its limit, so this loop does not end as meant: count ${toward === 1 ? "up" : "down"}`,
+      related: [{ at: test.node, message: "The loop goes on as long as this holds" }],
       remedies: () => {
-        const ways = [turned(update), turnedTest(test as BinaryExpression, text)];
-        return (isBeyond(loop.node as ForStatement, toward) ? ways.reverse() : ways).flat();
+        const ways = [turned(step, text), turnedTest(test, text)];
+        return (isBeyond(whole, binding, test, toward, file) ? ways.reverse() : ways).flat();
       },
     });
   }
 }
 
 /** Whether a test asks only which value a name has, or whether it counts as true: what happens inside an object is no matter then. */
-function isAskedAsItIs(name: Node, test: Node): boolean {
+function isAskedAsItIs(name: Node, test: Node, { shape }: Code): boolean {
   for (let node = name; node !== test; node = node.parent!) {
-    const { type, operator } = node.parent as unknown as { type: string; operator?: string };
-    if (type === "LogicalExpression" || (type === "UnaryExpression" && operator === "!")) continue;
-    if (type !== "BinaryExpression" || (operator !== "===" && operator !== "!==")) return false;
+    const up = node.parent!;
+    if (shape("logical", up) !== undefined || shape("not", up) !== undefined) continue;
+    const is = shape("comparison", up)?.is;
+    if (is !== "identical" && is !== "not-identical") return false;
   }
   return true;
 }
 
-const plainValues = new Set(["BinaryExpression", "UnaryExpression", "UpdateExpression", "TemplateLiteral"]);
-
-/** Whether all that a name is given are numbers, texts and the like, which nothing can change from inside. */
-function isPlain({ declarations, references }: Binding): boolean {
-  const isPlainValue = (value: Node | null | undefined): boolean => value != null &&
-    (
-      plainValues.has(value.type) ||
-      (value.type === "Literal" && !(value as Literal).raw.startsWith("/")) ||
-      (
-        value.type === "MemberExpression" &&
-        ((value as MemberExpression).property as { name?: string }).name === "length"
-      )
-    );
-  return (
-    declarations.every(
-      ({ owner, node }) => owner.type === "VariableDeclarator" &&
-        (owner as VariableDeclarator).id === node &&
-        isPlainValue((owner as VariableDeclarator).init),
-    ) &&
-    references.every(
-      ({ access, node }) => access !== "write" || isPlainValue((node.parent as Partial<AssignmentExpression>).right),
-    )
-  );
-}
-
 const none: ReadonlySet<string> = new Set();
 
-const still = new Set([
-  "Identifier",
-  "Literal",
-  "BinaryExpression",
-  "LogicalExpression",
-  "UnaryExpression",
-  "TemplateLiteral",
-  "TemplateElement",
-]);
-
 /** The names of which a loop's test is made, where none of them gets another value in the loop and nothing else ends it. */
-export function stuckNames(loop: FlowLoop, flow: FlowGraph, isBroken: (node: Node) => boolean): ReadonlySet<string> {
+export function stuckNames(loop: FlowLoop, flow: FlowGraph, code: Code): ReadonlySet<string> {
   const { test, node } = loop;
+  const { shape, facts, isBroken } = code;
   if (test === null || !loop.head.reached) return none;
+  const body = shape("loop", node)?.body;
   const names = new Set<string>();
   let isStill = true;
   walk(test, (inner) => {
-    if (!still.has(inner.type)) isStill = false;
-    if (inner.type !== "Identifier" || !isStill) return isStill;
-    const binding = useOf(inner)?.binding;
+    if (!facts.isStill(inner)) isStill = false;
+    const name = shape("name", inner)?.name;
+    if (name === undefined || !isStill) return isStill;
+    const binding = facts.useOf(inner)?.binding;
     const follows = binding !== undefined &&
       flow.tracked.includes(binding) &&
-      (isAskedAsItIs(inner, test) || isPlain(binding));
+      (isAskedAsItIs(inner, test, code) || facts.holdsPlainValues(binding));
     const isGiven = follows &&
       (
         binding.references.some((use) => use.access !== "read" && isInside(use.node, node)) ||
         binding.declarations.some(
-          ({ owner }) =>
-            (owner as Partial<VariableDeclarator>).init && isInside(owner, (node as unknown as { body: Node }).body),
+          ({ owner }) => facts.valueOf(owner) !== null && body !== undefined && isInside(owner, body),
         )
       );
-    if (!follows || isGiven) {
-      isStill = false;
-    }
-    names.add((inner as Identifier).name);
+    if (!follows || isGiven) isStill = false;
+    names.add(name);
     return isStill;
   });
-  return isStill && names.size > 0 && !canLeave(loop, flow) && !isBroken(node) ? names : none;
+  return isStill && names.size > 0 && !canLeave(loop, flow, code) && !isBroken(node) ? names : none;
 }
 
-function checkTest(loop: FlowLoop, flow: FlowGraph, { alert, isBroken }: FileView): void {
-  const names = stuckNames(loop, flow, isBroken);
+function checkTest(loop: FlowLoop, flow: FlowGraph, file: FileView): void {
+  const names = stuckNames(loop, flow, file);
   if (names.size === 0) return;
   const told = [...names].map((name) => `\`${name}\``).join(", ");
-  alert(loop.test!, {
+  file.alert(loop.test!, {
     message:
       `This test cannot change: nothing in the loop gives ${told} another value, so it runs not at all or for ever`,
   });

@@ -1,34 +1,11 @@
-import { clashesOf } from "../../languages/javascript/names/clash.js";
-import type { FunctionNode, VariableDeclaration, VariableDeclarator } from "../../languages/javascript/nodes/index.js";
 import type { Declaration } from "../../model/binding.js";
-import { defineRule, type RemedyOffer } from "../rule.js";
+import { defineRule } from "../rule.js";
 
 const nouns: Partial<Record<Declaration["kind"], string>> = {
   variable: "variable",
   function: "function",
   parameter: "parameter",
 };
-
-/** Whether a parameter has values of others' defaults beside it: these see the parameter and not the name that is declared in the body. */
-function isSeenByDefaults({ kind, binding }: Declaration): boolean {
-  const { params } = binding.scope.node as Partial<FunctionNode>;
-  return kind === "parameter" && params?.every(({ type }) => type === "Identifier") !== true;
-}
-
-/** Leaving the second declaration's word out, so that it only assigns. */
-function assignOnly({ owner }: Declaration, first: Declaration): RemedyOffer[] {
-  const whole = owner.parent as VariableDeclaration;
-  if (owner.type !== "VariableDeclarator" || whole.declarations.length > 1 || /^For/.test(whole.parent!.type)) {
-    return [];
-  }
-  const { id, init } = owner as VariableDeclarator;
-  if (init === null || id.type !== "Identifier") return [];
-  return [{
-    title: "Assign to the name that is there",
-    certainty: isSeenByDefaults(first) ? "proposed" : "certain",
-    edits: [{ from: whole.start, to: owner.start, insert: "" }],
-  }];
-}
 
 export const declaredTwice = defineRule({
   id: "names.declared-twice",
@@ -50,23 +27,28 @@ export const declaredTwice = defineRule({
       { code: "const tide = 1;\n{\n  const tide = 2;\n}\n" },
     ],
   },
-  binding(binding, { alert, ambient }) {
-    const { declarations, name } = binding;
+  binding(binding, { alert, ambient, facts, edits, shape }) {
+    const { declarations, name, scope } = binding;
     const [first] = declarations;
-    if (ambient || declarations.length < 2 || nouns[first!.kind] === undefined || clashesOf(binding).length > 0) return;
+    const isSignature = ({ owner }: Declaration): boolean => shape("function", owner)?.body === null;
+    if (ambient || declarations.length < 2 || nouns[first!.kind] === undefined || facts.clashes(binding)) return;
     for (const later of declarations.slice(1)) {
       if (nouns[later.kind] === undefined || isSignature(later) || isSignature(first!)) continue;
       alert(later.node, {
         message:
           `The ${nouns[first!.kind]} \`${name}\` is declared a second time here, and there is still only one of it`,
         related: [{ at: first!.node, message: `\`${name}\` is declared here first` }],
-        remedies: () => assignOnly(later, first!),
+        remedies: () => {
+          const change = edits.assignOnly(later.owner);
+          if (change === undefined) return [];
+          const isSure = first!.kind !== "parameter" || !edits.hasDefaultsBeside(scope.node);
+          return [{
+            title: "Assign to the name that is there",
+            ...change,
+            ...(!isSure && { certainty: "proposed" as const }),
+          }];
+        },
       });
     }
   },
 });
-
-/** Whether a function only says what the one with the body takes. */
-function isSignature({ owner }: Declaration): boolean {
-  return (owner as { body?: unknown }).body === null;
-}

@@ -1,24 +1,5 @@
-import type { VariableDeclaration } from "../../languages/javascript/nodes/index.js";
-import type { Binding } from "../../model/binding.js";
 import { assignmentAsTest, isTakenForComparison } from "../flow/assignment-as-test.js";
-import { defineRule, type RemedyOffer } from "../rule.js";
-
-/** The declaration of a fixed name that can be made changeable by one word: a lone `const` whose every name has a value. */
-function makeChangeable(binding: Binding): RemedyOffer[] {
-  const owner = binding.declarations[0]!.owner;
-  const declaration = owner.parent;
-  if (
-    owner.type !== "VariableDeclarator" ||
-    declaration?.type !== "VariableDeclaration" ||
-    (declaration as VariableDeclaration).kind !== "const"
-  ) return [];
-  const from = declaration.start;
-  return [{
-    title: `Make \`${binding.name}\` reassignable: \`let\``,
-    certainty: "proposed",
-    edits: [{ from, to: from + "const".length, insert: "let" }],
-  }];
-}
+import { defineRule } from "../rule.js";
 
 export const fixedReassigned = defineRule({
   id: "names.fixed-reassigned",
@@ -44,17 +25,23 @@ export const fixedReassigned = defineRule({
     ],
   },
   beside: [assignmentAsTest],
-  binding(binding, { alert, beside }) {
+  binding(binding, file) {
+    const { alert, beside, edits } = file;
     // Writing to an import has a rule of its own.
     if (binding.writes === 0 || !binding.fixed || binding.kind === "import") return;
-    const declared = binding.declarations[0]!.node;
+    const { node: declared, owner } = binding.declarations[0]!;
     for (const use of binding.references) {
       if (use.access === "read") continue;
-      if (beside(assignmentAsTest).isOn && isTakenForComparison(use.node.parent!)) continue;
+      if (beside(assignmentAsTest).isOn && isTakenForComparison(use.node.parent!, file)) continue;
       alert(use.node, {
         message: `\`${binding.name}\` is fixed and cannot get a new value`,
         related: [{ at: declared, message: `\`${binding.name}\` is declared here as fixed` }],
-        remedies: () => makeChangeable(binding),
+        remedies: () => {
+          const change = edits.makeChangeable(owner);
+          if (change === undefined) return [];
+          const { word, ...rest } = change;
+          return [{ title: `Make \`${binding.name}\` reassignable: \`${word}\``, ...rest }];
+        },
       });
     }
   },

@@ -1,6 +1,5 @@
 import { z } from "zod";
 import { VALUE } from "../../model/binding.js";
-import { isDeclaredElsewhere } from "../declared-elsewhere.js";
 import { defineRule } from "../rule.js";
 
 const options = z.strictObject({
@@ -28,10 +27,10 @@ export const hidesOuter = defineRule({
       },
     ],
   },
-  binding(binding, { alert, outer, ambient, options: { allow } }) {
+  binding(binding, { alert, outer, ambient, facts, options: { allow } }) {
     const { name, kind, scope } = binding;
     // What is only a type hides no value, and names of what is declared elsewhere are seen by nobody.
-    if (ambient || (binding.meaning & VALUE) === 0 || isDeclaredElsewhere(binding)) return;
+    if (ambient || (binding.meaning & VALUE) === 0 || facts.isDeclaredElsewhere(binding)) return;
     if (
       kind === "private" ||
       kind === "member" ||

@@ -32,16 +32,12 @@ function joined(name: string): string {
 }
 
 /** The name put right everywhere in the file, where nobody else knows it. */
-function rename(binding: Binding, pattern: RegExp, { keepsToItself }: FileView): RemedyOffer[] {
+function rename(binding: Binding, pattern: RegExp, { keepsToItself, facts }: FileView): RemedyOffer[] {
   const { name, scope, exported, declarations } = binding;
   const better = joined(name);
   const top = scope.parent === null && !keepsToItself;
   const nodes = [...declarations.map(({ node }) => node), ...binding.inOrder().map(({ node }) => node)];
-  const short = nodes.some(
-    ({ parent }) => (parent as { shorthand?: boolean } | null)?.shorthand === true ||
-      parent?.type === "ExportSpecifier" ||
-      parent?.type === "AssignmentPattern",
-  );
+  const short = nodes.some(facts.standsForMore);
   if (exported || top || short || better === name || !pattern.test(better) || scope.distanceTo(better) >= 0) return [];
   return [{
     title: `Rename to \`${better}\` in this file`,

@@ -1,5 +1,4 @@
-import { TYPE, VALUE, type Reference } from "../../model/binding.js";
-import type { Scope } from "../../model/scope.js";
+import { TYPE, VALUE } from "../../model/binding.js";
 import { isNear } from "../../model/spelling.js";
 import { defineRule, type RemedyOffer } from "../rule.js";
 
@@ -31,7 +30,9 @@ export const unknown = defineRule({
   },
   unresolved(use, file) {
     const { name, scope, node } = use;
-    if (use.probing || name.startsWith("#") || file.isKnown(name) || scope.isUncertain || isArguments(use)) return;
+    if (
+      use.probing || name.startsWith("#") || file.isKnown(name) || scope.isUncertain || file.facts.isThereByItself(use)
+    ) return;
     // In sloppy code an assignment brings the name into being, and `names.leaks-global` tells of it.
     if (use.access === "write" && !scope.strict) return;
     // A function in a block of sloppy code is known around the block, too.
@@ -41,7 +42,7 @@ export const unknown = defineRule({
     // What is wrong with the form beside it is most likely why.
     if (file.isBroken(node)) return;
     const near = file.suggest(use).filter((word) => !word.startsWith("#"));
-    const word = keywordFor(use);
+    const word = file.facts.wordsFor(use).find((one) => isNear(one, name));
     if (word !== undefined) near.unshift(word);
     const hint = near[0];
     const declared = hint === undefined ? undefined : scope.lookUp(hint, VALUE | TYPE)?.declarations[0]?.node;
@@ -56,19 +57,3 @@ export const unknown = defineRule({
     });
   },
 });
-
-/** The keyword that makes a statement by itself and is most likely meant by a name that is one. */
-function keywordFor({ node, name }: Reference): string | undefined {
-  return node.parent?.type === "ExpressionStatement"
-    ? ["break", "continue", "return", "debugger"].find((word) => isNear(word, name))
-    : undefined;
-}
-
-/** Whether a use is the list of arguments that every function but an arrow function has by itself. */
-function isArguments({ name, scope }: Reference): boolean {
-  if (name !== "arguments") return false;
-  for (let outer: Scope | null = scope; outer !== null; outer = outer.parent) {
-    if (outer.kind === "function" && /^Function(?:Declaration|Expression)$/.test(outer.node.type)) return true;
-  }
-  return false;
-}

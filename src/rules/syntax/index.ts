@@ -2,9 +2,6 @@
 import type { Insertion, SyntaxCode } from "../../syntax/problem.js";
 import type { Edit } from "../../text/edit.js";
 import { defineRule, type AlertingExample, type QuietExample, type Rule } from "../rule.js";
-import { notInEdition } from "./not-in-edition.js";
-import { repeatedDeclaration } from "./repeated-declaration.js";
-import { unknownPrivate } from "./unknown-private.js";
 
 interface SyntaxPage {
   readonly title: string;
@@ -133,7 +130,4 @@ export const syntaxRules: readonly Rule[] = [
       }
     },
   })),
-  repeatedDeclaration,
-  unknownPrivate,
-  notInEdition,
 ];

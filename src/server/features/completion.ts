@@ -1,6 +1,6 @@
 /** What can be written in a settings file and in a hush comment. */
 import type { CompletionItem, CompletionParams } from "vscode-languageserver-protocol";
-import { rules as builtIn } from "../../rules/index.js";
+import { rules as builtIn } from "../../languages/index.js";
 import { areaOf, type Rule } from "../../rules/rule.js";
 import { hushAt } from "../hush-comment.js";
 import type { Place } from "../place.js";

@@ -1,7 +1,7 @@
 /** What is wrong at a place and why, what a hush comment names, and what stands in a settings file. */
 import type { Hover, HoverParams } from "vscode-languageserver-protocol";
+import { ruleOf } from "../../languages/index.js";
 import { hoverReason, shortPage } from "../../report/rule-page.js";
-import { ruleOf } from "../../rules/index.js";
 import type { Rule } from "../../rules/rule.js";
 import { hushAt } from "../hush-comment.js";
 import type { Place } from "../place.js";

@@ -1,10 +1,10 @@
 /** Lowers expressions into steps, in the order in which they are evaluated. ECMAScript 2025 §13. */
 import { Reference } from "../../../model/binding.js";
+import type { FlowBuilder } from "../../../model/flow-builder.js";
 import type { Block } from "../../../model/flow.js";
 import type { Node } from "../../../syntax/node.js";
 import { neverReturns } from "../names/outline.js";
 import type { CallExpression, ClassNode, Expression, Identifier, JavaScriptNode, Pattern } from "../nodes/index.js";
-import type { FlowBuilder } from "./builder.js";
 
 export function expression(b: FlowBuilder, node: Node): void {
   if (b.cutter !== undefined && b.taken !== node) {
@@ -249,20 +249,14 @@ export function conditional(
   whenTrue: () => void,
   whenFalse: (() => void) | null,
 ): void {
-  const yes = b.block();
-  const after = b.block();
-  const no = whenFalse === null ? after : b.block();
-  b.test(test);
-  condition(b, test, yes, no);
-  b.start(yes);
-  whenTrue();
-  b.edge(b.current, after);
-  if (whenFalse !== null) {
-    b.start(no);
-    whenFalse();
-    b.edge(b.current, after);
-  }
-  b.start(after);
+  b.branch(
+    (yes, no) => {
+      b.test(test);
+      condition(b, test, yes, no);
+    },
+    whenTrue,
+    whenFalse,
+  );
 }
 
 /** Whether a condition is written as one that always, or never, holds. */

@@ -1,8 +1,8 @@
 /** From a function, or another stretch of code that runs by itself, to its flow graph. */
+import { FlowBuilder } from "../../../model/flow-builder.js";
 import type { FlowGraph } from "../../../model/flow.js";
 import type { Node } from "../../../syntax/node.js";
 import type { FunctionNode, NamespaceDeclaration, Program, PropertyDefinition, StaticBlock } from "../nodes/index.js";
-import { FlowBuilder } from "./builder.js";
 import { expression, target } from "./expressions.js";
 import { isTracked } from "./roots.js";
 import { body, statements } from "./statements.js";

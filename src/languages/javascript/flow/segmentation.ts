@@ -1,8 +1,8 @@
 /** How long functions, and other code that runs by itself, are looked at in segments. */
+import { FlowBuilder, type Cutter } from "../../../model/flow-builder.js";
 import type { Segment, Segmentation, SegmentedFlow } from "../../../model/segments.js";
 import type { Node } from "../../../syntax/node.js";
 import type { FunctionBody, JavaScriptNode, Statement } from "../nodes/index.js";
-import { FlowBuilder, type Cutter } from "./builder.js";
 import { expression } from "./expressions.js";
 import { code } from "./index.js";
 import { isFlowRoot, isTracked } from "./roots.js";

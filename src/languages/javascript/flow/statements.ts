@@ -1,4 +1,5 @@
 /** Lowers statements into blocks. ECMAScript 2025 §14. */
+import type { FlowBuilder } from "../../../model/flow-builder.js";
 import type { Block } from "../../../model/flow.js";
 import type { Node } from "../../../syntax/node.js";
 import type {
@@ -10,7 +11,6 @@ import type {
   TryStatement,
   VariableDeclaration,
 } from "../nodes/index.js";
-import type { FlowBuilder } from "./builder.js";
 import { condition, conditional, expression, target, writtenTruth } from "./expressions.js";
 
 export function statements(b: FlowBuilder, list: readonly Node[]): void {
@@ -136,35 +136,20 @@ interface LoopParts {
 
 /** A loop that asks before each turn. */
 function loop(b: FlowBuilder, node: Node, { test, body, update }: LoopParts): void {
-  const head = b.split();
-  const inside = b.block();
-  const after = b.block();
-  const step = update ? b.block() : head;
-  if (test === null) b.edge(head, inside);
-  else {
-    if (writtenTruth(test) === undefined) b.test(test);
-    condition(b, test, inside, after);
-  }
-  b.within({ leave: after, again: step, plain: true }, () => {
-    b.start(inside);
-    statement(b, body);
-  });
-  b.edge(b.current, step);
-  if (update) {
-    b.start(step);
-    expression(b, update);
-    b.edge(b.current, head);
-  }
-  b.loops.push({
+  b.turns(
     node,
-    test: writtenTruth(test) === true ? null : test,
-    first: head.id,
-    last: b.blocks.length - 1,
-    head,
-    body: inside,
-    after,
-  });
-  b.start(after);
+    writtenTruth(test) === true ? null : test,
+    (inside, after) => {
+      if (test === null) {
+        b.edge(b.current, inside);
+        return;
+      }
+      if (writtenTruth(test) === undefined) b.test(test);
+      condition(b, test, inside, after);
+    },
+    () => statement(b, body),
+    update ? () => expression(b, update) : null,
+  );
 }
 
 function forLoop(b: FlowBuilder, node: ForStatement): void {

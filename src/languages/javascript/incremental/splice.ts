@@ -2,7 +2,7 @@
 import { placeAround, placeList, type Gaps } from "../../../syntax/anchor.js";
 import { forget } from "../../../syntax/memo.js";
 import { treeChanged, type Node } from "../../../syntax/node.js";
-import type { Insertion, SyntaxProblem } from "../../../syntax/problem.js";
+import { movedProblem, type SyntaxProblem } from "../../../syntax/problem.js";
 import { siblingChanged, siblingsReplaced } from "../../../syntax/siblings.js";
 import type { Guess } from "../parser/indentation.js";
 import { inOrder, type ParsedText } from "../parser/index.js";
@@ -71,7 +71,7 @@ export function splice(
     tree.options.module === "detect" &&
     !tree.root.body.some((item) => item.type.startsWith("Import") || item.type.startsWith("Export"))
   ) return "give up";
-  const found = p.problems.map((problem) => moved(problem, (offset) => offset + p.base));
+  const found = p.problems.map((problem) => movedProblem(problem, (offset) => offset + p.base));
   const move = (offset: number): number => (offset >= to ? offset + delta : offset);
   const guesses: Guess[] = tree.guesses.filter(({ at }) => at <= from || at > to).map((guess) => movedGuess(
     guess,
@@ -129,27 +129,13 @@ function mergeProblems(
   regionEnd: number,
   move: (offset: number) => number,
 ): SyntaxProblem[] {
-  const kept = old.filter(({ seen }) => seen < regionStart || seen > regionEnd).map((problem) => moved(problem, move));
+  const kept = old.filter(({ seen }) => seen < regionStart || seen > regionEnd).map((problem) => movedProblem(
+    problem,
+    move,
+  ));
   return inOrder([...kept, ...found]);
 }
 
 function movedGuess({ kind, at, reach, brace }: Guess, move: (offset: number) => number): Guess {
   return { kind, at: move(at), reach: move(reach), brace: move(brace) };
-}
-
-/** A problem with all its places moved. */
-function moved(problem: SyntaxProblem, move: (offset: number) => number): SyntaxProblem {
-  return {
-    ...problem,
-    from: move(problem.from),
-    to: move(problem.to),
-    seen: move(problem.seen),
-    related: problem.related.map((place) => ({ ...place, from: move(place.from), to: move(place.to) })),
-    ...(problem.insert && { insert: movedInsertion(problem.insert, move) }),
-  };
-}
-
-function movedInsertion(insert: Insertion, move: (offset: number) => number): Insertion {
-  const { at, close } = insert;
-  return { ...insert, at: move(at), ...(close && { close: { ...close, at: move(close.at) } }) };
 }

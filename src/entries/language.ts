@@ -1,0 +1,64 @@
+/** Writing languages: the contract, trees, names, flow and shapes. */
+export { defineLanguage, type LanguageDefinition } from "../languages/defaults.js";
+export { FlatNames, type NameRole } from "../languages/helpers/flat-names.js";
+export { lineComments } from "../languages/helpers/line-comments.js";
+export type {
+  Comment,
+  CommentForms,
+  DocumentInfo,
+  Language,
+  NameKeeper,
+  Traits,
+  Tree,
+} from "../languages/language.js";
+export { defineRefit, type Refit, type RefitContext, type RefitOffer, type RefitRefusal } from "../languages/refit.js";
+export {
+  Binding,
+  Declaration,
+  NAMESPACE,
+  Reference,
+  TYPE,
+  VALUE,
+  type Access,
+  type BindingKind,
+  type Manner,
+  type NameFact,
+} from "../model/binding.js";
+export type { CodeChange, CodeEdits, CodeFacts } from "../model/code.js";
+export {
+  Block,
+  type Edge,
+  type FlowExit,
+  type FlowGraph,
+  type FlowLoop,
+  type Step,
+  type Surroundings,
+} from "../model/flow.js";
+export { FlowBuilder, type Named } from "../model/flow-builder.js";
+export { Names } from "../model/names.js";
+export { Scope, type ScopeKind } from "../model/scope.js";
+export type { Segmentation } from "../model/segments.js";
+export type * from "../model/shapes.js";
+export type { TreeChange } from "../syntax/change.js";
+export { defineKind, type NodeKind } from "../syntax/kind.js";
+export { Node, own, ownAll, visitAll, visitNear, type Visit } from "../syntax/node.js";
+export type { Insertion, RelatedPlace, SyntaxCode, SyntaxProblem } from "../syntax/problem.js";
+export { replaceItems } from "../syntax/replace.js";
+export { rereadItems, type ItemReader } from "../syntax/reread.js";
+export { nodeAt, walk } from "../syntax/walk.js";
+export type { Edit, Span } from "../text/edit.js";
+export { Text, type SourceText } from "../text/text.js";
+export {
+  defineRule,
+  type AlertLevel,
+  type AlertingExample,
+  type Certainty,
+  type FileView,
+  type Finding,
+  type Label,
+  type Place,
+  type QuietExample,
+  type RemedyOffer,
+  type Rule,
+  type Visitors,
+} from "../rules/rule.js";

@@ -1,0 +1,115 @@
+/** What a language that says nothing of something is taken to say: what makes rules claim the least. */
+import type { Binding, Reference } from "../model/binding.js";
+import type { CodeEdits, CodeFacts } from "../model/code.js";
+import { Block, type FlowGraph } from "../model/flow.js";
+import type { Segmentation } from "../model/segments.js";
+import { removeLines } from "../rules/lines.js";
+import type { Node } from "../syntax/node.js";
+import type { Language } from "./language.js";
+
+/** What a node that is a name knows of it. */
+const factOf = (node: Node): unknown => (node as { fact?: unknown }).fact;
+
+const facts: CodeFacts = {
+  hasEffect: () => true,
+  isSteady: () => false,
+  alwaysLeaves: () => false,
+  isPlain: () => false,
+  clashes: () => false,
+  isDeclaredElsewhere: () => false,
+  isThereByItself: () => false,
+  wordsFor: () => [],
+  standsForMore: () => false,
+  isSame: (one, other, text) =>
+    one.type === other.type && text.slice(one.start, one.end) === text.slice(other.start, other.end),
+  statementsIn: () => undefined,
+  bindingOf: (node) => (factOf(node) as { binding?: Binding } | null | undefined)?.binding,
+  useOf(node) {
+    const fact = factOf(node) as Reference | null | undefined;
+    return fact != null && "access" in fact ? fact : undefined;
+  },
+  valueOf: () => null,
+  holdsPlainValues: () => false,
+  isStill: () => false,
+  givesWay: () => true,
+  holdsComment: () => true,
+  isExplained: () => false,
+};
+
+const edits: CodeEdits = {
+  equals: "=",
+  takeOut: (first, text, last = first) => ({
+    certainty: "proposed",
+    edits: [removeLines(text, first.start, last.end)],
+  }),
+  elseOf: ({ start }) => ({ from: start, to: start + 1 }),
+  withoutEmpty: () => [],
+  withoutElse: () => undefined,
+  withoutCatch: () => undefined,
+  hasDefaultsBeside: () => true,
+  assignOnly: () => undefined,
+  makeChangeable: () => undefined,
+};
+
+const segmentation: Segmentation = {
+  isDivided: () => false,
+  isList: () => false,
+  isFlowRoot: ({ parent }) => parent === null,
+  isTracked: () => false,
+  lower: () => undefined,
+};
+
+/** A graph of code of which nothing is known but that control runs through it. */
+function plainFlow(root: Node): FlowGraph {
+  const end = new Block(0);
+  end.reached = true;
+  return {
+    root,
+    blocks: [end],
+    end,
+    statements: new Map(),
+    loops: [],
+    tests: [],
+    returns: [],
+    runningOn: [],
+    tracked: [],
+  };
+}
+
+const standard = {
+  rules: [],
+  refits: [],
+  holdsLines: ({ parent }: Node) => parent === null,
+  isWhole: () => false,
+  traits: () => ({ typed: false, ambient: false }),
+  keepsToItself: () => false,
+  together: (binding: Binding) => [binding],
+  isFlowRoot: ({ parent }: Node) => parent === null,
+  flowRootOf: (scope) => scope.functionScope.node,
+  flow: plainFlow,
+  isSegmented: () => false,
+  segmentation,
+  firstComments: () => "",
+  isMentioned: () => false,
+  following: () => undefined,
+} satisfies Partial<Language>;
+
+type Optional = keyof typeof standard;
+
+/** A language as somebody writes it: what it leaves out is taken for what makes rules claim the least. */
+export interface LanguageDefinition
+  extends Omit<Language, Optional | "nameFor" | "facts" | "edits">, Partial<Pick<Language, Optional | "nameFor">> {
+  readonly facts?: Partial<CodeFacts>;
+  readonly edits?: Partial<CodeEdits>;
+}
+
+/** Declares a language. */
+export function defineLanguage(definition: LanguageDefinition): Language {
+  return {
+    ...standard,
+    nameFor: () => definition.id,
+    ...definition,
+    facts: { ...facts, ...definition.facts },
+    edits: { ...edits, ...definition.edits },
+  };
+}

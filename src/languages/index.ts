@@ -1,0 +1,28 @@
+/** The languages that come with the package, and all rules. What needs to know which there are asks here. */
+import { sharedRules } from "../rules/index.js";
+import { areaOf, type Rule } from "../rules/rule.js";
+import { javascript } from "./javascript/index.js";
+import type { Language } from "./language.js";
+
+export const languages: readonly Language[] = [javascript()];
+
+/** Endings of the names of files that a language reads, with the dot. */
+export const extensions: readonly string[] = languages.flatMap((language) => language.extensions);
+
+/** The language that reads a file, by the end of its name; `undefined` where none does. */
+export function languageOf(file: string): Language | undefined {
+  const ending = /\.[^./\\]*$/.exec(file)?.[0];
+  return ending === undefined ? undefined : languages.find((language) => language.extensions.includes(ending));
+}
+
+const areas = ["syntax", "names", "dead", "flow", "calls", "layout", "imports", "hush", "settings"];
+
+/** Every rule that ships with the package, by area. */
+export const rules: readonly Rule[] = [...sharedRules, ...languages.flatMap((language) => language.rules)].sort(
+  (one, other) => areas.indexOf(areaOf(one.id)) - areas.indexOf(areaOf(other.id)),
+);
+
+/** The rule of an id. */
+export function ruleOf(id: string): Rule | undefined {
+  return rules.find((rule) => rule.id === id);
+}

@@ -1,0 +1,58 @@
+/** Rules made of patterns. */
+import { levels, type AlertLevel, type FileView, type RemedyOffer, type Rule } from "../../../../rules/rule.js";
+import type { Node } from "../../../../syntax/node.js";
+import type { SourceText } from "../../../../text/text.js";
+import { fill, type CompiledPattern, type PatternText } from "./compile.js";
+import { matchPattern, startsAt, type Holes } from "./match.js";
+import { losesOptional, matchesBelow, matchesIn, rewritten } from "./rewrite.js";
+
+/** The rewrite of a match, unless it would be found again, or leaves out a `?.`. */
+function rewrites(compiled: CompiledPattern, node: Node, holes: Holes, text: SourceText): RemedyOffer[] {
+  if (compiled.rewrite === undefined || losesOptional(node, holes)) return [];
+  const { edits, code } = rewritten(compiled.rewrite, node, holes, text);
+  if (matchesIn(code, compiled) > matchesBelow(node, compiled, text)) return [];
+  return [{ title: `Rewrite as \`${short(code)}\``, certainty: "proposed", edits }];
+}
+
+/** The rule of a pattern; it is on wherever the settings hold it. */
+export function patternRule(
+  name: string,
+  pattern: PatternText & { readonly level?: string | undefined; readonly why?: string | undefined },
+  compiled: CompiledPattern,
+): Rule {
+  const { message, level = "warning", why = message } = pattern;
+  const visit = (node: Node, { text, alert }: FileView): void => {
+    const textOf = (nodes: readonly Node[]): string => (
+      nodes.length === 0 ? "" : text.slice(nodes[0]!.start, nodes.at(-1)!.end)
+    );
+    const holes = matchPattern(compiled, node, textOf);
+    if (holes === undefined) return;
+    alert(headOf(node, text), {
+      message: fill(message, (hole) => short(textOf(holes.get(hole) ?? []))),
+      remedies: () => rewrites(compiled, node, holes, text),
+    });
+  };
+  return {
+    id: `pattern.${name}`,
+    title: message,
+    why,
+    level: (levels as readonly string[]).includes(level) ? (level as AlertLevel) : "warning",
+    kits: [],
+    languages: ["javascript"],
+    byDefault: level,
+    examples: { alerts: [], quiet: [] },
+    visit: Object.fromEntries(startsAt(compiled).map((type) => [type, visit])),
+  };
+}
+
+/** What is marked: the node, or its first line where it has several. */
+function headOf(node: Node, text: SourceText): { from: number; to: number } | Node {
+  const { start } = node;
+  const first = text.slice(start, Math.min(node.end, start + 400)).search(/[\r\n]/);
+  return first < 0 ? node : { from: start, to: start + text.slice(start, start + first).trimEnd().length };
+}
+
+function short(code: string): string {
+  const line = code.replaceAll(/\s+/g, " ");
+  return line.length > 60 ? `${line.slice(0, 57)}…` : line;
+}
