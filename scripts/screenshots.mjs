@@ -80,6 +80,12 @@ await page.keyboard.press("Control+.");
 await page.getByRole("menuitem").first().waitFor();
 await page.screenshot({ path: `${folder}/page.png` });
 
+// A language that the page brings along.
+await page.keyboard.press("Escape");
+await page.locator(".files button", { hasText: "north-quay.tide" }).click();
+await page.locator(".cm-lintRange-error").first().waitFor();
+await page.screenshot({ path: `${folder}/tide-table.png` });
+
 // A file before and after a save that brings it into shape.
 await page.keyboard.press("Escape");
 await page.locator(".files button", { hasText: "Ticket.tsx" }).click();

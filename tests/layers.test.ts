@@ -54,3 +54,27 @@ test("the core knows no platform", () => {
     .filter((file) => importsOf(file).some((one) => one.startsWith("node:")));
   expect(wrong).toEqual([]);
 });
+
+/** What may speak of one language all the same, and why. */
+const speakers: readonly (readonly [file: RegExp, why: string])[] = [
+  [/^index\.ts$/, "the entry of the package"],
+  [/^languages\/index\.ts$/, "the list of languages"],
+  [/^project\/pack(?:s|-hooks)\.ts$/, "packs are programs for Node.js, in its languages"],
+  [/^(?:settings|project\/new-settings|project\/compiler-settings|cli\/(?:setup|main))/, "the edition of the settings"],
+];
+
+test("nothing outside of a language names it or its nodes", () => {
+  const words = /javascript|typescript|ecmascript|\bjsx\b/i;
+  const kinds = /"(?:Program|Identifier|[A-Z]\w+(?:Statement|Expression|Declaration|Clause|Specifier|Pattern))"/;
+  const wrong: string[] = [];
+  for (const file of files) {
+    if (/^languages\/(?!index)\w+\//.test(file) || speakers.some(([one]) => one.test(file))) continue;
+    const lines = readFileSync(path.join(src, file), "utf8").split("\n");
+    for (const [index, line] of lines.entries()) {
+      // Examples are in some language, which they name.
+      if (/^\s*(?:languageId:|\{? ?code:|code:|after:|"?.*\\n)/.test(line)) continue;
+      if (words.test(line) || kinds.test(line)) wrong.push(`${file}:${index + 1}: ${line.trim()}`);
+    }
+  }
+  expect(wrong).toEqual([]);
+});

@@ -1,5 +1,6 @@
 /** `rules` and `explain`. */
 import { z } from "zod";
+import { languages } from "../languages/index.js";
 import { hasRemedy, kitsOf, optionsOf, terminalPage, type OptionPage } from "../report/rule-page.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { kitNames } from "../settings/kits.js";
@@ -28,7 +29,7 @@ export async function rulesCommand(options: RulesOptions): Promise<number> {
     (rule) => (area === undefined || areaOf(rule.id) === area) &&
       (kit === undefined || kitsOf(rule).includes(kit)) &&
       (level === undefined || rule.level === level) &&
-      (language === undefined || (rule.language ?? "javascript") === language) &&
+      (language === undefined || languagesOf(rule).includes(language)) &&
       (remedies !== true || hasRemedy(rule)),
   );
   if (format === "json") print(`${JSON.stringify({ format: 1, rules: chosen.map(entryOf) }, undefined, 2)}\n`);
@@ -36,8 +37,13 @@ export async function rulesCommand(options: RulesOptions): Promise<number> {
   return 0;
 }
 
+/** What a rule looks at: the ids of languages, or `settings`. */
+function languagesOf({ language, languages: own }: Rule): readonly string[] {
+  return language !== undefined ? [language] : (own ?? languages.map(({ id }) => id));
+}
+
 function entryOf(rule: Rule): object {
-  const { id, title, why, level, always = false, language = "javascript" } = rule;
+  const { id, title, why, level, always = false } = rule;
   return {
     id,
     area: areaOf(id),
@@ -46,7 +52,7 @@ function entryOf(rule: Rule): object {
     level,
     kits: kitsOf(rule),
     always,
-    language,
+    languages: languagesOf(rule),
     hasRemedy: hasRemedy(rule),
     options: optionPages(rule),
   };

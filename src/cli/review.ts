@@ -1,8 +1,6 @@
 import { pathToFileURL } from "node:url";
 import { Meter } from "../engine/meter.js";
-import { languages, rules } from "../languages/index.js";
-import { compilePattern, PatternError, type PatternText } from "../languages/javascript/rules/pattern/compile.js";
-import { patternRule } from "../languages/javascript/rules/pattern/rule.js";
+import { languages, patternRule, rules } from "../languages/index.js";
 import { RevisionError } from "../project/changed-lines.js";
 import { reviewProject } from "../project/review.js";
 import type { ProjectVisit } from "../project/visit.js";
@@ -13,6 +11,7 @@ import { jsonReport } from "../report/json.js";
 import { counted, reacher, type Review } from "../report/model.js";
 import { sarifReport } from "../report/sarif.js";
 import { textReport } from "../report/text.js";
+import { PatternError, type PatternText } from "../rules/patterns.js";
 import { levels, type Rule } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
 import { faultOfNames } from "./known-rules.js";
@@ -161,5 +160,5 @@ function triedPattern(find: string, { where, rewrite }: ReviewOptions): Rule {
     throw new PatternError(`this is no JSON: ${(error as Error).message}`, ["where"]);
   }
   const pattern = { find, where: conditions, rewrite, message: "This fits the pattern" };
-  return patternRule("tried", pattern, compilePattern(pattern));
+  return patternRule("tried", pattern);
 }

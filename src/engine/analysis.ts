@@ -12,6 +12,7 @@ import type { NameChanges, Names } from "../model/names.js";
 import { Segment } from "../model/segments.js";
 import { areaOf, type Finding, type Place, type RemedyOffer, type Rule } from "../rules/rule.js";
 import { extentOf, type Extent } from "../rules/settings/over-size.js";
+import { ruleFingerprint, surroundingsFingerprint } from "../settings/fingerprint.js";
 import { readyMadeNames } from "../settings/ready-made.js";
 import type { ActiveRule, ResolvedSettings } from "../settings/resolve.js";
 import type { TreeChange } from "../syntax/change.js";
@@ -219,12 +220,12 @@ export class DocumentAnalysis {
   /** Puts other settings in place. Only rules that are on or tuned otherwise than before are run again. */
   configure(settings: ResolvedSettings, info: DocumentInfo): void {
     const before = this.settings;
+    const isReadAsBefore = this.language.variant(info) === this.language.variant(this.info);
     const isAsBefore = this.done &&
       this.failed.size === 0 &&
-      info.modules === this.info.modules &&
-      surroundingsOf(before) === surroundingsOf(settings);
-    // What counts as a module decides how the text is read.
-    if (info.modules !== this.info.modules) this.tree = undefined;
+      isReadAsBefore &&
+      surroundingsFingerprint(before) === surroundingsFingerprint(settings);
+    if (!isReadAsBefore) this.tree = undefined;
     Object.assign(this.info, info);
     this.list.forget();
     this.settings = settings;
@@ -237,8 +238,7 @@ export class DocumentAnalysis {
       return;
     }
     const same = (one: ActiveRule): boolean => before.active.some(
-      ({ rule, options, beside }) =>
-        rule === one.rule && JSON.stringify([options, beside]) === JSON.stringify([one.options, one.beside]),
+      (other) => other.rule === one.rule && ruleFingerprint(other) === ruleFingerprint(one),
     );
     const unchanged = new Set(settings.active.filter(same).map(({ rule }) => rule.id));
     const gone = new Set(before.active.map(({ rule }) => rule.id).filter((id) => !unchanged.has(id)));
@@ -1036,9 +1036,4 @@ function lookAtSome<One>(set: Set<One>, isWanted: (one: One) => boolean, look: (
     set.delete(one);
     look(one);
   }
-}
-
-/** What beside rules decides about alerts. */
-function surroundingsOf({ language, runtime, known }: ResolvedSettings): string {
-  return JSON.stringify([language.edition, language.markup, runtime, known]);
 }

@@ -27,7 +27,7 @@ import { attempt, doesHarm, isHarmless, takeBack } from "./trial.js";
 /** A document as an editor opens it. */
 export interface OpenDocument {
   readonly uri: string;
-  /** An identifier of the Language Server Protocol, e.g. `javascript`. */
+  /** An identifier of the Language Server Protocol: one of a language's `languageIds`. */
   readonly languageId: string;
   readonly version: number;
   readonly text: string;

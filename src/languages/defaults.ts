@@ -77,6 +77,7 @@ function plainFlow(root: Node): FlowGraph {
 }
 
 const standard = {
+  variant: () => "",
   rules: [],
   refits: [],
   holdsLines: ({ parent }: Node) => parent === null,

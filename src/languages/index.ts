@@ -1,5 +1,6 @@
 /** The languages that come with the package, and all rules. What needs to know which there are asks here. */
 import { sharedRules } from "../rules/index.js";
+import type { PatternText } from "../rules/patterns.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { javascript } from "./javascript/index.js";
 import type { Language } from "./language.js";
@@ -21,6 +22,11 @@ const areas = ["syntax", "names", "dead", "flow", "calls", "layout", "imports", 
 export const rules: readonly Rule[] = [...sharedRules, ...languages.flatMap((language) => language.rules)].sort(
   (one, other) => areas.indexOf(areaOf(one.id)) - areas.indexOf(areaOf(other.id)),
 );
+
+/** The rule of a pattern in the settings. Throws a `PatternError` where it cannot be used. */
+export function patternRule(name: string, pattern: PatternText): Rule {
+  return languages.find((language) => language.patternRule !== undefined)!.patternRule!(name, pattern);
+}
 
 /** The rule of an id. */
 export function ruleOf(id: string): Rule | undefined {

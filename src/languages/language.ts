@@ -6,6 +6,7 @@ import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import type { Segmentation } from "../model/segments.js";
 import type { ShapeMap } from "../model/shapes.js";
+import type { PatternText } from "../rules/patterns.js";
 import type { Rule } from "../rules/rule.js";
 import type { TreeChange } from "../syntax/change.js";
 import type { Node } from "../syntax/node.js";
@@ -86,6 +87,8 @@ export interface Language {
   readonly rules: readonly Rule[];
   /** In the order in which they are offered. */
   readonly refits: readonly Refit[];
+  /** The rule of a pattern, code with holes that settings define; it is on wherever they hold it. Throws a `PatternError` where it cannot be used. */
+  readonly patternRule?: (name: string, pattern: PatternText) => Rule;
   readonly commentForms: CommentForms;
   readonly shapes: ShapeMap;
   readonly facts: CodeFacts;
@@ -94,6 +97,8 @@ export interface Language {
   holdsLines(node: Node): boolean;
   /** Whether a node is laid out by itself once its last character is typed. */
   isWhole(node: Node): boolean;
+  /** All that decides how a text is read beside the text, as one text. */
+  variant(info: DocumentInfo): string;
   parse(text: string, info: DocumentInfo): Tree;
   /**
    * The tree after one edit, where the language can do better than parse anew; `text` is the new text. It equals that of `parse` in all

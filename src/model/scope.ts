@@ -32,15 +32,17 @@ export class Scope {
     readonly node: Node,
     readonly parent: Scope | null,
     readonly strict: boolean,
+    /** Whether it holds names that the text does not show, as those of an object. */
+    private readonly isOpen: boolean = false,
   ) {}
 
   get bindings(): ReadonlyMap<string, Binding> {
     return this.own ?? none;
   }
 
-  /** Names can come into being here that the text does not show (`with`, direct `eval`). */
+  /** Names can come into being here that the text does not show. */
   get dynamic(): boolean {
-    return this.evals > 0 || this.node.type === "WithStatement";
+    return this.evals > 0 || this.isOpen;
   }
 
   /** Whether that is so here or in a scope around it. */

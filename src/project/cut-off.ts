@@ -6,7 +6,7 @@ const name = "__alertQuillWork";
 const script = new Script(`${name}()`);
 
 /**
- * Runs work under the watch of the JavaScript engine, which ends it wherever it is. The watch goes by the clock: when it strikes before the processor time that is allowed was
+ * Runs work under the watch of the engine of Node.js, which ends it wherever it is. The watch goes by the clock: when it strikes before the processor time that is allowed was
  * used, it was the machine that was busy.
  */
 export const cutOff: CutOff = (work, allowed, longest) => {

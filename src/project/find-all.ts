@@ -21,9 +21,9 @@ export async function findAll(
   const store = visit.keepsResults === true && files.length >= fewFiles ? new ResultStore() : undefined;
   const keys = new Map<string, string>();
   for (const { file, text, settings } of store === undefined ? [] : files) {
-    const own = settingsKey(settings);
+    const own = settingsKey(file, settings);
     if (own === undefined) continue;
-    const key = store!.keyOf(text, file, own, visit.today);
+    const key = store!.keyOf(text, own, visit.today);
     const before = store!.get(key);
     if (before?.certain === undefined) keys.set(file, key);
     else found.set(file, before);

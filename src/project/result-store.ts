@@ -5,8 +5,9 @@ import { homedir } from "node:os";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import type { Alert } from "../engine/alert.js";
-import { rules as builtIn } from "../languages/index.js";
+import { languageOf, rules as builtIn } from "../languages/index.js";
 import { areaOf } from "../rules/rule.js";
+import { fingerprint } from "../settings/fingerprint.js";
 import type { FileSettings } from "./project-settings.js";
 
 /** Days after which an entry that nobody asked for is thrown away. */
@@ -43,23 +44,15 @@ function buildOf(): string {
   return build;
 }
 
-/** What settings say that can change the alerts of a file. `undefined` where rules are on whose code is not known: those of packs. */
-export function settingsKey({ resolved, source }: FileSettings): string | undefined {
-  const { active, language, runtime, known, generated, largest, ownLevels, lacksPacks } = resolved;
+/** What decides the alerts of a file beside its text. `undefined` where rules are on whose code is not known: those of packs. */
+export function settingsKey(file: string, { resolved, source }: FileSettings): string | undefined {
+  const language = languageOf(file);
+  if (language === undefined) return undefined;
+  if (resolved.active.some(({ rule }) => !own.has(rule) && areaOf(rule.id) !== "pattern")) return undefined;
+  const info = { uri: file, languageId: language.languageIds[0]!, modules: resolved.language.modules };
   // The definitions behind rules without code.
   const patterns = source && [source.checked.settings.patterns, source.checked.found.map(({ kit }) => kit.patterns)];
-  if (active.some(({ rule }) => !own.has(rule) && areaOf(rule.id) !== "pattern")) return undefined;
-  return JSON.stringify([
-    active.map(({ rule, level, ownLevel, options, beside }) => [rule.id, level, ownLevel, options, beside]),
-    language,
-    runtime,
-    known,
-    generated,
-    largest,
-    ownLevels,
-    lacksPacks,
-    patterns,
-  ]);
+  return JSON.stringify([language.id, fingerprint(resolved, language.variant(info)), patterns]);
 }
 
 /** What was found in a file. */
@@ -72,12 +65,10 @@ export interface FileResult {
 export class ResultStore {
   constructor(private readonly folder = storeFolder()) {}
 
-  /** The name of the results for a text with settings. `today` counts for texts with comments that end some day. */
-  keyOf(text: string, file: string, settings: string, today: string): string {
-    // Files that only declare are looked at otherwise.
-    const ending = /(?:\.d)?\.[^.]*$/.exec(path.basename(file))?.[0] ?? "";
+  /** The name of the results for a text with what `settingsKey` gives. `today` counts for texts with comments that end some day. */
+  keyOf(text: string, settings: string, today: string): string {
     const date = text.includes("quill:") && text.includes("until") ? today : "";
-    return createHash("sha1").update([buildOf(), ending, settings, date, text].join("\0")).digest("hex");
+    return createHash("sha1").update([buildOf(), settings, date, text].join("\0")).digest("hex");
   }
 
   get(key: string): FileResult | undefined {

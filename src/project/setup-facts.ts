@@ -2,12 +2,13 @@
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { parse } from "jsonc-parser";
+import { languageOf } from "../languages/index.js";
 import { editions, runtimes } from "../settings/schema.js";
 import { ignoredBy } from "./discover.js";
 
 export interface SetupFacts {
   readonly name: string;
-  /** Files of each language, as `JavaScript` or `TypeScript`. */
+  /** How many files there are of each language, by its name for people. */
   readonly languages: ReadonlyMap<string, number>;
   readonly runtime: readonly (typeof runtimes)[number][];
   readonly edition: (typeof editions)[number];
@@ -68,9 +69,11 @@ export function setupFacts(folder: string): SetupFacts {
       if (entry.name === "node_modules" || entry.name.startsWith(".") || made.includes(entry.name)) continue;
       if (entry.isDirectory()) {
         if (depth < 8) look(path.join(place, entry.name), depth + 1);
-      } else if (/\.[mc]?tsx?$/.test(entry.name)) languages.set("TypeScript", (languages.get("TypeScript") ?? 0) + 1);
-      else if (/\.[mc]?jsx?$/.test(entry.name)) languages.set("JavaScript", (languages.get("JavaScript") ?? 0) + 1);
-      else if (entry.name.endsWith(".html")) pages = true;
+        continue;
+      }
+      if (entry.name.endsWith(".html")) pages = true;
+      const [name] = languageOf(entry.name)?.nameFor(path.extname(entry.name)).split(" ") ?? [];
+      if (name !== undefined) languages.set(name, (languages.get(name) ?? 0) + 1);
     }
   };
   look(folder, 0);

@@ -1,5 +1,5 @@
 /** The refits as a page of Markdown, made from their examples. */
-import { refits } from "../languages/javascript/refits/index.js";
+import { languages } from "../languages/index.js";
 import type { RefitExample } from "../languages/refit.js";
 
 const kinds = {
@@ -25,7 +25,7 @@ export function refitsPage(): string {
   ];
   for (const [kind, heading] of Object.entries(kinds)) {
     lines.push(`## ${heading}`, "");
-    for (const refit of refits.filter((one) => one.kind === kind)) {
+    for (const refit of languages.flatMap(({ refits }) => refits).filter((one) => one.kind === kind)) {
       lines.push(
         `### \`${refit.id}\``,
         "",

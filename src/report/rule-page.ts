@@ -1,4 +1,5 @@
 /** A rule's documentation, made from the rule itself: as Markdown, and as text for a terminal. */
+import { languages } from "../languages/index.js";
 import type { Rule } from "../rules/rule.js";
 import { optionNames } from "../settings/check.js";
 import { inKit, kitNames } from "../settings/kits.js";
@@ -56,7 +57,7 @@ export function kitsOf(rule: Rule): string[] {
 }
 
 const codeLanguage = (rule: Rule, languageId?: string): string => (
-  rule.language === "settings" ? "jsonc" : languageId === "typescript" ? "ts" : "js"
+  rule.language === "settings" ? "jsonc" : (languageId ?? languages[0]!.languageIds[0]!)
 );
 
 export function markdownPage(rule: Rule, options: readonly OptionPage[]): string {

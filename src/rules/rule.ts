@@ -76,7 +76,7 @@ export interface FileView<Options = unknown> {
   readonly edits: CodeEdits;
   /** The options of a rule that is named in `beside`, and whether it is on. */
   readonly beside: <Other>(rule: Rule<Other>) => Beside<Other>;
-  /** The edition of ECMAScript in the settings, as a year. */
+  /** The edition of the language in the settings, as a year. */
   readonly edition: number;
   /** The runtimes in the settings, as `browser` and `node`. */
   readonly runtimes: readonly string[];
@@ -156,7 +156,7 @@ export type Visitors<Options> = Readonly<Record<string, Called<Node, Options>>>;
 export interface AlertingExample {
   readonly code: string;
   readonly after?: string;
-  /** What it is written in, as editors call it, if not in the language's first one: `typescript`. */
+  /** What it is written in, as editors call it, if not in the language's first one. */
   readonly languageId?: string;
   readonly options?: unknown;
   /** The edition of the language in the settings, if not the newest. */

@@ -187,6 +187,11 @@ export class Documents {
     return true;
   }
 
+  /** What all cells of a notebook are read as. */
+  private languageIn(notebook: Notebook): string {
+    return notebook.languageIn(this.session.languages.flatMap(({ languageIds }) => languageIds));
+  }
+
   /** Takes a notebook in, with the texts of its cells and the order in which they stand. */
   openNotebook(uri: string, given: readonly GivenDocument[], order: readonly string[]): string {
     if (this.notebooks.has(uri)) this.closeNotebook(uri);
@@ -198,7 +203,7 @@ export class Documents {
     for (const cell of notebook.cells) this.cells.set(cell.uri, notebook);
     this.session.workspace.open({
       uri,
-      languageId: notebook.languageId,
+      languageId: this.languageIn(notebook),
       version: notebook.version,
       text: notebook.text,
       settings: this.apply(uri).settings,
@@ -209,20 +214,21 @@ export class Documents {
   /** Puts other cells in a notebook; gives those that are gone. */
   setCells(notebook: Notebook, cells: readonly Cell[]): Cell[] {
     const gone = notebook.cells.filter(({ uri }) => !cells.some((cell) => cell.uri === uri));
-    const { languageId, text } = notebook;
+    const { text } = notebook;
+    const languageId = this.languageIn(notebook);
     notebook.cells = cells;
     notebook.version += 1;
     for (const { uri } of gone) this.cells.delete(uri);
     for (const { uri } of cells) this.cells.set(uri, notebook);
     const { workspace } = this.session;
-    if (notebook.languageId === languageId) {
+    if (this.languageIn(notebook) === languageId) {
       const edit = difference(text, notebook.text);
       workspace.edit(notebook.uri, notebook.version, edit === undefined ? [] : [edit]);
     } else {
       workspace.close(notebook.uri);
       workspace.open({
         uri: notebook.uri,
-        languageId: notebook.languageId,
+        languageId: this.languageIn(notebook),
         version: notebook.version,
         text: notebook.text,
         settings: this.settingsOf(notebook.uri).settings,

@@ -31,11 +31,10 @@ export class Notebook {
     return this.cells.map(({ text }) => text.value).join("\n");
   }
 
-  /** Types may be written in all cells if they are in one. */
-  get languageId(): string {
-    return this.cells.find(({ languageId }) => languageId.startsWith("typescript"))?.languageId ??
-      this.cells[0]?.languageId ??
-      "javascript";
+  /** That of the cell whose language can do most: what may be written in one may be in all. A language names its ids from the one that can do least. */
+  languageIn(ids: readonly string[]): string {
+    const used = this.cells.map(({ languageId }) => languageId);
+    return ids.findLast((id) => used.includes(id)) ?? ids[0]!;
   }
 
   /** Each cell with the offset at which it begins. */

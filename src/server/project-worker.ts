@@ -149,9 +149,9 @@ function open(uri: string, text: string, { resolved }: FileSettings, { today }: 
 
 /** The alerts of a file: those that were found when it was as it is, or new ones. */
 function alertsOf(uri: string, file: string, text: string, own: FileSettings, setup: ProjectSetup): readonly Alert[] {
-  const settings = settingsKey(own);
+  const settings = settingsKey(file, own);
   if (settings === undefined) return open(uri, text, own, setup).alerts(uri);
-  const key = store.keyOf(text, file, settings, setup.today);
+  const key = store.keyOf(text, settings, setup.today);
   const before = store.get(key);
   if (before !== undefined) return before.alerts;
   const alerts = open(uri, text, own, setup).alerts(uri);

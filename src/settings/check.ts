@@ -1,6 +1,6 @@
 /** Checking settings: what is wrong is named, and what is right is kept. */
-import { compilePattern, PatternError } from "../languages/javascript/rules/pattern/compile.js";
-import { patternRule } from "../languages/javascript/rules/pattern/rule.js";
+import { patternRule } from "../languages/index.js";
+import { PatternError } from "../rules/patterns.js";
 import { areaOf, levels, type Rule } from "../rules/rule.js";
 import { salvage, unknownWord, type SettingsIssue, type SettingsPath } from "./issue.js";
 import { kitLayers, type FoundKit, type KitFinder, type Layer } from "./kits.js";
@@ -203,7 +203,7 @@ function patternRules(
       return [];
     }
     try {
-      return [patternRule(name, pattern, compilePattern(pattern))];
+      return [patternRule(name, pattern)];
     } catch (error) {
       if (!(error instanceof PatternError)) throw error;
       if (isOwn) issues.push({ code: "wrong-value", path: [...path, ...error.path], message: error.message });

@@ -52,7 +52,7 @@ export abstract class Node {
   length: number;
 
   constructor(
-    /** The node's kind; the ECMAScript community's ESTree name where there is one. */
+    /** The node's kind; the name that the language's community has for it where there is one. */
     public type: string,
     public offset: number,
     end: number,

@@ -58,7 +58,11 @@ describe("review", () => {
     expect(quill(folder, "review").out).toBe(quill(folder, "review", "--anew").out);
     expect(quill(folder, "review").out).not.toBe(out);
     const declared = "export declare const pier: Berth;\nfunction moor(rope: string): void;\n";
-    const types = project(Object.fromEntries(["a.ts", "b.ts", "c.d.ts", "d.d.ts"].map((name) => [name, declared])));
+    const types = project(
+      Object.fromEntries(
+        ["a.ts", "b.ts", "c.d.ts", "d.d.ts", "e.d.css.ts", "f.mts", "g.tsx"].map((name) => [name, declared]),
+      ),
+    );
     expect(quill(types, "review").out).toBe(quill(types, "review", "--anew").out);
   });
 

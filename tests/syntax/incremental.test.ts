@@ -158,6 +158,14 @@ test.each<[string, string, string, string, string, string]>([
     "\ns",
     "{})}if('');\n else\n  ()}}",
   ],
+  [
+    "an item whose brackets balance again, with something else wrong in it",
+    "js",
+    "function(\n if{}\n){{(\n ()=>{const{",
+    "",
+    "}",
+    "{(()=>{((())\n)})}})}}",
+  ],
 ])("once read otherwise than afresh: %s", (_, ending, before, removed, insert, after) => {
   const options = parseOptionsFor({ uri: `a.${ending}`, languageId: "", modules: "detect" });
   const edit = { from: before.length, to: before.length + removed.length, insert };

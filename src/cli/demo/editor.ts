@@ -9,6 +9,7 @@ import {
   type MessageConnection,
 } from "vscode-jsonrpc/node";
 import type { CodeAction, Diagnostic, PublishDiagnosticsParams, TextEdit } from "vscode-languageserver-protocol";
+import { languageOf } from "../../languages/index.js";
 import { applyAll } from "../../text/edit.js";
 import { offsetAt, positionAt } from "../../text/position.js";
 import { Text } from "../../text/text.js";
@@ -63,7 +64,7 @@ export class DemoEditor {
   async open(uri: string): Promise<void> {
     const text = readFileSync(fileURLToPath(uri), "utf8");
     this.files.set(uri, { text: Text.of(text), version: 1, diagnostics: [], seen: 0 });
-    const languageId = uri.endsWith("x") ? "javascriptreact" : "javascript";
+    const languageId = languageOf(uri)!.languageIds[0]!;
     await this.connection.sendNotification("textDocument/didOpen", {
       textDocument: { uri, languageId, version: 1, text },
     });

@@ -15,6 +15,7 @@ import type { Program } from "./nodes/index.js";
 import { parse, type ParsedText, type ParseOptions } from "./parser/index.js";
 import { refits } from "./refits/index.js";
 import { rules } from "./rules/index.js";
+import { patternRule } from "./rules/pattern/rule.js";
 import { shapes } from "./shapes.js";
 
 export * from "./nodes/index.js";
@@ -57,12 +58,14 @@ const language = defineLanguage({
   extensions: [".js", ".mjs", ".cjs", ".jsx", ".ts", ".mts", ".cts", ".tsx"],
   rules,
   refits,
+  patternRule,
   commentForms,
   shapes,
   facts: codeFacts,
   edits: codeEdits,
   holdsLines: ({ type }) => lines.test(type),
   isWhole: ({ type }) => whole.test(type),
+  variant: (info) => JSON.stringify(parseOptionsFor(info)),
   parse: (text, info) => parse(text, parseOptionsFor(info)),
   reparse: (tree, edit, text) => reparse(tree as ParsedText, edit, text),
   traits: (info) => {

@@ -3,7 +3,7 @@ import type { Edit, Span } from "../../text/edit.js";
 import type { SourceText } from "../../text/text.js";
 import type { HushUse } from "../rule.js";
 
-/** The edit that takes a comment out: with its line where it stands alone, with the braces around it in JSX. */
+/** The edit that takes a comment out: with its line where it stands alone, and with the braces around it that make room for it. */
 export function withoutComment(text: SourceText, { from, to }: Span): Edit {
   const before = /[^\n\r]*$/.exec(text.slice(Math.max(0, from - 500), from))![0];
   const after = /^[^\n\r]*(?:\r\n|\n|\r)?/.exec(text.slice(to, to + 500))![0];

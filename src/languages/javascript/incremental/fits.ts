@@ -124,6 +124,8 @@ export function itemStays(
   const isClosedThere = openBefore > strays ? isOdd : !(areTags && isEven);
   if (open.braces < 0 && isClosedThere) return false;
   if (isEven && isOther && !areTags && all.some(({ kind }) => kind !== "missing")) return false;
+  // Once the brackets balance the item is read straight, which may tell something else of what is wrong elsewhere in it.
+  if (isEven && isOther && isTroubled) return false;
   if ((isEven && all.some(isBrace)) || (isOther && guesses.some(isBrace))) return false;
   const isClosed = Math.max(net, before.braces) > 0 && others(tree.overclosed);
   if (isClosed || (Math.min(net, before.braces) < 0 && others(tree.unclosed))) return "give up";

@@ -102,7 +102,7 @@ export function scopeFor(node: JavaScriptNode, kind: ScopeKind, outer: Scope): S
   const strict = outer.strict ||
     kind === "class" ||
     (isFunction(node) && node.body?.type === "FunctionBody" && isStrict(node.body.body as Statement[]));
-  return new Scope(kind, node, outer, strict);
+  return new Scope(kind, node, outer, strict, node.type === "WithStatement");
 }
 
 export function rootScope(program: Program): Scope {

@@ -1,30 +1,10 @@
 /** From a pattern as it is written in settings, code with holes, to a tree that can be laid on code. */
+import { PatternError, type PatternText } from "../../../../rules/patterns.js";
 import type { Node } from "../../../../syntax/node.js";
 import { nodeAt, walk } from "../../../../syntax/walk.js";
 import { Text } from "../../../../text/text.js";
 import { parse, type JavaScriptNode } from "../../index.js";
 import { kindTest } from "./kinds.js";
-
-/** A pattern as settings hold it. */
-export interface PatternText {
-  readonly find: string | string[];
-  readonly where?:
-    | Record<
-      string,
-      {
-        kind?: string | string[] | undefined;
-        not?: string | string[] | undefined;
-        text?: string | undefined;
-        atLeast?: number | undefined;
-        atMost?: number | undefined;
-      }
-    >
-    | undefined;
-  readonly inside?: string | string[] | undefined;
-  readonly notInside?: string | string[] | undefined;
-  readonly message: string;
-  readonly rewrite?: string | undefined;
-}
 
 /** A condition on what a hole holds. */
 export type HoleTest = (found: readonly Node[], textOf: (nodes: readonly Node[]) => string) => boolean;
@@ -47,16 +27,6 @@ export interface Rewrite {
   readonly source: Text;
   /** The expression or statements that it is; none for an empty one. */
   readonly items: readonly JavaScriptNode[];
-}
-
-/** What is wrong with a pattern, and under which of its keys. */
-export class PatternError extends Error {
-  constructor(
-    message: string,
-    readonly path: readonly (string | number)[],
-  ) {
-    super(message);
-  }
 }
 
 export interface Hole {

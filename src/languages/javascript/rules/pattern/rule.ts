@@ -1,8 +1,9 @@
 /** Rules made of patterns. */
+import type { PatternText } from "../../../../rules/patterns.js";
 import { levels, type AlertLevel, type FileView, type RemedyOffer, type Rule } from "../../../../rules/rule.js";
 import type { Node } from "../../../../syntax/node.js";
 import type { SourceText } from "../../../../text/text.js";
-import { fill, type CompiledPattern, type PatternText } from "./compile.js";
+import { compilePattern, fill, type CompiledPattern } from "./compile.js";
 import { matchPattern, startsAt, type Holes } from "./match.js";
 import { losesOptional, matchesBelow, matchesIn, rewritten } from "./rewrite.js";
 
@@ -14,12 +15,9 @@ function rewrites(compiled: CompiledPattern, node: Node, holes: Holes, text: Sou
   return [{ title: `Rewrite as \`${short(code)}\``, certainty: "proposed", edits }];
 }
 
-/** The rule of a pattern; it is on wherever the settings hold it. */
-export function patternRule(
-  name: string,
-  pattern: PatternText & { readonly level?: string | undefined; readonly why?: string | undefined },
-  compiled: CompiledPattern,
-): Rule {
+/** The rule of a pattern; it is on wherever the settings hold it. Throws a `PatternError` where it cannot be used. */
+export function patternRule(name: string, pattern: PatternText): Rule {
+  const compiled = compilePattern(pattern);
   const { message, level = "warning", why = message } = pattern;
   const visit = (node: Node, { text, alert }: FileView): void => {
     const textOf = (nodes: readonly Node[]): string => (
