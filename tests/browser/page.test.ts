@@ -48,7 +48,7 @@ test("type a mistake, see the mark, take the quick fix, see it go, save", { time
 
 test("the keyboard opens the quick fixes of the line, and a row leads to its file", { timeout: 600_000 }, async () => {
   const { page } = open;
-  await page.locator(".problems .go", { hasText: "fixed-reassigned" }).click();
+  await page.locator(".problems .go", { hasText: "‘shown’ is fixed" }).click();
   await page.locator(".tab strong", { hasText: "src/sailings.js" }).waitFor();
   await page.locator(marks).waitFor();
   await page.keyboard.press("Control+.");
