@@ -2,7 +2,7 @@
 import type { Node } from "../syntax/node.js";
 import type { Edit, Span } from "../text/edit.js";
 import type { SourceText } from "../text/text.js";
-import type { Binding, Reference } from "./binding.js";
+import type { Binding, Declaration, Reference } from "./binding.js";
 
 export interface CodeFacts {
   /** Whether working out an expression does more than give its value, as a call may. */
@@ -11,6 +11,38 @@ export interface CodeFacts {
   isSteady(node: Node): boolean;
   /** Whether control never gets behind a statement. */
   alwaysLeaves(node: Node): boolean;
+  /** Whether a statement does nothing when control reaches it, as a declaration. */
+  isInert(statement: Node): boolean;
+  /** Whether a statement says nothing at all. */
+  isEmpty(statement: Node): boolean;
+  /** Whether a statement works out a value and no more, as a call does. */
+  isValue(statement: Node): boolean;
+  /** Whether a statement is most likely meant to be one of the cases of the choice it stands in. */
+  isMeantAsCase(statement: Node): boolean;
+  /** Whether a statement is the value of the exit before it, from which a line end cuts it off. */
+  isCutOff(exit: Node, next: Node, text: SourceText): boolean;
+  /** Whether somebody may still be writing an exit: nothing stands behind its word yet. */
+  isHalfWritten(exit: Node, text: SourceText): boolean;
+  /** Whether a statement declares something that is there outside of it even where control never reaches it. */
+  declaresBeyond(statement: Node): boolean;
+  /** Whether an exit says in so many words that there is no value. */
+  givesNothing(exit: Node): boolean;
+  /** Whether nobody counts on the value of a function. */
+  mayGiveNothing(root: Node, typed: boolean): boolean;
+  /** Where a function says what it is. */
+  labelOf(root: Node, text: SourceText): Node | Span;
+  /** Whether a name is declared as one that has no value yet, and is said nowhere to get one from elsewhere. */
+  beginsEmpty(binding: Binding, text: SourceText): boolean;
+  /** Whether a declaration stands by itself and gives no value. */
+  isBare(declaration: Declaration): boolean;
+  /** Whether a read asks whether there is a value, or gives one. */
+  isAsking(read: Node): boolean;
+  /** Whether a read needs a value: something of it is read or called, or it is reckoned with. */
+  isNeeding(read: Node): boolean;
+  /** Whether a read stands in an assignment to the same name, which hands the empty value on knowingly. */
+  isHandedOn(read: Node, binding: Binding): boolean;
+  /** Whether a value that a name is given is there for good order: it clears the name, comes with the form, or is what the name begins with. */
+  isForOrder(write: Node, binding: Binding, value: Node | null, first: boolean): boolean;
   /** Whether a value is one that a name would be compared with: a literal or another name. */
   isPlain(value: Node): boolean;
   /** Whether the declarations of a name cannot stand beside each other, which is told as a mistake of form. */
@@ -66,6 +98,10 @@ export interface CodeEdits {
   withoutCatch(handler: Node, caught: Node, text: SourceText): CodeChange | undefined;
   /** Whether values of others' defaults stand beside the parameters of a scope: these see a parameter, and not what the body declares by its name. */
   hasDefaultsBeside(scope: Node): boolean;
+  /** Takes what an import brings for one name out, and the whole where it brings no other; by the owner of its declaration. */
+  withoutImport(owner: Node, text: SourceText): CodeChange | undefined;
+  /** Takes out the value that a name is given at a node, and keeps what working it out does. */
+  withoutWrite(write: Node, text: SourceText): readonly (CodeChange & { readonly title: string })[];
   /** Lets a declaration of one name only assign to it; `undefined` where it gives no value, or declares more. */
   assignOnly(declared: Node): CodeChange | undefined;
   /** Makes a fixed name changeable, with the word for that. */

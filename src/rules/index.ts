@@ -1,12 +1,17 @@
 /** The rules that speak of what all languages have: each runs in every language. */
+import { afterExit } from "./dead/after-exit.js";
 import { emptyBlock } from "./dead/empty-block.js";
 import { equalBranches } from "./dead/equal-branches.js";
 import { needlessCatch } from "./dead/needless-catch.js";
 import { needlessElse } from "./dead/needless-else.js";
 import { needlessReturn } from "./dead/needless-return.js";
 import { repeatedTest } from "./dead/repeated-test.js";
+import { unreadImport } from "./dead/unread-import.js";
+import { unreadValue } from "./dead/unread-value.js";
 import { assignmentAsTest } from "./flow/assignment-as-test.js";
 import { exitInFinally } from "./flow/exit-in-finally.js";
+import { mixedReturns } from "./flow/mixed-returns.js";
+import { readBeforeSet } from "./flow/read-before-set.js";
 import { singleTurn } from "./flow/single-turn.js";
 import { stuckLoop } from "./flow/stuck-loop.js";
 import { expired } from "./hush/expired.js";
@@ -23,10 +28,10 @@ import { importWritten } from "./names/import-written.js";
 import { offPattern } from "./names/off-pattern.js";
 import { unknown } from "./names/unknown.js";
 import { usedTooSoon } from "./names/used-too-soon.js";
-import type { Rule } from "./rule.js";
 import { settingsRules } from "./settings/index.js";
 import { overSize } from "./settings/over-size.js";
 import { syntaxRules } from "./syntax/index.js";
+import type { Rule } from "./rule.js";
 
 export const sharedRules: readonly Rule[] = [
   ...syntaxRules,
@@ -44,10 +49,15 @@ export const sharedRules: readonly Rule[] = [
   needlessElse,
   needlessReturn,
   repeatedTest,
+  afterExit,
+  unreadImport,
+  unreadValue,
   assignmentAsTest,
   exitInFinally,
   singleTurn,
   stuckLoop,
+  mixedReturns,
+  readBeforeSet,
   finalNewline,
   idle,
   expired,

@@ -1,8 +1,8 @@
 /** JavaScript with JSX, as a language of the engine. */
 import { defineLanguage } from "../defaults.js";
 import type { DocumentInfo, Language } from "../language.js";
-import { codeEdits } from "./code-edits.js";
-import { codeFacts } from "./code-facts.js";
+import { codeEdits } from "./code/edits.js";
+import { codeFacts } from "./code/facts.js";
 import { commentForms } from "./comment-forms.js";
 import { commentsWith, firstComments, followingNode, isDocumented, isMentioned } from "./comments.js";
 import { flowOf } from "./flow/index.js";

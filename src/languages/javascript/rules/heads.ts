@@ -1,9 +1,9 @@
-import type { Place } from "../../../rules/rule.js";
+import type { Span } from "../../../text/edit.js";
 import type { SourceText } from "../../../text/text.js";
 import type { FunctionNode } from "../nodes/index.js";
 
 /** Where a function without a name says that it is one: its arrow, or the word `function`. */
-export function headOf(node: FunctionNode, text: SourceText): Place {
+export function headOf(node: FunctionNode, text: SourceText): Span {
   const { start, body } = node;
   const head = text.slice(start, body === null ? node.end : body.start);
   if (node.type === "ArrowFunctionExpression") {

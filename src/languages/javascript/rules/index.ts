@@ -2,22 +2,17 @@
 import type { Rule } from "../../../rules/rule.js";
 import { consoleOutput } from "./calls/console-output.js";
 import { debugPause } from "./calls/debug-pause.js";
-import { afterExit } from "./dead/after-exit.js";
 import { idleStatement } from "./dead/idle-statement.js";
 import { needlessConstructor } from "./dead/needless-constructor.js";
 import { needlessRename } from "./dead/needless-rename.js";
 import { straySemicolon } from "./dead/stray-semicolon.js";
-import { unreadImport } from "./dead/unread-import.js";
 import { unreadName } from "./dead/unread-name.js";
 import { unreadPrivate } from "./dead/unread-private.js";
-import { unreadValue } from "./dead/unread-value.js";
 import { unusedLabel } from "./dead/unused-label.js";
 import { callbackWithoutValue } from "./flow/callback-without-value.js";
 import { caseScopedName } from "./flow/case-scoped-name.js";
 import { earlyThis } from "./flow/early-this.js";
 import { missingSuper } from "./flow/missing-super.js";
-import { mixedReturns } from "./flow/mixed-returns.js";
-import { readBeforeSet } from "./flow/read-before-set.js";
 import { returnCutShort } from "./flow/return-cut-short.js";
 import { runsIntoNext } from "./flow/runs-into-next.js";
 import { settledTest } from "./flow/settled-test.js";
@@ -56,10 +51,7 @@ export const rules: readonly Rule[] = [
   functionWide,
   leaksGlobal,
   unreadName,
-  unreadImport,
-  unreadValue,
   unreadPrivate,
-  afterExit,
   idleStatement,
   straySemicolon,
   needlessRename,
@@ -69,9 +61,7 @@ export const rules: readonly Rule[] = [
   missingSuper,
   silentGetter,
   runsIntoNext,
-  mixedReturns,
   settledTest,
-  readBeforeSet,
   earlyThis,
   callbackWithoutValue,
   caseScopedName,

@@ -1,56 +1,10 @@
 import { z } from "zod";
-import type { Binding } from "../../../../model/binding.js";
-import { expression } from "../../../../rules/expression.js";
-import type { FileView, RemedyOffer } from "../../../../rules/rule.js";
-import type { ImportDeclaration, ImportPart } from "../../nodes/index.js";
-import { defineRule } from "../../rule.js";
-import { takeOut } from "../statements.js";
+import { expression } from "../expression.js";
+import { defineRule } from "../rule.js";
 
 const options = z.strictObject({
   mayStay: expression("^_", "A regular expression; names it matches may stay unread."),
 });
-
-/** Taking one part out of an import; the last one takes the whole with it. */
-function remove(binding: Binding, part: ImportPart, file: FileView): RemedyOffer[] {
-  const whole = part.parent as ImportDeclaration;
-  const title = `Remove the import of \`${binding.name}\``;
-  if (whole.specifiers.length === 1) {
-    return [{ title, ...takeOut(whole, file.text), certainty: "proposed" }];
-  }
-  const index = whole.specifiers.indexOf(part);
-  const before = whole.specifiers[index - 1];
-  const after = whole.specifiers[index + 1];
-  // A list in braces that would be left empty goes with its braces.
-  const named = whole.specifiers.filter(({ type }) => type === "ImportSpecifier");
-  if (part.type === "ImportSpecifier" && named.length === 1) {
-    const open = whole.start + file.text.slice(whole.start, part.start).lastIndexOf("{");
-    const close = part.end + file.text.slice(part.end, whole.end).indexOf("}");
-    return [{
-      title,
-      certainty: "certain",
-      edits: [{
-        from: before!.end,
-        to: close + 1,
-        insert: open < before!.end ? file.text.slice(before!.end, close + 1) : "",
-      }],
-    }];
-  }
-  if (part.type === "ImportDefaultSpecifier") {
-    return [{
-      title,
-      certainty: "certain",
-      edits: [{
-        from: part.start,
-        to: part.end + file.text.slice(part.end, whole.end).indexOf(after!.type === "ImportSpecifier" ? "{" : "*"),
-        insert: "",
-      }],
-    }];
-  }
-  const edit = after
-    ? { from: part.start, to: after.start, insert: "" }
-    : { from: before!.end, to: part.end, insert: "" };
-  return [{ title, certainty: "certain", edits: [edit] }];
-}
 
 export const unreadImport = defineRule({
   id: "dead.unread-import",
@@ -95,18 +49,17 @@ export const unreadImport = defineRule({
   },
   binding(binding, file) {
     const { owner, node } = binding.declarations[0]!;
-    if (
-      !owner.type.startsWith("Import") ||
-      owner.type === "ImportEqualsDeclaration" ||
-      binding.references.length > 0 ||
-      binding.exported
-    ) return;
+    if (owner.parent === null || file.shape("import", owner.parent) === undefined) return;
+    if (binding.references.length > 0 || binding.exported) return;
     if (binding.scope.dynamic || file.ambient || file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
     if (file.isMentioned(binding.name) || new RegExp(file.options.mayStay, "u").test(binding.name)) return;
     file.alert(node, {
       message: `The import \`${binding.name}\` is never read`,
       labels: ["unnecessary"],
-      remedies: () => remove(binding, owner as ImportPart, file),
+      remedies: () => {
+        const change = file.edits.withoutImport(owner, file.text);
+        return change === undefined ? [] : [{ title: `Remove the import of \`${binding.name}\``, ...change }];
+      },
     });
   },
 });

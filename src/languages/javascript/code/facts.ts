@@ -1,17 +1,22 @@
 /** What rules may ask of JavaScript beyond shapes. */
-import type { Binding, Reference } from "../../model/binding.js";
-import type { CodeFacts } from "../../model/code.js";
-import type { Scope } from "../../model/scope.js";
-import type { Node } from "../../syntax/node.js";
-import { walk } from "../../syntax/walk.js";
-import type { SourceText } from "../../text/text.js";
-import { hasEffect } from "./effects.js";
-import { alwaysLeaves } from "./leaving.js";
-import { clashesOf } from "./names/clash.js";
-import { isDeclaredElsewhere } from "./names/declared-elsewhere.js";
-import { bindingOf, useOf } from "./names/facts.js";
-import type { AssignmentExpression, JavaScriptNode, Statement, SwitchCase, VariableDeclarator } from "./nodes/index.js";
-import { holdsComment } from "./rules/comments.js";
+import type { Binding, Reference } from "../../../model/binding.js";
+import type { CodeFacts } from "../../../model/code.js";
+import type { Scope } from "../../../model/scope.js";
+import type { Node } from "../../../syntax/node.js";
+import { walk } from "../../../syntax/walk.js";
+import type { SourceText } from "../../../text/text.js";
+import { hasEffect } from "../effects.js";
+import { alwaysLeaves } from "../leaving.js";
+import { clashesOf } from "../names/clash.js";
+import { isDeclaredElsewhere } from "../names/declared-elsewhere.js";
+import { bindingOf, useOf } from "../names/facts.js";
+import type { AssignmentExpression, JavaScriptNode, Statement, SwitchCase, VariableDeclarator } from "../nodes/index.js";
+import { holdsComment } from "../rules/comments.js";
+import { isCutOff } from "../rules/flow/return-cut-short.js";
+import { beginsEmpty, isAsking, isBare, isHandedOn, isNeeding } from "./empty-names.js";
+import { holdsVar, isHalfWritten, isInert, isMisspeltDefault } from "./exits.js";
+import { givesNothing, labelOf, mayGiveNothing } from "./returns.js";
+import { isForOrder } from "./writes.js";
 
 /** What may give something else each time. */
 const unsteady = /^(?:Call|New|Import|TaggedTemplate|Update|Assignment|Await|Yield)Expression$/;
@@ -94,6 +99,22 @@ const still = new Set([
 ]);
 
 export const codeFacts: CodeFacts = {
+  isInert,
+  isEmpty: ({ type }) => type === "EmptyStatement",
+  isValue: ({ type }) => type === "ExpressionStatement",
+  isMeantAsCase: isMisspeltDefault,
+  isCutOff,
+  isHalfWritten,
+  declaresBeyond: holdsVar,
+  givesNothing,
+  mayGiveNothing,
+  labelOf,
+  beginsEmpty,
+  isBare,
+  isAsking,
+  isNeeding,
+  isHandedOn,
+  isForOrder,
   useOf,
   valueOf: (owner) => (owner as Partial<VariableDeclarator>).init ?? null,
   holdsPlainValues,

@@ -1,16 +1,11 @@
-import type { Binding } from "../../../../model/binding.js";
-import { eachWrite } from "../../../../model/flow-facts.js";
-import type { FileView, RemedyOffer } from "../../../../rules/rule.js";
-import type { Node } from "../../../../syntax/node.js";
-import { hasEffect } from "../../effects.js";
-import type {
-  AssignmentExpression,
-  Expression,
-  JavaScriptNode,
-  VariableDeclarator,
-} from "../../nodes/index.js";
-import { defineRule } from "../../rule.js";
-import { statementLists, takeOut } from "../statements.js";
+/** Values that names of JavaScript are given: which are there for good order, and how one is taken out. */
+import type { Binding } from "../../../model/binding.js";
+import type { CodeChange } from "../../../model/code.js";
+import type { Node } from "../../../syntax/node.js";
+import type { SourceText } from "../../../text/text.js";
+import { hasEffect } from "../effects.js";
+import type { AssignmentExpression, Expression, JavaScriptNode, VariableDeclarator } from "../nodes/index.js";
+import { statementLists, takeOut } from "../rules/statements.js";
 
 /** Values that a name is given to begin with, so that it has one at all. */
 function isPlainStart(value: Node | null): boolean {
@@ -91,7 +86,7 @@ function isNothing(value: Node | null): boolean {
 }
 
 /** Leaving the assignment out, and keeping what working out the value does. */
-function remove(node: Node, file: FileView): RemedyOffer[] {
+export function withoutWrite(node: Node, text: SourceText): (CodeChange & { title: string })[] {
   const up = node.parent as JavaScriptNode;
   if (up.type === "VariableDeclarator") {
     const { id, init } = up as VariableDeclarator;
@@ -104,7 +99,7 @@ function remove(node: Node, file: FileView): RemedyOffer[] {
   const statement = up.parent;
   if (up.type === "UpdateExpression" || !hasEffect((up as AssignmentExpression).right)) {
     if (!statementLists.has(statement.parent!.type)) return [];
-    return [{ title: "Remove the assignment", ...takeOut(statement, file.text), certainty: "proposed" }];
+    return [{ title: "Remove the assignment", ...takeOut(statement, text), certainty: "proposed" }];
   }
   const { right } = up as AssignmentExpression;
   if (/^(?:Object|Function|Class)Expression$/.test((right as Expression).type)) return [];
@@ -141,83 +136,13 @@ function isStatement(assignment: Node): boolean {
     (up.type === "ForStatement" && up.test !== assignment);
 }
 
-export const unreadValue = defineRule({
-  id: "dead.unread-value",
-  title: "A value that is never read",
-  why: "The name gets another value, or goes out of use, before anybody reads this one. Either the assignment is left over, or the line that should read it is missing or reads another name.",
-  level: "warning",
-  kits: ["sound"],
-  examples: {
-    alerts: [
-      {
-        code: "export function fare(adults) {\n  let price = 0;\n  «price» = adults * 420;\n  price = 3;\n  return price;\n}\n",
-        after: "export function fare(adults) {\n  let price = 0;\n  price = 3;\n  return price;\n}\n",
-      },
-      {
-        code: "export function sail(pier) {\n  let berth = find(pier);\n  moor(berth);\n  «berth» = find(pier + 1);\n}\nfunction find() {}\nfunction moor() {}\n",
-        after: "export function sail(pier) {\n  let berth = find(pier);\n  moor(berth);\n  find(pier + 1);\n}\nfunction find() {}\nfunction moor() {}\n",
-      },
-      { code: "export function count(all) {\n  let «sum» = all.length * 2;\n  sum = all.length;\n  return sum;\n}\n" },
-      {
-        code: "export function next(turn) {\n  const now = turn;\n  «turn»++;\n  return now;\n}\n",
-        after: "export function next(turn) {\n  const now = turn;\n  return now;\n}\n",
-      },
-    ],
-    quiet: [
-      { code: "export function fare(adults) {\n  let price = 0;\n  if (adults) price = 420;\n  return price;\n}\n" },
-      {
-        code: "export function pick(kind) {\n  let price = null;\n  if (kind) price = 1;\n  else price = 2;\n  return price;\n}\n",
-      },
-      {
-        code: "export function count(all) {\n  let last = 0;\n  for (const one of all) {\n    if (one === last) return true;\n    last = one;\n  }\n  return false;\n}\n",
-      },
-      {
-        code: "export function run(go) {\n  let step = 1;\n  try {\n    step = go();\n    step = go(step);\n  } catch {\n    return step;\n  }\n  return 0;\n}\n",
-      },
-      {
-        code: "export function clear(go) {\n  let berth = go();\n  let pier = go(berth);\n  go(pier);\n  pier = berth = null;\n  return berth;\n}\n",
-      },
-      {
-        code: "export function drain(go) {\n  let word = go();\n  let berth = go(word);\n  go(berth);\n  word = \"\";\n  berth = null;\n}\n",
-      },
-      {
-        code: "export function write(buffer, words) {\n  let at = 0;\n  at += words.copy(buffer, at);\n  at += words.copy(buffer, at);\n}\n",
-      },
-      {
-        code: "export function send(text, options, done) {\n  if (done === undefined) {\n    done = options;\n    options = {};\n  }\n  done(text);\n}\n",
-      },
-      {
-        code: "export function turn(sail, angle) {\n  let course = sail.course;\n  course = angle > 0 ? sail.turn(angle) : sail.hold();\n  course = sail.add(angle, course);\n}\n",
-      },
-      { code: "export function later(go) {\n  let turn = 1;\n  go(() => turn);\n  turn = 2;\n}\n" },
-    ],
-  },
-  flow(flow, file) {
-    if (flow.tracked.every(({ writes, declarations }) => writes === 0 && declarations.length === 1)) return;
-    eachWrite(flow, ({ node, binding, value, first }, isRead) => {
-      if (
-        isHandedDown(node, value) ||
-        isByForm(node) ||
-        isNothing(value) ||
-        isRunning(node, binding) ||
-        isGivenBack(value, binding) ||
-        hasMovedOn(node, binding) ||
-        (first && (isPlainStart(value) || binding.writes === 0))
-      ) {
-        return;
-      }
-      // A name that nothing reads at all is another rule's, and so is one that may not be assigned to.
-      if (
-        binding.kind === "fixed" ||
-        isRead() ||
-        !binding.references.some(({ access }) => access === "read") ||
-        file.isHalfWritten(binding.name)
-      ) return;
-      file.alert(node, {
-        message: `The value that \`${binding.name}\` gets here is never read`,
-        labels: ["unnecessary"],
-        remedies: () => remove(node, file),
-      });
-    });
-  },
-});
+/** Whether a value is given for good order: it comes with the form, clears the name, moves a place on, or is what the name begins with. */
+export function isForOrder(node: Node, binding: Binding, value: Node | null, first: boolean): boolean {
+  return isHandedDown(node, value) ||
+    isByForm(node) ||
+    isNothing(value) ||
+    isRunning(node, binding) ||
+    isGivenBack(value, binding) ||
+    hasMovedOn(node, binding) ||
+    (first && (isPlainStart(value) || binding.writes === 0));
+}

@@ -1,8 +1,8 @@
 /** How JavaScript writes what rules want to change. */
-import type { CodeChange, CodeEdits } from "../../model/code.js";
-import { lineBreakOf } from "../../rules/lines.js";
-import type { Node } from "../../syntax/node.js";
-import type { SourceText } from "../../text/text.js";
+import type { CodeChange, CodeEdits } from "../../../model/code.js";
+import { lineBreakOf } from "../../../rules/lines.js";
+import type { Node } from "../../../syntax/node.js";
+import type { SourceText } from "../../../text/text.js";
 import type {
   CatchClause,
   FunctionNode,
@@ -11,9 +11,11 @@ import type {
   TryStatement,
   VariableDeclaration,
   VariableDeclarator,
-} from "./nodes/index.js";
-import { holdsComment } from "./rules/comments.js";
-import { declaresInBlock, fence, statementBefore, statementLists, takeOut, unwrapped } from "./rules/statements.js";
+} from "../nodes/index.js";
+import { holdsComment } from "../rules/comments.js";
+import { declaresInBlock, fence, statementBefore, statementLists, takeOut, unwrapped } from "../rules/statements.js";
+import { withoutImport } from "./imports.js";
+import { withoutWrite } from "./writes.js";
 
 function withoutElse(branch: Node, text: SourceText): CodeChange | undefined {
   const whole = branch as IfStatement;
@@ -106,6 +108,8 @@ export const codeEdits: CodeEdits = {
   },
   withoutEmpty,
   withoutElse,
+  withoutImport,
+  withoutWrite,
   withoutCatch,
   hasDefaultsBeside,
   assignOnly,
