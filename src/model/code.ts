@@ -43,6 +43,15 @@ export interface CodeFacts {
   isHandedOn(read: Node, binding: Binding): boolean;
   /** Whether a value that a name is given is there for good order: it clears the name, comes with the form, or is what the name begins with. */
   isForOrder(write: Node, binding: Binding, value: Node | null, first: boolean): boolean;
+  /** Whether a case of a choice runs into the next one knowingly, or only seems to: a comment says so, or it leaves by a call. */
+  isMeantToRunOn(node: Node, running: ReadonlySet<Node>, typed: boolean, text: SourceText): boolean;
+  /** Whether a use only keeps a name up to date for itself: its value goes nowhere. */
+  isIdle(use: Reference, binding: Binding): boolean;
+  /** Whether a name is there for something else than being read. */
+  hasPurpose(binding: Binding): boolean;
+  /** Whether a name is that of a module, or of a part of one, other than by an import. */
+  isRequired(binding: Binding): boolean;
+  parameterFacts(binding: Binding): ParameterFacts;
   /** Whether a value is one that a name would be compared with: a literal or another name. */
   isPlain(value: Node): boolean;
   /** Whether the declarations of a name cannot stand beside each other, which is told as a mistake of form. */
@@ -77,6 +86,18 @@ export interface CodeFacts {
   isExplained(node: Node, text: SourceText): boolean;
 }
 
+/** What decides about a parameter. */
+export interface ParameterFacts {
+  /** The function that it belongs to. */
+  readonly owner: Node;
+  /** The name by which the function can take its arguments as a whole, if there is one. */
+  readonly takenAs: string | undefined;
+  /** Whether no parameter behind it is read. */
+  readonly isLast: boolean;
+  /** Whether somebody else calls the function and decides about its parameters: it is handed out, or a method, of which `methods` says whether it counts. */
+  readonly isForOthers: (methods: boolean) => boolean;
+}
+
 /** How something is changed; `certain` where nothing around it means something else then. */
 export interface CodeChange {
   readonly certainty: "certain" | "proposed";
@@ -98,6 +119,10 @@ export interface CodeEdits {
   withoutCatch(handler: Node, caught: Node, text: SourceText): CodeChange | undefined;
   /** Whether values of others' defaults stand beside the parameters of a scope: these see a parameter, and not what the body declares by its name. */
   hasDefaultsBeside(scope: Node): boolean;
+  /** Ends a case of a choice that runs into the next one. */
+  breakBehind(node: Node, text: SourceText): Edit;
+  /** The ways to be rid of a name that nobody reads, the best first; none where something else would have to change. */
+  withoutName(binding: Binding, text: SourceText): readonly (CodeChange & { readonly title: string })[];
   /** Takes what an import brings for one name out, and the whole where it brings no other; by the owner of its declaration. */
   withoutImport(owner: Node, text: SourceText): CodeChange | undefined;
   /** Takes out the value that a name is given at a node, and keeps what working it out does. */

@@ -147,11 +147,15 @@ export interface BlockShape extends Shape {
 
 export interface ChoiceShape extends Shape {
   readonly subject: Node;
+  /** The word it begins with. */
+  readonly word: string;
   readonly cases: readonly ChoiceCase[];
 }
 
 export interface ChoiceCase {
   readonly node: Node;
+  /** The word it begins with. */
+  readonly word: string;
   /** Empty for the one that takes the rest. */
   readonly tests: readonly Node[];
   readonly body: readonly Node[];

@@ -7,11 +7,13 @@ import { needlessElse } from "./dead/needless-else.js";
 import { needlessReturn } from "./dead/needless-return.js";
 import { repeatedTest } from "./dead/repeated-test.js";
 import { unreadImport } from "./dead/unread-import.js";
+import { unreadName } from "./dead/unread-name.js";
 import { unreadValue } from "./dead/unread-value.js";
 import { assignmentAsTest } from "./flow/assignment-as-test.js";
 import { exitInFinally } from "./flow/exit-in-finally.js";
 import { mixedReturns } from "./flow/mixed-returns.js";
 import { readBeforeSet } from "./flow/read-before-set.js";
+import { runsIntoNext } from "./flow/runs-into-next.js";
 import { singleTurn } from "./flow/single-turn.js";
 import { stuckLoop } from "./flow/stuck-loop.js";
 import { expired } from "./hush/expired.js";
@@ -28,10 +30,10 @@ import { importWritten } from "./names/import-written.js";
 import { offPattern } from "./names/off-pattern.js";
 import { unknown } from "./names/unknown.js";
 import { usedTooSoon } from "./names/used-too-soon.js";
+import type { Rule } from "./rule.js";
 import { settingsRules } from "./settings/index.js";
 import { overSize } from "./settings/over-size.js";
 import { syntaxRules } from "./syntax/index.js";
-import type { Rule } from "./rule.js";
 
 export const sharedRules: readonly Rule[] = [
   ...syntaxRules,
@@ -52,12 +54,14 @@ export const sharedRules: readonly Rule[] = [
   afterExit,
   unreadImport,
   unreadValue,
+  unreadName,
   assignmentAsTest,
   exitInFinally,
   singleTurn,
   stuckLoop,
   mixedReturns,
   readBeforeSet,
+  runsIntoNext,
   finalNewline,
   idle,
   expired,

@@ -14,7 +14,7 @@ const files = [
     "model/names.ts",
     "languages/javascript/names/finder.ts",
     "languages/javascript/flow/statements.ts",
-    "languages/javascript/rules/dead/unread-name.ts",
+    "languages/javascript/code/unread.ts",
   ].map((file) => path.join(root, "src", file)),
   ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx$/),
 ];

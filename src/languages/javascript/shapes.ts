@@ -134,8 +134,10 @@ const chosenValue = (node: ConditionalExpression): BranchShape => ({
 const choice = (node: SwitchStatement) => ({
   node,
   subject: node.discriminant,
+  word: "switch",
   cases: node.cases.map((one) => ({
     node: one,
+    word: one.test === null ? "default" : "case",
     tests: one.test === null ? [] : [one.test],
     body: one.consequent,
   })),

@@ -36,7 +36,12 @@ function check(statements: readonly Node[], index: number, file: FileView): void
   if (first === undefined || last === undefined) return;
   // A `break` behind a `return` at the end of a case is a habit that misleads nobody.
   const left = live.length === 1 ? shape("exit", first) : undefined;
-  if (left?.kind === "break" && left.leaves !== null && shape("choice", left.leaves) && first.parent!.parent === left.leaves) {
+  if (
+    left?.kind === "break" &&
+    left.leaves !== null &&
+    shape("choice", left.leaves) &&
+    first.parent!.parent === left.leaves
+  ) {
     return;
   }
   const leaves = statements[index]!;

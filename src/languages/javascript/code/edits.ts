@@ -14,7 +14,9 @@ import type {
 } from "../nodes/index.js";
 import { holdsComment } from "../rules/comments.js";
 import { declaresInBlock, fence, statementBefore, statementLists, takeOut, unwrapped } from "../rules/statements.js";
+import { breakBehind } from "./cases.js";
 import { withoutImport } from "./imports.js";
+import { remediesWithout } from "./names.js";
 import { withoutWrite } from "./writes.js";
 
 function withoutElse(branch: Node, text: SourceText): CodeChange | undefined {
@@ -108,6 +110,8 @@ export const codeEdits: CodeEdits = {
   },
   withoutEmpty,
   withoutElse,
+  breakBehind,
+  withoutName: remediesWithout,
   withoutImport,
   withoutWrite,
   withoutCatch,

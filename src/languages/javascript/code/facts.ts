@@ -10,12 +10,20 @@ import { alwaysLeaves } from "../leaving.js";
 import { clashesOf } from "../names/clash.js";
 import { isDeclaredElsewhere } from "../names/declared-elsewhere.js";
 import { bindingOf, useOf } from "../names/facts.js";
-import type { AssignmentExpression, JavaScriptNode, Statement, SwitchCase, VariableDeclarator } from "../nodes/index.js";
+import type {
+  AssignmentExpression,
+  JavaScriptNode,
+  Statement,
+  SwitchCase,
+  VariableDeclarator,
+} from "../nodes/index.js";
 import { holdsComment } from "../rules/comments.js";
 import { isCutOff } from "../rules/flow/return-cut-short.js";
+import { isMeantToRunOn } from "./cases.js";
 import { beginsEmpty, isAsking, isBare, isHandedOn, isNeeding } from "./empty-names.js";
 import { holdsVar, isHalfWritten, isInert, isMisspeltDefault } from "./exits.js";
 import { givesNothing, labelOf, mayGiveNothing } from "./returns.js";
+import { hasPurpose, isIdle, isRequired, parameterFacts } from "./unread.js";
 import { isForOrder } from "./writes.js";
 
 /** What may give something else each time. */
@@ -99,6 +107,11 @@ const still = new Set([
 ]);
 
 export const codeFacts: CodeFacts = {
+  isMeantToRunOn,
+  isIdle,
+  hasPurpose,
+  isRequired,
+  parameterFacts,
   isInert,
   isEmpty: ({ type }) => type === "EmptyStatement",
   isValue: ({ type }) => type === "ExpressionStatement",

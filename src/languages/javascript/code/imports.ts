@@ -43,4 +43,3 @@ export function withoutImport(owner: Node, text: SourceText): CodeChange {
     : { from: before!.end, to: part.end, insert: "" };
   return { certainty: "certain", edits: [edit] };
 }
-

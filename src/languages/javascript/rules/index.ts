@@ -6,7 +6,6 @@ import { idleStatement } from "./dead/idle-statement.js";
 import { needlessConstructor } from "./dead/needless-constructor.js";
 import { needlessRename } from "./dead/needless-rename.js";
 import { straySemicolon } from "./dead/stray-semicolon.js";
-import { unreadName } from "./dead/unread-name.js";
 import { unreadPrivate } from "./dead/unread-private.js";
 import { unusedLabel } from "./dead/unused-label.js";
 import { callbackWithoutValue } from "./flow/callback-without-value.js";
@@ -14,7 +13,6 @@ import { caseScopedName } from "./flow/case-scoped-name.js";
 import { earlyThis } from "./flow/early-this.js";
 import { missingSuper } from "./flow/missing-super.js";
 import { returnCutShort } from "./flow/return-cut-short.js";
-import { runsIntoNext } from "./flow/runs-into-next.js";
 import { settledTest } from "./flow/settled-test.js";
 import { silentGetter } from "./flow/silent-getter.js";
 import { order } from "./imports/order.js";
@@ -50,7 +48,6 @@ export const rules: readonly Rule[] = [
   couldBeFixed,
   functionWide,
   leaksGlobal,
-  unreadName,
   unreadPrivate,
   idleStatement,
   straySemicolon,
@@ -60,7 +57,6 @@ export const rules: readonly Rule[] = [
   returnCutShort,
   missingSuper,
   silentGetter,
-  runsIntoNext,
   settledTest,
   earlyThis,
   callbackWithoutValue,

@@ -1,13 +1,13 @@
 /** Remedies for names that nobody reads: what goes with them, and what has to stay. */
-import type { Binding, Reference } from "../../../../model/binding.js";
-import { charAt } from "../../../../rules/lines.js";
-import type { RemedyOffer } from "../../../../rules/rule.js";
-import type { Node } from "../../../../syntax/node.js";
-import { isInside } from "../../../../syntax/walk.js";
-import type { Edit } from "../../../../text/edit.js";
-import type { SourceText } from "../../../../text/text.js";
-import { acts, hasEffect } from "../../effects.js";
-import { bindingOf } from "../../names/facts.js";
+import type { Binding, Reference } from "../../../model/binding.js";
+import { charAt } from "../../../rules/lines.js";
+import type { RemedyOffer } from "../../../rules/rule.js";
+import type { Node } from "../../../syntax/node.js";
+import { isInside } from "../../../syntax/walk.js";
+import type { Edit } from "../../../text/edit.js";
+import type { SourceText } from "../../../text/text.js";
+import { acts, hasEffect } from "../effects.js";
+import { bindingOf } from "../names/facts.js";
 import type {
   AssignmentExpression,
   CallExpression,
@@ -17,8 +17,8 @@ import type {
   JavaScriptNode,
   VariableDeclaration,
   VariableDeclarator,
-} from "../../nodes/index.js";
-import { fence, statementBefore, statementLists, takeOut } from "../statements.js";
+} from "../nodes/index.js";
+import { fence, statementBefore, statementLists, takeOut } from "../rules/statements.js";
 
 /** Declarations that go as a whole. */
 const whole = /^(?:function|class|interface|alias|enum|namespace)$/;
