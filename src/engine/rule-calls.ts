@@ -66,6 +66,7 @@ export class RuleCalls {
         [this.byNode, rule.visit],
         [this.byNode, rule.shapes && visitorsOf(rule.shapes, language.shapes)],
         [this.bySiblings, rule.siblings],
+        [this.bySiblings, rule.lists && Object.fromEntries(language.listKinds.map((kind) => [kind, rule.lists!]))],
         [this.ahead, rule.ahead],
       ] as const;
       for (const [byKind, visitors] of ways) {

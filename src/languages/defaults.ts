@@ -15,6 +15,7 @@ const facts: CodeFacts = {
   isSteady: () => false,
   alwaysLeaves: () => false,
   isInert: () => false,
+  idleValue: () => undefined,
   isEmpty: () => false,
   isValue: () => false,
   isMeantAsCase: () => false,
@@ -58,6 +59,7 @@ const facts: CodeFacts = {
 };
 
 const edits: CodeEdits = {
+  assigns: "=",
   equals: "=",
   takeOut: (first, text, last = first) => ({
     certainty: "proposed",
@@ -105,6 +107,7 @@ const standard = {
   variant: () => "",
   rules: [],
   refits: [],
+  listKinds: [] as readonly string[],
   holdsLines: ({ parent }: Node) => parent === null,
   isWhole: () => false,
   traits: () => ({ typed: false, ambient: false }),

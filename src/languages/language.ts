@@ -91,6 +91,8 @@ export interface Language {
   readonly patternRule?: (name: string, pattern: PatternText) => Rule;
   readonly commentForms: CommentForms;
   readonly shapes: ShapeMap;
+  /** The kinds of nodes that hold statements one behind another. */
+  readonly listKinds: readonly string[];
   readonly facts: CodeFacts;
   readonly edits: CodeEdits;
   /** Whether statements, members or cases stand in a node, each on lines of its own. */

@@ -13,6 +13,8 @@ export interface CodeFacts {
   alwaysLeaves(node: Node): boolean;
   /** Whether a statement does nothing when control reaches it, as a declaration. */
   isInert(statement: Node): boolean;
+  /** The value of a statement that works one out and does nothing else, which is surely a mistake. */
+  idleValue(statement: Node): Node | undefined;
   /** Whether a statement says nothing at all. */
   isEmpty(statement: Node): boolean;
   /** Whether a statement works out a value and no more, as a call does. */
@@ -105,6 +107,8 @@ export interface CodeChange {
 }
 
 export interface CodeEdits {
+  /** The sign that gives a name a value. */
+  readonly assigns: string;
   /** The sign that compares two values. */
   readonly equals: string;
   /** Takes a statement or member out of its list, or all from it to `last`. */

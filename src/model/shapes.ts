@@ -138,6 +138,15 @@ export interface BranchShape extends Shape {
   readonly next: Node | null;
 }
 
+/** A statement that works out a value. */
+export interface ValueShape extends Shape {
+  readonly value: Node;
+  /** It stands among statements, and not alone under a condition or the like. */
+  readonly isListed: boolean;
+  /** A label stands before it. */
+  readonly isLabelled: boolean;
+}
+
 /** Statements between braces or at one depth. */
 export interface BlockShape extends Shape {
   readonly statements: readonly Node[];
@@ -227,6 +236,7 @@ export interface Shapes {
   readonly arithmetic: ArithmeticShape;
   readonly assignment: AssignmentShape;
   readonly step: StepShape;
+  readonly value: ValueShape;
   readonly block: BlockShape;
   readonly branch: BranchShape;
   readonly choice: ChoiceShape;

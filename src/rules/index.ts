@@ -2,6 +2,7 @@
 import { afterExit } from "./dead/after-exit.js";
 import { emptyBlock } from "./dead/empty-block.js";
 import { equalBranches } from "./dead/equal-branches.js";
+import { idleStatement } from "./dead/idle-statement.js";
 import { needlessCatch } from "./dead/needless-catch.js";
 import { needlessElse } from "./dead/needless-else.js";
 import { needlessReturn } from "./dead/needless-return.js";
@@ -30,10 +31,10 @@ import { importWritten } from "./names/import-written.js";
 import { offPattern } from "./names/off-pattern.js";
 import { unknown } from "./names/unknown.js";
 import { usedTooSoon } from "./names/used-too-soon.js";
-import type { Rule } from "./rule.js";
 import { settingsRules } from "./settings/index.js";
 import { overSize } from "./settings/over-size.js";
 import { syntaxRules } from "./syntax/index.js";
+import type { Rule } from "./rule.js";
 
 export const sharedRules: readonly Rule[] = [
   ...syntaxRules,
@@ -55,6 +56,7 @@ export const sharedRules: readonly Rule[] = [
   unreadImport,
   unreadValue,
   unreadName,
+  idleStatement,
   assignmentAsTest,
   exitInFinally,
   singleTurn,

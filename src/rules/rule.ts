@@ -224,6 +224,8 @@ export interface Rule<Options = any> {
    * their `base`.
    */
   readonly siblings?: Readonly<Record<string, Called<Siblings, Options>>>;
+  /** Called for the statements of a list, as `siblings` is for the children of a node. */
+  readonly lists?: (siblings: Siblings, file: FileView<Options>) => void;
   /** Called for each name that is declared. It may read the declarations with all below them, the uses, and the kinds of the nodes around those. */
   readonly binding?: (binding: Binding, file: FileView<Options>) => void;
   /** Called for each use of a name that nothing in the file declares. */

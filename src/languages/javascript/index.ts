@@ -16,7 +16,7 @@ import { parse, type ParsedText, type ParseOptions } from "./parser/index.js";
 import { refits } from "./refits/index.js";
 import { rules } from "./rules/index.js";
 import { patternRule } from "./rules/pattern/rule.js";
-import { shapes } from "./shapes.js";
+import { listKinds, shapes } from "./shapes.js";
 
 export * from "./nodes/index.js";
 export { reparse } from "./incremental/reparse.js";
@@ -61,6 +61,7 @@ const language = defineLanguage({
   patternRule,
   commentForms,
   shapes,
+  listKinds,
   facts: codeFacts,
   edits: codeEdits,
   holdsLines: ({ type }) => lines.test(type),

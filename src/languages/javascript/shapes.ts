@@ -184,6 +184,9 @@ const handler = (node: TryStatement) => ({
   always: node.finalizer,
 });
 
+/** Nodes that hold statements one behind another, where no static block is taken for one. */
+export const listKinds: readonly string[] = ["Program", "FunctionBody", "BlockStatement", "SwitchCase"];
+
 export const shapes: ShapeMap = {
   function: {
     FunctionDeclaration: functionShape,
@@ -254,6 +257,14 @@ export const shapes: ShapeMap = {
     },
   },
   step: { UpdateExpression: step, AssignmentExpression: assignedStep },
+  value: {
+    ExpressionStatement: (node: { expression: Node } & Node) => ({
+      node,
+      value: node.expression,
+      isListed: listKinds.includes(node.parent!.type),
+      isLabelled: node.parent!.type === "LabeledStatement",
+    }),
+  },
   block: {
     BlockStatement: (node: BlockStatement) => (
       node.length === 0 ? undefined : { node, statements: node.body, isCaught: node.parent?.type === "CatchClause" }

@@ -101,6 +101,7 @@ function assignOnly(declared: Node): CodeChange | undefined {
 }
 
 export const codeEdits: CodeEdits = {
+  assigns: "=",
   equals: "===",
   takeOut: (first, text, last) => takeOut(first, text, last),
   elseOf(branch, text) {

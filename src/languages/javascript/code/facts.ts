@@ -22,6 +22,7 @@ import { isCutOff } from "../rules/flow/return-cut-short.js";
 import { isMeantToRunOn } from "./cases.js";
 import { beginsEmpty, isAsking, isBare, isHandedOn, isNeeding } from "./empty-names.js";
 import { holdsVar, isHalfWritten, isInert, isMisspeltDefault } from "./exits.js";
+import { idleValue } from "./idle.js";
 import { givesNothing, labelOf, mayGiveNothing } from "./returns.js";
 import { hasPurpose, isIdle, isRequired, parameterFacts } from "./unread.js";
 import { isForOrder } from "./writes.js";
@@ -107,6 +108,7 @@ const still = new Set([
 ]);
 
 export const codeFacts: CodeFacts = {
+  idleValue,
   isMeantToRunOn,
   isIdle,
   hasPurpose,

@@ -2,7 +2,6 @@
 import type { Rule } from "../../../rules/rule.js";
 import { consoleOutput } from "./calls/console-output.js";
 import { debugPause } from "./calls/debug-pause.js";
-import { idleStatement } from "./dead/idle-statement.js";
 import { needlessConstructor } from "./dead/needless-constructor.js";
 import { needlessRename } from "./dead/needless-rename.js";
 import { straySemicolon } from "./dead/stray-semicolon.js";
@@ -49,7 +48,6 @@ export const rules: readonly Rule[] = [
   functionWide,
   leaksGlobal,
   unreadPrivate,
-  idleStatement,
   straySemicolon,
   needlessRename,
   unusedLabel,
