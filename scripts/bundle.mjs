@@ -20,6 +20,7 @@ const entries = [
   "rules/rule",
   "languages/javascript/rule",
   "entries/language",
+  "entries/rules",
   "cli/catalogue",
   "report/rule-page",
   "report/refits-page",

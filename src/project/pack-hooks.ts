@@ -20,6 +20,7 @@ let self = "";
 let zod: string | undefined;
 const entries: Readonly<Record<string, string>> = {
   "alert-quill": "index.js",
+  "alert-quill/rules": "entries/rules.js",
   "alert-quill/javascript": "languages/javascript/index.js",
   "alert-quill/testing": "testing/index.js",
 };
@@ -29,6 +30,7 @@ const standIn = "stand-in:";
 /** Where these modules declare rules. */
 const declaring: Readonly<Record<string, string>> = {
   "alert-quill": "rules/rule.js",
+  "alert-quill/rules": "rules/rule.js",
   "alert-quill/javascript": "languages/javascript/rule.js",
 };
 

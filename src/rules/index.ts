@@ -31,10 +31,10 @@ import { importWritten } from "./names/import-written.js";
 import { offPattern } from "./names/off-pattern.js";
 import { unknown } from "./names/unknown.js";
 import { usedTooSoon } from "./names/used-too-soon.js";
+import type { Rule } from "./rule.js";
 import { settingsRules } from "./settings/index.js";
 import { overSize } from "./settings/over-size.js";
 import { syntaxRules } from "./syntax/index.js";
-import type { Rule } from "./rule.js";
 
 export const sharedRules: readonly Rule[] = [
   ...syntaxRules,

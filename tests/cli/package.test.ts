@@ -42,6 +42,7 @@ test(
       `import { createWorkspace, type Alert } from "alert-quill";
 import { defineRule, javascript, parse } from "alert-quill/javascript";
 import { defineKind, defineLanguage } from "alert-quill/language";
+import { z, type FileView } from "alert-quill/rules";
 import { checkExamples } from "alert-quill/testing";
 import { serveStdio } from "alert-quill/server";
 import { serveWorker } from "alert-quill/worker";
@@ -49,7 +50,7 @@ const workspace = createWorkspace({ languages: [javascript()], settings: { kits:
 workspace.open({ uri: "file:///a.js", languageId: "javascript", version: 1, text: "tide();" });
 const alerts: Alert[] = workspace.alerts("file:///a.js");
 export const rule = defineRule({ id: "dead.tide", title: "T", why: "W", level: "error", kits: [], examples: { alerts: [], quiet: [] }, visit: { CallExpression: (call, file) => file.alert(call.callee, { message: "m" }) } });
-export const all = [alerts.map(({ rule: id }) => id), parse("", { module: true, jsx: false }).root.type, checkExamples(rule), typeof serveStdio, typeof serveWorker, typeof defineLanguage, typeof defineKind] as const;
+export const all = [alerts.map(({ rule: id }) => id), parse("", { module: true, jsx: false }).root.type, checkExamples(rule), typeof serveStdio, typeof serveWorker, typeof defineLanguage, typeof defineKind, typeof z.string, (file: FileView) => file.typed] as const;
 // @ts-expect-error a runtime that is not there
 createWorkspace({ languages: [], settings: { runtime: ["kiosk"] } });
 `,

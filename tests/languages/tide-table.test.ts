@@ -40,6 +40,8 @@ test.each([
   ["names.used-too-soon", "moor «dawn»\ntide dawn 3"],
   ["dead.empty-block", "tide dawn 3\nwhen dawn < 2«\n»end"],
   ["dead.equal-branches", "tide dawn 3\nwhen dawn < 2\n  moor dawn\nelse\n  «moor dawn»\nend"],
+  ["dead.unread-name", "tide «dawn» 3"],
+  ["dead.after-exit", "stop\n«moor dusk»"],
   ["flow.stuck-loop", "level berth 0\nrepeat «berth < 3»\n  moor berth\nend"],
   ["flow.single-turn", "level berth 0\n«repeat» berth < 3\n  rise berth 1\n  stop\nend"],
   ["hush.unknown-rule", "tide dawn 3 -- quill: hush «tides.gone» because it went"],

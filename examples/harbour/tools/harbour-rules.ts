@@ -1,5 +1,5 @@
 /** Rules of the harbour's own. */
-import { z, type RemedyOffer } from "alert-quill";
+import { z, type RemedyOffer } from "alert-quill/rules";
 import { defineRule } from "alert-quill/javascript";
 
 /** Times of the day are compared as texts, which only works when the hour has two digits. */

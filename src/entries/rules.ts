@@ -1,0 +1,40 @@
+/** Writing rules: the contract, the views of the model that rules read, and helpers. */
+export { z } from "zod";
+export type { Binding, Declaration, NameFact, Reference } from "../model/binding.js";
+export type { CodeChange, CodeEdits, CodeFacts, ParameterFacts } from "../model/code.js";
+export type { Block, Edge, FlowEnds, FlowExit, FlowGraph, FlowLoop, Step, Surroundings } from "../model/flow.js";
+export type { Names } from "../model/names.js";
+export type { Scope, ScopeKind } from "../model/scope.js";
+export type * from "../model/shapes.js";
+export { expression } from "../rules/expression.js";
+export { removeLines } from "../rules/lines.js";
+export {
+  areaOf,
+  defineRule,
+  levels,
+  type AlertingExample,
+  type AlertLevel,
+  type Beside,
+  type Certainty,
+  type FileView,
+  type Finding,
+  type HushedName,
+  type HushFlaw,
+  type HushUse,
+  type KitName,
+  type Label,
+  type Level,
+  type NodeHead,
+  type NodeRange,
+  type Place,
+  type QuietExample,
+  type RemedyOffer,
+  type Rule,
+  type Visitors,
+} from "../rules/rule.js";
+export type { Node } from "../syntax/node.js";
+export type { SyntaxCode, SyntaxProblem } from "../syntax/problem.js";
+export type { Siblings } from "../syntax/siblings.js";
+export { childrenOf, isInside, nodeAt, walk } from "../syntax/walk.js";
+export type { Edit, Span } from "../text/edit.js";
+export type { SourceText } from "../text/text.js";
