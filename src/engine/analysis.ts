@@ -10,7 +10,6 @@ import { Binding, Declaration, Reference } from "../model/binding.js";
 import type { FlowGraph } from "../model/flow.js";
 import type { NameChanges, Names } from "../model/names.js";
 import { Segment } from "../model/segments.js";
-import { areaOf, type Finding, type Place, type RemedyOffer, type Rule } from "../rules/rule.js";
 import { extentOf, type Extent } from "../rules/settings/over-size.js";
 import { ruleFingerprint, surroundingsFingerprint } from "../settings/fingerprint.js";
 import { readyMadeNames } from "../settings/ready-made.js";
@@ -24,19 +23,20 @@ import type { Edit, Span } from "../text/edit.js";
 import { saysGenerated, topOfFile } from "../text/generated.js";
 import type { Text } from "../text/text.js";
 import { AlertList } from "./alert-list.js";
-import { anchor, inDocumentOrder, resolve, type AlertRecord, type FoundAlert, type RuleFailure } from "./alert.js";
-import { BrokenWatch, Mention, type Subject } from "./broken-watch.js";
-import { brokenWords } from "./broken-words.js";
-import { faultOfEdits, faultOfPlace } from "./faults.js";
+import type { FoundAlert, RuleFailure } from "./alert.js";
+import { besideProblem, BrokenCode, harmFrom } from "./broken-code.js";
+import { BrokenWatch, type Subject } from "./broken-watch.js";
+import { collect } from "./collect.js";
 import { Flows } from "./flows.js";
 import { Frontier } from "./frontier.js";
-import { findHushes, findKnown, hushUses, isHushed, type Hush } from "./hush.js";
+import { findKnown } from "./hush.js";
 import type { Meter } from "./meter.js";
 import { OuterWatch } from "./outer-watch.js";
 import { Preparations } from "./preparations.js";
 import { RecordStore } from "./record-store.js";
 import { RuleCalls, type Call } from "./rule-calls.js";
 import type { RuleLimits } from "./rule-limits.js";
+import { RuleRun } from "./rule-run.js";
 import { SpellingWatch } from "./spelling-watch.js";
 import type { ViewSource } from "./view.js";
 
@@ -82,11 +82,8 @@ export class DocumentAnalysis {
   private behind: { readonly edit: Edit; readonly text: Text }[] = [];
   private done = false;
   private result: readonly FoundAlert[] | undefined;
-  private failed = new Map<Rule, RuleFailure>();
   /** How much is looked at: of a very long text, and of one that a program writes, its form, of a still longer one nothing. */
   private extent: Extent = "all";
-  /** The rule that is running. */
-  private running: Rule | undefined;
 
   // What was found, by what the rules were called for.
   private readonly visits = new RecordStore();
@@ -94,8 +91,8 @@ export class DocumentAnalysis {
   private readonly segments: Flows;
   private readonly bindings = new RecordStore();
   private readonly uses = new RecordStore();
-  private ofFile: AlertRecord[] = [];
-  private readonly list = new AlertList([this.visits, this.flows, this.bindings, this.uses]);
+  private readonly stores = [this.visits, this.flows, this.bindings, this.uses];
+  private readonly list = new AlertList(this.stores);
 
   // What is to be done.
   /** What has names that have not been taken in. */
@@ -136,17 +133,9 @@ export class DocumentAnalysis {
   private readonly broken = new BrokenWatch();
   /** The tree that was asked for what is broken. */
   private brokenIn: Tree | undefined;
-  /** The words on lines on which something is wrong in a tree. */
-  private words: ReadonlySet<string> = new Set();
-  private wordsIn: Tree | undefined;
 
-  private calls!: RuleCalls;
-  private source!: ViewSource;
-  private active = new Map<string, ActiveRule>();
-  /** What the rule that is running was called for, the store its alerts go to, and the node that offsets are tied to. */
-  private unit: Unit | undefined;
-  private store: RecordStore | undefined;
-  private base: Node | undefined;
+  private readonly rules: RuleRun;
+  private readonly code: BrokenCode;
 
   private readonly stepsAtATime: number;
 
@@ -158,6 +147,8 @@ export class DocumentAnalysis {
     this.stepsAtATime = input.stepsAtATime ?? usualSteps;
     this.language = input.language;
     this.segments = new Flows(input.language);
+    this.code = new BrokenCode(input.language);
+    this.rules = new RuleRun(input.meter, input.limits);
     this.settings = input.settings;
     this.info = input.info;
     this.current = text;
@@ -191,7 +182,7 @@ export class DocumentAnalysis {
 
   /** Rules that failed in the last run. */
   get failures(): readonly RuleFailure[] {
-    return [...this.failed.values()];
+    return [...this.rules.failed.values()];
   }
 
   /** Whether the alerts are those of the text as it is. */
@@ -222,7 +213,7 @@ export class DocumentAnalysis {
     const before = this.settings;
     const isReadAsBefore = this.language.variant(info) === this.language.variant(this.info);
     const isAsBefore = this.done &&
-      this.failed.size === 0 &&
+      this.rules.failed.size === 0 &&
       isReadAsBefore &&
       surroundingsFingerprint(before) === surroundingsFingerprint(settings);
     if (!isReadAsBefore) this.tree = undefined;
@@ -242,7 +233,7 @@ export class DocumentAnalysis {
     );
     const unchanged = new Set(settings.active.filter(same).map(({ rule }) => rule.id));
     const gone = new Set(before.active.map(({ rule }) => rule.id).filter((id) => !unchanged.has(id)));
-    for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.dropRules(gone);
+    for (const store of this.stores) store.dropRules(gone);
     for (const { rule } of settings.active) if (!unchanged.has(rule.id)) this.late.add(rule.id);
     if (this.late.size > 0) this.beginLate();
   }
@@ -264,14 +255,14 @@ export class DocumentAnalysis {
     if (this.done) return true;
     const { limits } = this.input;
     if (
-      this.failed.size > 0 &&
+      this.rules.failed.size > 0 &&
       this.tree !== undefined &&
-      [...this.failed.keys()].some((rule) => limits?.stuck.has(rule) !== true)
+      [...this.rules.failed.keys()].some((rule) => limits?.stuck.has(rule) !== true)
     ) {
       // A rule that failed is given another chance on the new text, all of which it has not seen.
       this.startOver();
     }
-    this.failed = new Map(limits?.stuck);
+    this.rules.failed = new Map(limits?.stuck);
     this.measure();
     this.read();
     let isPaused = false;
@@ -294,9 +285,9 @@ export class DocumentAnalysis {
 
   /** Notes which rule was running when its time was up, given `limits`. What was done may be half done: all is begun anew. */
   private cutOff(limits: RuleLimits | undefined): void {
-    const { running } = this;
+    const { running } = this.rules;
     if (running !== undefined) limits?.stop(running);
-    this.running = undefined;
+    this.rules.running = undefined;
     this.tree = undefined;
     this.behind = [];
   }
@@ -378,7 +369,7 @@ export class DocumentAnalysis {
   /** Gives all to all rules again. */
   private startOver(): void {
     this.list.forget();
-    for (const store of [this.visits, this.flows, this.bindings, this.uses]) store.clear();
+    for (const store of this.stores) store.clear();
     for (const frontier of [this.unvisited, this.lateNodes]) frontier.clear();
     this.preparations.clear();
     for (const set of [
@@ -471,7 +462,7 @@ export class DocumentAnalysis {
     const keeper = this.keeper!;
     // Of a long text its form can be told at once.
     if (this.first === "form") {
-      this.lookAtFile();
+      this.rules.callForFile(this.tree!.root);
       this.first = "window";
       yield;
     }
@@ -490,8 +481,8 @@ export class DocumentAnalysis {
     }
     yield* this.visitAll();
     yield* this.preparations.run({
-      callsFor: ({ type }) => this.calls.ahead.get(type) ?? [],
-      call: (call, node) => this.call(call, node),
+      callsFor: ({ type }) => this.rules.calls.ahead.get(type) ?? [],
+      call: (call, node) => this.rules.call(call, node),
       visit: (node) => this.visit(node),
     });
     yield* this.each(this.dirtyBindings, (binding) => this.lookAtBinding(binding));
@@ -499,14 +490,7 @@ export class DocumentAnalysis {
     yield* this.each(this.dirtyFlows, (root) => this.lookAtFlow(root));
     yield* this.each(this.dirtySegments, (segment) => this.lookAtGraph(segment, segment.graph));
     if (this.late.size > 0) yield* this.catchUp();
-    this.lookAtFile();
-  }
-
-  private lookAtFile(): void {
-    this.ofFile = [];
-    this.unit = this.store = undefined;
-    this.base = this.tree!.root;
-    for (const call of this.calls.byFile) this.call(call, undefined);
+    this.rules.callForFile(this.tree!.root);
   }
 
   /** Looks at what a person is likely to see before all else: what stands around the last edit, or at the top. */
@@ -566,10 +550,10 @@ export class DocumentAnalysis {
     const lateOf = (byKind: ReadonlyMap<string, readonly Call[]>): ReadonlyMap<string, readonly Call[]> => new Map(
       [...byKind].map(([type, calls]) => [type, calls.filter(isLate)] as const).filter(([, calls]) => calls.length > 0),
     );
-    const byNode = lateOf(this.calls.byNode);
-    const bySiblings = lateOf(this.calls.bySiblings);
-    const byFlow = this.calls.byFlow.filter(isLate);
-    const byEnds = this.calls.byEnds.filter(isLate);
+    const byNode = lateOf(this.rules.calls.byNode);
+    const bySiblings = lateOf(this.rules.calls.bySiblings);
+    const byFlow = this.rules.calls.byFlow.filter(isLate);
+    const byEnds = this.rules.calls.byEnds.filter(isLate);
     for (let count = 1, node = this.lateNodes.take(); node !== undefined; count += 1, node = this.lateNodes.take()) {
       const calls = byNode.get(node.type);
       if (calls !== undefined) look(calls, this.visits, node, node);
@@ -589,12 +573,12 @@ export class DocumentAnalysis {
       this.lateNodes.addChildren(node);
       if (count % this.stepsAtATime === 0) yield;
     }
-    const byBinding = this.calls.byBinding.filter(isLate);
+    const byBinding = this.rules.calls.byBinding.filter(isLate);
     if (byBinding.length === 0) this.lateBindings.clear();
     yield* this.each(this.lateBindings, (binding) => {
       if (binding.isDeclared) look(byBinding, this.bindings, binding, binding.declarations[0]!.owner);
     });
-    const byUse = this.calls.byUse.filter(isLate);
+    const byUse = this.rules.calls.byUse.filter(isLate);
     if (byUse.length === 0) this.lateUses.clear();
     yield* this.each(this.lateUses, (use) => {
       if (use.binding === undefined && use.at >= 0) look(byUse, this.uses, use, use.node);
@@ -636,11 +620,11 @@ export class DocumentAnalysis {
       }
     }
     for (const problem of this.tree!.problems) {
-      for (const node of nodesTouching(this.tree!.root, this.harmFrom(problem), problem.to + besideProblem)) {
+      for (const node of nodesTouching(this.tree!.root, harmFrom(problem, this.current), problem.to + besideProblem)) {
         doubtful.add(node);
       }
     }
-    for (const word of this.wordsOfProblems()) doubtful.add(word);
+    for (const word of this.code.wordsOf(this.current, this.tree!)) doubtful.add(word);
     for (const mention of this.broken.mentioned) doubtful.add(mention);
     for (const subject of doubtful) {
       const answer = this.broken.answer(subject);
@@ -662,48 +646,15 @@ export class DocumentAnalysis {
     } else if (this.isAttached(unit)) (store === this.visits ? this.touched : this.dirtyFlows).add(unit);
   }
 
-  private isBroken(node: Subject): boolean {
-    if (node instanceof Mention) {
-      return this.language.isMentioned(
-        this.current,
-        this.tree!,
-        node.name,
-        this.settings.language.markup,
-        node.of,
-      );
-    }
-    const { problems } = this.tree!;
-    if (problems.length === 0) return false;
-    if (typeof node === "string") return this.wordsOfProblems().has(node);
-    const from = node.start;
-    const to = from + node.length;
-    // What follows on the line is what the problem was noticed at.
-    const isBeside = (end: number): boolean => end >= from - besideProblem &&
-      this.current.slice(end, from).trim() === "" &&
-      !/[\n\r]/.test(this.current.slice(end, from));
-    return problems.some((problem) => this.harmFrom(problem) <= to && (problem.to >= from || isBeside(problem.to)));
-  }
-
-  /** From where on a problem harms; a comment without its end takes what would have closed the statement before it. */
-  private harmFrom({ code, from }: SyntaxProblem): number {
-    let at = from;
-    if (code === "unfinished-comment") while (/\s/.test(this.current.slice(at - 1, at))) at -= 1;
-    return at;
-  }
-
-  private wordsOfProblems(): ReadonlySet<string> {
-    const tree = this.tree!;
-    if (this.wordsIn !== tree) {
-      this.words = brokenWords(this.current, tree.problems);
-      this.wordsIn = tree;
-    }
-    return this.words;
+  private isBroken(subject: Subject): boolean {
+    return this.code.isBroken(subject, this.current, this.tree!, this.settings.language.markup);
   }
 
   /** `isBroken` for a rule, which is run again when the answer is another one. */
   private askBroken(subject: Subject): boolean {
     const answer = this.broken.answer(subject) ?? this.isBroken(subject);
-    if (this.unit !== undefined) this.broken.note(subject, answer, this.store!, this.unit);
+    const { called } = this.rules;
+    if (called !== undefined) this.broken.note(subject, answer, called.store, called.unit);
     return answer;
   }
 
@@ -754,7 +705,7 @@ export class DocumentAnalysis {
     this.fresh = false;
     yield* this.each(this.touched, (node) => this.visit(node));
     // Where nobody wants to see a node, none is looked at.
-    const { byNode, bySiblings, byFlow, byEnds } = this.calls;
+    const { byNode, bySiblings, byFlow, byEnds } = this.rules.calls;
     if (byNode.size + bySiblings.size === 0 && byFlow.length === 0 && byEnds.length === 0) this.unvisited.clear();
     if (!this.everything || this.lastEdit > 0) this.unvisited.sort(this.lastEdit);
     for (let count = 1, node = this.unvisited.take(); node !== undefined; count += 1, node = this.unvisited.take()) {
@@ -771,12 +722,12 @@ export class DocumentAnalysis {
   }
 
   private visit(node: Node): void {
-    const isHuge = this.everything && node.length > longText && this.calls.ahead.has(node.type);
+    const isHuge = this.everything && node.length > longText && this.rules.calls.ahead.has(node.type);
     if (isHuge && !this.preparations.mayVisit(node)) return;
     this.drop(this.visits, node);
-    const calls = this.calls.byNode.get(node.type);
+    const calls = this.rules.calls.byNode.get(node.type);
     if (calls !== undefined) this.callFor(calls, this.visits, node, node);
-    const amongChildren = this.calls.bySiblings.get(node.type);
+    const amongChildren = this.rules.calls.bySiblings.get(node.type);
     if (amongChildren !== undefined) this.lookAtParts(node, amongChildren);
   }
 
@@ -807,19 +758,19 @@ export class DocumentAnalysis {
     this.missed.forget(binding.name, binding);
     this.outer.forget(binding);
     if (!binding.isDeclared) return;
-    this.callFor(this.calls.byBinding, this.bindings, binding, binding.declarations[0]!.owner);
+    this.callFor(this.rules.calls.byBinding, this.bindings, binding, binding.declarations[0]!.owner);
   }
 
   private lookAtUse(use: Reference): void {
     this.drop(this.uses, use);
     this.suggested.forget(use.name, use);
     if (use.binding !== undefined || use.at < 0) return;
-    this.callFor(this.calls.byUse, this.uses, use, use.node);
+    this.callFor(this.rules.calls.byUse, this.uses, use, use.node);
   }
 
   private lookAtFlow(root: Node): void {
     this.drop(this.flows, root);
-    const { byFlow, byEnds } = this.calls;
+    const { byFlow, byEnds } = this.rules.calls;
     if (byFlow.length === 0 && byEnds.length === 0) return;
     const { ends, graphs, gone } = this.staged("flow", () => this.segments.partsOf(root));
     for (const segment of gone) this.loseSegment(segment);
@@ -835,7 +786,7 @@ export class DocumentAnalysis {
       this.drop(this.flows, unit);
       if (!unit.isReached) return;
     }
-    this.callFor(this.calls.byFlow, this.flows, unit, graph.root, graph);
+    this.callFor(this.rules.calls.byFlow, this.flows, unit, graph.root, graph);
   }
 
   private loseSegment(segment: Segment): void {
@@ -857,24 +808,7 @@ export class DocumentAnalysis {
 
   /** Calls rules for a unit. */
   private callFor(calls: readonly Call[], store: RecordStore, unit: Unit, base: Node, given: unknown = unit): void {
-    this.unit = unit;
-    this.store = store;
-    this.base = base;
-    for (const call of calls) this.call(call, given);
-  }
-
-  private call({ rule, run, view }: Call, unit: unknown): void {
-    if (this.failed.size > 0 && this.failed.has(rule)) return;
-    this.running = rule;
-    this.calls.live.now = this.source;
-    try {
-      const { meter } = this.input;
-      if (meter === undefined) run(unit as never, view);
-      else meter.rule(rule.id, () => run(unit as never, view));
-    } catch (error) {
-      this.failed.set(rule, { rule: rule.id, error });
-    }
-    this.running = undefined;
+    this.rules.callFor(calls, { unit, store }, base, given);
   }
 
   private staged<Result>(stage: string, run: () => Result): Result {
@@ -885,12 +819,8 @@ export class DocumentAnalysis {
   /** Sorts the active rules by what they are called for. */
   private arrange(): void {
     const { active } = this.settings;
-    this.calls = RuleCalls.of(
-      this.extent === "all" ? active : active.filter(({ rule }) => rule.always),
-      this.language,
-    );
-    this.source = this.viewSource();
-    this.active = new Map(active.map((one) => [one.rule.id, one]));
+    const some = this.extent === "all" ? active : active.filter(({ rule }) => rule.always);
+    this.rules.arrange(active, RuleCalls.of(some, this.language), this.viewSource());
   }
 
   private viewSource(): ViewSource {
@@ -923,111 +853,24 @@ export class DocumentAnalysis {
       noteSuggestion: (use) => this.suggested.note(use.name, use),
       noteOuter: (binding) => this.outer.note(binding),
       noteMissed: (binding) => this.missed.note(binding.name, binding),
-      put: (active, at, finding) => this.put(active, at, finding),
+      put: (active, at, finding) => this.rules.put(active, at, finding),
     };
   }
 
-  private put(
-    { rule }: ActiveRule,
-    at: Place,
-    { message, labels = [], related = [], remedies = () => [] }: Finding,
-  ): void {
-    const base = this.base!;
-    for (const place of [at, ...related.map((one) => one.at)]) {
-      const fault = faultOfPlace(place, this.current.length);
-      if (fault !== undefined) throw new Error(fault);
-    }
-    const record: AlertRecord = {
-      rule: rule.id,
-      message,
-      at: anchor(at, base),
-      labels,
-      related: related.map((place) => ({ at: anchor(place.at, base), message: place.message })),
-      remedies: () => this.offered(rule, remedies),
-    };
-    if (this.unit === undefined) this.ofFile.push(record);
-    else this.store!.add(this.unit, record);
-  }
-
-  /** The remedies of a rule. One that fails over them has none, and is told as failed. */
-  private offered(rule: Rule, remedies: () => readonly RemedyOffer[]): readonly RemedyOffer[] {
-    const { limits } = this.input;
-    let offers: readonly RemedyOffer[] = [];
-    this.calls.live.now = this.source;
-    try {
-      const work = (): void => {
-        const given = remedies();
-        for (const { edits } of given) {
-          const fault = faultOfEdits(edits, this.current.length);
-          if (fault !== undefined) throw new Error(fault);
-        }
-        offers = given;
-      };
-      if (limits?.areNeeded([this.active.get(rule.id) ?? { rule, options: {} }]) !== true) work();
-      else if (limits.stuck.has(rule)) return [];
-      else {
-        let outcome = limits.within(work);
-        while (outcome === "busy") outcome = limits.within(work);
-        if (outcome === "stuck") {
-          limits.stop(rule);
-          this.failed.set(rule, limits.stuck.get(rule)!);
-        }
-      }
-    } catch (error) {
-      this.failed.set(rule, { rule: rule.id, error });
-    }
-    return offers;
-  }
-
-  /** The alerts with their places, in order, without those that are silenced. */
   private collect(): readonly FoundAlert[] {
-    const hushes = findHushes(this.current, this.tree!, this.language);
-    const failed = new Set([...this.failed.keys()].map(({ id }) => id));
-    const levelOf = (rule: string): ActiveRule => this.active.get(rule)!;
-    if (hushes.length === 0 && failed.size === 0) {
-      const list = this.list.update(this.current, levelOf);
-      if (this.ofFile.length === 0) return list;
-      return [...list, ...this.ofFile.map((record) => resolve(record, this.current, levelOf(record.rule)))].sort(
-        inDocumentOrder,
-      );
-    }
-    this.list.forget();
-    const found: FoundAlert[] = [];
-    const take = (record: AlertRecord): void => {
-      if (failed.has(record.rule)) return;
-      const one = resolve(record, this.current, levelOf(record.rule));
-      if (!isHushed(hushes, record.rule, one.alert.from, this.input.today)) found.push(one);
-    };
-    for (const store of [this.visits, this.flows, this.bindings, this.uses]) {
-      for (const record of store.all()) take(record);
-    }
-    this.ofFile.forEach(take);
-    if (this.done) for (const record of this.judgeHushes(hushes)) take(record);
-    return found.sort(inDocumentOrder);
-  }
-
-  /** What the rules that judge hush comments say of them. */
-  private judgeHushes(hushes: readonly Hush[]): AlertRecord[] {
-    if (hushes.length === 0 || this.calls.byHush.length === 0) return [];
-    const isOn = (name: string): boolean => this.settings.active.some(
-      ({ rule }) => (rule.id === name || `${areaOf(rule.id)}.*` === name) && !this.failed.has(rule) && !rule.hush,
-    );
-    const ofFile = this.ofFile;
-    const found: AlertRecord[] = [];
-    this.ofFile = found;
-    this.unit = this.store = undefined;
-    this.base = this.tree!.root;
-    const ids = [...this.settings.outcomes.keys()];
-    for (const use of hushUses(hushes, ids, this.settings.lacksPacks, isOn, this.input.today)) {
-      for (const call of this.calls.byHush) this.call(call, use);
-    }
-    this.ofFile = ofFile;
-    return found;
+    return collect({
+      text: this.current,
+      tree: this.tree!,
+      language: this.language,
+      settings: this.settings,
+      today: this.input.today,
+      stores: this.stores,
+      list: this.list,
+      run: this.rules,
+      isDone: this.done,
+    });
   }
 }
-
-/** How far behind a problem on its line, in UTF-16 code units, what follows is broken too. */
-const besideProblem = 3;
 
 /** Looks at those of a set that are wanted, and takes them out. */
 function lookAtSome<One>(set: Set<One>, isWanted: (one: One) => boolean, look: (one: One) => void): void {
