@@ -50,7 +50,12 @@ const facts: CodeFacts = {
     const fact = factOf(node) as Reference | null | undefined;
     return fact != null && "access" in fact ? fact : undefined;
   },
+  declaresValue: () => false,
   valueOf: () => null,
+  isAbsent: () => false,
+  isKey: () => false,
+  asksForValue: () => false,
+  takesPromises: () => false,
   holdsPlainValues: () => false,
   isStill: () => false,
   givesWay: () => true,
@@ -59,6 +64,7 @@ const facts: CodeFacts = {
 };
 
 const edits: CodeEdits = {
+  call: "()",
   assigns: "=",
   equals: "=",
   takeOut: (first, text, last = first) => ({
@@ -67,6 +73,7 @@ const edits: CodeEdits = {
   }),
   elseOf: ({ start }) => ({ from: start, to: start + 1 }),
   withoutEmpty: () => [],
+  joinValue: () => [],
   breakBehind: ({ end }) => ({ from: end, to: end, insert: "" }),
   withoutName: () => [],
   withoutImport: () => undefined,

@@ -74,8 +74,18 @@ export interface CodeFacts {
   bindingOf(node: Node): Binding | undefined;
   /** The use of a name that a node is. */
   useOf(node: Node): Reference | undefined;
+  /** Whether the owner of a declaration could give the name a value. */
+  declaresValue(owner: Node): boolean;
   /** The value that the owner of a declaration gives the name; `null` where it gives none. */
   valueOf(owner: Node): Node | null;
+  /** Whether a name, in a language that has such, stands for there being no value. */
+  isAbsent(name: Node): boolean;
+  /** Whether a statement looks like the key of an object and its value. */
+  isKey(statement: Node): boolean;
+  /** Whether a method of this name works with what the function it is given returns; `"always"` where it does something of its own too. */
+  asksForValue(method: string): boolean | "always";
+  /** Whether a method of this name can take promises in the place of values. */
+  takesPromises(method: string): boolean;
   /** Whether all that a name is given are numbers, texts and the like, which nothing can change from inside. */
   holdsPlainValues(binding: Binding): boolean;
   /** Whether a node is a name, a literal or an operator on such, so that it changes only along with a name. */
@@ -107,6 +117,8 @@ export interface CodeChange {
 }
 
 export interface CodeEdits {
+  /** What stands behind a function that is called without arguments. */
+  readonly call: string;
   /** The sign that gives a name a value. */
   readonly assigns: string;
   /** The sign that compares two values. */
@@ -123,6 +135,8 @@ export interface CodeEdits {
   withoutCatch(handler: Node, caught: Node, text: SourceText): CodeChange | undefined;
   /** Whether values of others' defaults stand beside the parameters of a scope: these see a parameter, and not what the body declares by its name. */
   hasDefaultsBeside(scope: Node): boolean;
+  /** Brings the value on the next line to the exit before it. */
+  joinValue(exit: Node, value: Node, text: SourceText): Edit[];
   /** Ends a case of a choice that runs into the next one. */
   breakBehind(node: Node, text: SourceText): Edit;
   /** The ways to be rid of a name that nobody reads, the best first; none where something else would have to change. */

@@ -11,10 +11,13 @@ import { unreadImport } from "./dead/unread-import.js";
 import { unreadName } from "./dead/unread-name.js";
 import { unreadValue } from "./dead/unread-value.js";
 import { assignmentAsTest } from "./flow/assignment-as-test.js";
+import { callbackWithoutValue } from "./flow/callback-without-value.js";
 import { exitInFinally } from "./flow/exit-in-finally.js";
 import { mixedReturns } from "./flow/mixed-returns.js";
 import { readBeforeSet } from "./flow/read-before-set.js";
+import { returnCutShort } from "./flow/return-cut-short.js";
 import { runsIntoNext } from "./flow/runs-into-next.js";
+import { settledTest } from "./flow/settled-test.js";
 import { singleTurn } from "./flow/single-turn.js";
 import { stuckLoop } from "./flow/stuck-loop.js";
 import { expired } from "./hush/expired.js";
@@ -64,6 +67,9 @@ export const sharedRules: readonly Rule[] = [
   mixedReturns,
   readBeforeSet,
   runsIntoNext,
+  callbackWithoutValue,
+  returnCutShort,
+  settledTest,
   finalNewline,
   idle,
   expired,

@@ -1,6 +1,6 @@
 /** Rules of the harbour's own. */
-import { z, type RemedyOffer } from "alert-quill/rules";
 import { defineRule } from "alert-quill/javascript";
+import { z, type RemedyOffer } from "alert-quill/rules";
 
 /** Times of the day are compared as texts, which only works when the hour has two digits. */
 export const clockFace = defineRule({

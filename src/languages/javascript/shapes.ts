@@ -18,6 +18,7 @@ import type {
   ObjectExpression,
   SwitchStatement,
   TryStatement,
+  UnaryExpression,
   UpdateExpression,
 } from "./nodes/index.js";
 
@@ -63,6 +64,13 @@ function literalShape(node: Literal) {
     kind,
     value: kind === "pattern" ? undefined : (node.value as string | number | bigint | boolean | null),
   };
+}
+
+/** A number with its sign. */
+function negative(node: UnaryExpression) {
+  const { operator, argument } = node;
+  if (operator !== "-" || argument.type !== "Literal" || typeof argument.value !== "number") return undefined;
+  return { node, kind: "number" as const, value: -argument.value };
 }
 
 function recordShape(node: ObjectExpression) {
@@ -215,7 +223,7 @@ export const shapes: ShapeMap = {
     },
   },
   name: { Identifier: (node: { name: string } & Node) => ({ node, name: node.name }) },
-  literal: { Literal: literalShape },
+  literal: { Literal: literalShape, UnaryExpression: negative },
   text: { TemplateLiteral: (node: { expressions: Node[] } & Node) => ({ node, parts: node.expressions }) },
   list: { ArrayExpression: (node: { elements: (Node | null)[] } & Node) => ({ node, elements: node.elements }) },
   record: { ObjectExpression: recordShape },

@@ -1,9 +1,7 @@
 import type { FlowGraph } from "../../model/flow.js";
 import type { Node } from "../../syntax/node.js";
-import { defineRule, type FileView, type Rule } from "../rule.js";
-
-/** Tells of a value that a line end cuts off from its `return`, in languages where one does. */
-const cutShort = { id: "flow.return-cut-short" } as Rule;
+import { returnCutShort } from "../flow/return-cut-short.js";
+import { defineRule, type FileView } from "../rule.js";
 
 /** Why control does not get behind a statement. */
 function whyNot(leaves: Node, { shape, facts }: FileView): string {
@@ -46,7 +44,7 @@ function check(statements: readonly Node[], index: number, file: FileView): void
   }
   const leaves = statements[index]!;
   if (file.isBroken(leaves) || facts.isMeantAsCase(first)) return;
-  if (file.beside(cutShort).isOn && facts.isCutOff(leaves, first, text)) return;
+  if (file.beside(returnCutShort).isOn && facts.isCutOff(leaves, first, text)) return;
   // Declarations of functions among them stay: they may be called from above.
   const removable = dead.every((statement) => !facts.isInert(statement) || facts.isEmpty(statement)) &&
     !dead.some(facts.declaresBeyond);
@@ -74,7 +72,7 @@ export const afterExit = defineRule({
   level: "warning",
   kits: ["sound"],
   marksUnreachable: true,
-  beside: [cutShort],
+  beside: [returnCutShort],
   examples: {
     alerts: [
       {

@@ -1,8 +1,7 @@
 import type { Node } from "../../syntax/node.js";
+import { returnCutShort } from "../flow/return-cut-short.js";
 import { defineRule, type FileView, type RemedyOffer, type Rule } from "../rule.js";
 
-/** Tells of a value that a line end cuts off from its `return`, in languages where one does. */
-const cutShort = { id: "flow.return-cut-short" } as Rule;
 /** Tells of what looks like the key of an object, in languages with labels. */
 const unusedLabel = { id: "dead.unused-label" } as Rule;
 
@@ -33,7 +32,7 @@ export const idleStatement = defineRule({
     "A value is worked out and goes nowhere. Often a call lacks its parentheses, or `==` stands where `=` was meant.",
   level: "warning",
   kits: ["sound"],
-  beside: [cutShort, unusedLabel],
+  beside: [returnCutShort, unusedLabel],
   examples: {
     alerts: [
       {
@@ -62,7 +61,7 @@ export const idleStatement = defineRule({
     let last = before;
     for (const child of children) {
       // A value that a line end cuts off from its `return` is one mistake, of which another rule tells.
-      const isCut = last !== null && file.beside(cutShort).isOn && file.facts.isCutOff(last, child, file.text);
+      const isCut = last !== null && file.beside(returnCutShort).isOn && file.facts.isCutOff(last, child, file.text);
       if (!isCut) check(child, file);
       last = child;
     }

@@ -15,6 +15,7 @@ import type {
 import { holdsComment } from "../rules/comments.js";
 import { declaresInBlock, fence, statementBefore, statementLists, takeOut, unwrapped } from "../rules/statements.js";
 import { breakBehind } from "./cases.js";
+import { joined } from "./exits.js";
 import { withoutImport } from "./imports.js";
 import { remediesWithout } from "./names.js";
 import { withoutWrite } from "./writes.js";
@@ -101,6 +102,7 @@ function assignOnly(declared: Node): CodeChange | undefined {
 }
 
 export const codeEdits: CodeEdits = {
+  call: "()",
   assigns: "=",
   equals: "===",
   takeOut: (first, text, last) => takeOut(first, text, last),
@@ -111,6 +113,7 @@ export const codeEdits: CodeEdits = {
   },
   withoutEmpty,
   withoutElse,
+  joinValue: (exit, value, text) => joined(exit.end, value, text),
   breakBehind,
   withoutName: remediesWithout,
   withoutImport,

@@ -18,11 +18,12 @@ import type {
   VariableDeclarator,
 } from "../nodes/index.js";
 import { holdsComment } from "../rules/comments.js";
-import { isCutOff } from "../rules/flow/return-cut-short.js";
+import { isKey } from "../rules/dead/unused-label.js";
 import { isMeantToRunOn } from "./cases.js";
 import { beginsEmpty, isAsking, isBare, isHandedOn, isNeeding } from "./empty-names.js";
-import { holdsVar, isHalfWritten, isInert, isMisspeltDefault } from "./exits.js";
+import { holdsVar, isCutOff, isHalfWritten, isInert, isMisspeltDefault } from "./exits.js";
 import { idleValue } from "./idle.js";
+import { asksForValue, takesPromises } from "./methods.js";
 import { givesNothing, labelOf, mayGiveNothing } from "./returns.js";
 import { hasPurpose, isIdle, isRequired, parameterFacts } from "./unread.js";
 import { isForOrder } from "./writes.js";
@@ -108,6 +109,11 @@ const still = new Set([
 ]);
 
 export const codeFacts: CodeFacts = {
+  declaresValue: ({ type }) => type === "VariableDeclarator",
+  isAbsent: (node) => (node as { name?: unknown }).name === "undefined" && bindingOf(node) === undefined,
+  isKey,
+  asksForValue,
+  takesPromises,
   idleValue,
   isMeantToRunOn,
   isIdle,

@@ -12,7 +12,7 @@ import { next } from "../parser/scanner.js";
 import { ParseState } from "../parser/state.js";
 import { Token } from "../parser/token.js";
 import { containerOf, type Container } from "./container.js";
-import { pathTo, type Damage } from "./damage.js";
+import { lastBefore, pathTo, type Damage } from "./damage.js";
 import { fitsIn, itemsStay, itemStays, openIn } from "./fits.js";
 import { endsAsBefore, firstToRead, readWithin, type Place } from "./reading.js";
 import { splice } from "./splice.js";
@@ -77,6 +77,15 @@ function reparseIn(
     if (straight !== undefined) return straight;
   }
   return tree.loose.has(item) || tree.softlyLoose.has(item) ? undefined : readAgain(place, true);
+}
+
+/** Whether something is wrong in the item before another one. */
+function isTroubledBefore({ root, problems }: ParsedText, item: Node): boolean {
+  if (problems.length === 0) return false;
+  const before = root.body[lastBefore(root.body, item.startInParent)];
+  if (before === undefined) return false;
+  const { startInParent: from, length } = before;
+  return problems.some((problem) => problem.seen >= from && problem.from <= from + length);
 }
 
 /** Whether braces with statements may turn out to hold an object, or the other way round: all that is in them decides. */
@@ -153,7 +162,16 @@ function readAgain(place: Place, guided: boolean): ParsedText | "item" | "give u
         (brace) => brace < damage.from,
       ),
     ).size;
-    const stays = itemStays(tree, item, p, { guided, open, guesses, isTroubled, isOdd, openBefore });
+    const stays = itemStays(tree, item, p, {
+      guided,
+      open,
+      guesses,
+      isTroubled,
+      isTroubledElsewhere: elsewhere.length > 0,
+      isTroubledBefore: isTroubledBefore(tree, item),
+      isOdd,
+      openBefore,
+    });
     if (stays === "give up" || stays === "item") return stays;
     if (!stays) return undefined;
   }

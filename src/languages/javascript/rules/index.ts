@@ -7,12 +7,9 @@ import { needlessRename } from "./dead/needless-rename.js";
 import { straySemicolon } from "./dead/stray-semicolon.js";
 import { unreadPrivate } from "./dead/unread-private.js";
 import { unusedLabel } from "./dead/unused-label.js";
-import { callbackWithoutValue } from "./flow/callback-without-value.js";
 import { caseScopedName } from "./flow/case-scoped-name.js";
 import { earlyThis } from "./flow/early-this.js";
 import { missingSuper } from "./flow/missing-super.js";
-import { returnCutShort } from "./flow/return-cut-short.js";
-import { settledTest } from "./flow/settled-test.js";
 import { silentGetter } from "./flow/silent-getter.js";
 import { order } from "./imports/order.js";
 import { twice } from "./imports/twice.js";
@@ -52,12 +49,9 @@ export const rules: readonly Rule[] = [
   needlessRename,
   unusedLabel,
   needlessConstructor,
-  returnCutShort,
   missingSuper,
   silentGetter,
-  settledTest,
   earlyThis,
-  callbackWithoutValue,
   caseScopedName,
   consoleOutput,
   debugPause,

@@ -1,16 +1,17 @@
 import { isNear } from "../../../../model/spelling.js";
+import { returnCutShort } from "../../../../rules/flow/return-cut-short.js";
 import { charAt } from "../../../../rules/lines.js";
 import type { FileView } from "../../../../rules/rule.js";
 import type { Node } from "../../../../syntax/node.js";
 import type { Siblings } from "../../../../syntax/siblings.js";
 import { walk } from "../../../../syntax/walk.js";
+import { isCutOff } from "../../code/exits.js";
 import type {
   ArrowFunctionExpression,
   BlockStatement,
   LabeledStatement,
 } from "../../nodes/index.js";
 import { defineRule } from "../../rule.js";
-import { isCutOff, returnCutShort } from "../flow/return-cut-short.js";
 import { statementLists, takeHeadOff } from "../statements.js";
 
 /** What a jump can leave by its label, and what a label is most often put before. */

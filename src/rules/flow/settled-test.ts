@@ -1,78 +1,65 @@
-import type { Binding } from "../../../../model/binding.js";
-import { Values, type KnownValue } from "../../../../model/flow-facts.js";
-import { stuckLoop, stuckNames } from "../../../../rules/flow/stuck-loop.js";
-import type { FileView, RemedyOffer } from "../../../../rules/rule.js";
-import type { Node } from "../../../../syntax/node.js";
-import { writtenTruth } from "../../flow/expressions.js";
-import { bindingOf } from "../../names/facts.js";
-import type {
-  AssignmentExpression,
-  Expression,
-  JavaScriptNode,
-  VariableDeclarator,
-} from "../../nodes/index.js";
-import { defineRule } from "../../rule.js";
+import type { Binding } from "../../model/binding.js";
+import { Values, type KnownValue } from "../../model/flow-facts.js";
+import type { ComparisonShape } from "../../model/shapes.js";
+import type { Node } from "../../syntax/node.js";
+import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
+import { stuckLoop, stuckNames } from "./stuck-loop.js";
 
 type Known = (binding: Binding) => KnownValue | undefined;
 /** A value that is known, in a list of one so that `undefined` can be among them; nothing where none is. */
 type Value = readonly [string | number | boolean | null | undefined] | undefined;
+type Code = Pick<FileView, "shape" | "facts">;
 
-const comparisons: Readonly<Record<string, (a: never, b: never) => boolean>> = {
-  "===": (a, b) => a === b,
-  "!==": (a, b) => a !== b,
-  "==": (a, b) => a == b,
-  "!=": (a, b) => a != b,
-  "<": (a, b) => a < b,
-  "<=": (a, b) => a <= b,
-  ">": (a, b) => a > b,
-  ">=": (a, b) => a >= b,
+const comparisons: Partial<Record<ComparisonShape["is"], (a: never, b: never) => boolean>> = {
+  identical: (a, b) => a === b,
+  "not-identical": (a, b) => a !== b,
+  equal: (a, b) => a == b,
+  "not-equal": (a, b) => a != b,
+  less: (a, b) => a < b,
+  "at-most": (a, b) => a <= b,
+  more: (a, b) => a > b,
+  "at-least": (a, b) => a >= b,
 };
 
 /** What an expression gives, where that is known. `used` takes in the names it hangs on. */
-function valueOf(node: Node, known: Known, used: Set<Binding>): Value {
-  const one = node as JavaScriptNode;
-  switch (one.type) {
-    case "Literal":
-      return one.raw.startsWith("/") || one.raw.endsWith("n") ? undefined : [one.value];
-    case "Identifier": {
-      if (one.name === "undefined" && bindingOf(one) === undefined) return [undefined];
-      const binding = bindingOf(one);
-      const value = binding === undefined ? undefined : known(binding);
-      if (value === undefined || value === "open") return undefined;
-      used.add(binding!);
-      return [value.literal];
-    }
-    case "UnaryExpression": {
-      const inner = one.operator === "!"
-        ? valueOf(one.argument, known, used)
-        : one.operator === "-" ? valueOf(one.argument, known, used) : undefined;
-      if (inner === undefined) return undefined;
-      return one.operator === "!" ? [!inner[0]] : typeof inner[0] === "number" ? [-inner[0]] : undefined;
-    }
-    case "BinaryExpression": {
-      const compare = comparisons[one.operator];
-      if (compare === undefined) return undefined;
-      const left = valueOf(one.left, known, used);
-      const right = left && valueOf(one.right, known, used);
-      return left && right ? [compare(left[0] as never, right[0] as never)] : undefined;
-    }
-    case "LogicalExpression": {
-      const left = valueOf(one.left, known, used);
-      if (left === undefined) return undefined;
-      if (one.operator === "&&") return left[0] ? valueOf(one.right, known, used) : left;
-      if (one.operator === "||") return left[0] ? left : valueOf(one.right, known, used);
-      return left[0] == null ? valueOf(one.right, known, used) : left;
-    }
-    default:
-      return undefined;
+function valueOf(node: Node, known: Known, used: Set<Binding>, code: Code): Value {
+  const { shape, facts } = code;
+  const literal = shape("literal", node);
+  if (literal !== undefined) {
+    return literal.kind === "pattern" || typeof literal.value === "bigint" ? undefined : [literal.value];
   }
+  if (shape("name", node) !== undefined) {
+    if (facts.isAbsent(node)) return [undefined];
+    const binding = facts.bindingOf(node);
+    const value = binding === undefined ? undefined : known(binding);
+    if (value === undefined || value === "open") return undefined;
+    used.add(binding!);
+    return [value.literal];
+  }
+  const negated = shape("not", node);
+  if (negated !== undefined) {
+    const inner = valueOf(negated.operand, known, used, code);
+    return inner && [!inner[0]];
+  }
+  const compared = shape("comparison", node);
+  if (compared !== undefined) {
+    const compare = comparisons[compared.is];
+    const left = compare && valueOf(compared.left, known, used, code);
+    const right = left && valueOf(compared.right, known, used, code);
+    return left && right ? [compare!(left[0] as never, right[0] as never)] : undefined;
+  }
+  const joined = shape("logical", node);
+  const left = joined && valueOf(joined.left, known, used, code);
+  if (left === undefined) return undefined;
+  const isLeft = joined!.is === "and" ? !left[0] : joined!.is === "or" ? Boolean(left[0]) : left[0] != null;
+  return isLeft ? left : valueOf(joined!.right, known, used, code);
 }
 
 const nothingKnown: Known = () => undefined;
 
 /** What an assignment makes of a name, as far as that is written there. */
-function written(value: Node | null): KnownValue {
-  const found = value === null ? undefined : valueOf(value, nothingKnown, new Set());
+function written(value: Node | null, code: Code): KnownValue {
+  const found = value === null ? undefined : valueOf(value, nothingKnown, new Set(), code);
   return found === undefined ? "open" : { literal: found[0] };
 }
 
@@ -80,38 +67,46 @@ function written(value: Node | null): KnownValue {
 const longest = 2000;
 
 /** Things that count as true whatever they hold. */
-function isThing(test: Expression): boolean {
-  return [
-    "ObjectExpression",
-    "ArrayExpression",
-    "FunctionExpression",
-    "ArrowFunctionExpression",
-    "ClassExpression",
-    "NewExpression",
-  ].includes(test.type) ||
-    (test.type === "Literal" && test.raw.startsWith("/"));
+function isThing(test: Node, { shape }: Code): boolean {
+  return shape("record", test) !== undefined ||
+    shape("list", test) !== undefined ||
+    shape("function", test) !== undefined ||
+    shape("class", test) !== undefined ||
+    shape("call", test)?.makes === true ||
+    shape("literal", test)?.kind === "pattern";
 }
 
 /** A function of the file that is asked for itself, and was most likely meant to be called. */
-function uncalled(test: Expression): Binding | undefined {
-  if (test.type !== "Identifier") return undefined;
-  const binding = bindingOf(test);
+function uncalled(test: Node, { shape, facts }: Code): Binding | undefined {
+  if (shape("name", test) === undefined) return undefined;
+  const binding = facts.bindingOf(test);
   return binding?.declarations.length === 1 && binding.kind === "function" && binding.writes === 0
     ? binding
     : undefined;
 }
 
-function checkWritten(test: Expression, { alert, isBroken }: FileView, mayBePlain: boolean): void {
-  if (test.type === "UnaryExpression" && test.operator === "!") {
-    checkWritten(test.argument, { alert, isBroken } as FileView, mayBePlain);
+/** Whether a condition is written as one that always, or never, holds. */
+function writtenTruth(test: Node, { shape }: Code): boolean | undefined {
+  const value = shape("literal", test)?.value;
+  if (value === true || value === 1) return true;
+  return value === false || value === 0 ? false : undefined;
+}
+
+/** `mayBePlain` where a loop may be written as one that goes on by itself. */
+function checkWritten(test: Node, file: FileView, mayBePlain: boolean): void {
+  const { shape, alert, isBroken, edits } = file;
+  const negated = shape("not", test);
+  if (negated !== undefined) {
+    checkWritten(negated.operand, file, mayBePlain);
     return;
   }
-  if (test.type === "LogicalExpression" && test.operator !== "??") {
-    checkWritten(test.left, { alert, isBroken } as FileView, false);
-    checkWritten(test.right, { alert, isBroken } as FileView, false);
+  const joined = shape("logical", test);
+  if (joined !== undefined && joined.is !== "if-absent") {
+    checkWritten(joined.left, file, false);
+    checkWritten(joined.right, file, false);
     return;
   }
-  const binding = uncalled(test);
+  const binding = uncalled(test, file);
   if (binding !== undefined) {
     if (isBroken(test)) return;
     alert(test, {
@@ -119,13 +114,13 @@ function checkWritten(test: Expression, { alert, isBroken }: FileView, mayBePlai
       remedies: (): RemedyOffer[] => [{
         title: "Call it",
         certainty: "proposed",
-        edits: [{ from: test.end, to: test.end, insert: "()" }],
+        edits: [{ from: test.end, to: test.end, insert: edits.call }],
       }],
     });
     return;
   }
-  const truth = writtenTruth(test);
-  if ((truth === undefined && !isThing(test)) || (truth !== undefined && mayBePlain) || isBroken(test)) return;
+  const truth = writtenTruth(test, file);
+  if ((truth === undefined && !isThing(test, file)) || (truth !== undefined && mayBePlain) || isBroken(test)) return;
   alert(test, { message: `This condition is always ${truth === false ? "false" : "true"}` });
 }
 
@@ -178,21 +173,18 @@ export const settledTest = defineRule({
       },
     ],
   },
-  visit: {
-    IfStatement: (node, file) => checkWritten(node.test, file, false),
-    ConditionalExpression: (node, file) => checkWritten(node.test, file, false),
-    WhileStatement: (node, file) => checkWritten(node.test, file, true),
-    DoWhileStatement: (node, file) => checkWritten(node.test, file, true),
-    ForStatement(node, file) {
-      if (node.test !== null) checkWritten(node.test, file, true);
+  shapes: {
+    branch: ({ test }, file) => checkWritten(test, file, false),
+    loop({ test }, file) {
+      if (test !== null) checkWritten(test, file, true);
     },
   },
   flow(flow, file) {
     const { alert, beside, isBroken } = file;
     if (flow.tests.length === 0 || flow.tracked.length === 0) return;
-    const asked = new Set(flow.tracked.filter(isEverKnown));
+    const asked = new Set(flow.tracked.filter((binding) => isEverKnown(binding, file)));
     if (asked.size === 0) return;
-    const values = new Values(flow, asked, ({ value }) => written(value));
+    const values = new Values(flow, asked, ({ value }) => written(value, file));
     const told: Node[] = [];
     let stuck: readonly Node[] | undefined;
     const findStuck = (): readonly Node[] => (
@@ -203,9 +195,13 @@ export const settledTest = defineRule({
     for (const { node, block, at } of flow.tests) {
       if (!block.reached || node.length > longest || isBroken(node)) continue;
       const used = new Set<Binding>();
-      const value = valueOf(node, values.at(block, at), used);
+      const value = valueOf(node, values.at(block, at), used, file);
       if (
-        value === undefined || used.size === 0 || [...used].some(isSwitch) || isGathering(node) || isSetByHand(node)
+        value === undefined ||
+        used.size === 0 ||
+        [...used].some(isSwitch) ||
+        isGathering(node, file) ||
+        isSetByHand(node, file)
       ) {
         continue;
       }
@@ -228,33 +224,31 @@ export const settledTest = defineRule({
 });
 
 /** Whether a name is ever given a value that is written there, or none. */
-function isEverKnown({ declarations, references }: Binding): boolean {
-  const isWritten = (value: Node | null | undefined): boolean =>
-    value === null || (value !== undefined && written(value) !== "open");
-  return declarations.some(
-    ({ owner }) => owner.type === "VariableDeclarator" && isWritten((owner as VariableDeclarator).init),
-  ) ||
-    references.some(
-      ({ access, node }) => access === "write" && isWritten((node.parent as Partial<AssignmentExpression>).right),
-    );
+function isEverKnown({ declarations, references }: Binding, file: FileView): boolean {
+  const { facts, shape } = file;
+  const isWritten = (value: Node | null): boolean => value === null || written(value, file) !== "open";
+  return declarations.some(({ owner }) => facts.declaresValue(owner) && isWritten(facts.valueOf(owner))) ||
+    references.some(({ access, node }) => {
+      const assigned = access === "write" ? shape("assignment", node.parent!) : undefined;
+      return assigned !== undefined && isWritten(assigned.value);
+    });
 }
 
 /** Whether a name gathers its value in steps, each written like the others: `found = found || …`. The first decides nothing. */
-function isGathering(node: Node): boolean {
-  const binding = bindingOf(node);
+function isGathering(node: Node, { shape, facts }: Code): boolean {
+  const binding = facts.bindingOf(node);
   let whole: Node = node.parent!;
-  if (binding === undefined || whole.type !== "LogicalExpression") return false;
-  while (whole.parent?.type === "LogicalExpression") whole = whole.parent;
-  const up = whole.parent as JavaScriptNode;
-  return up.type === "AssignmentExpression" && up.right === whole && bindingOf(up.left) === binding;
+  if (binding === undefined || shape("logical", whole) === undefined) return false;
+  while (whole.parent !== null && shape("logical", whole.parent) !== undefined) whole = whole.parent;
+  const up = whole.parent === null ? undefined : shape("assignment", whole.parent);
+  return up?.value === whole && facts.bindingOf(up.target) === binding;
 }
 
 /** Whether a constant with a written value is asked for its truth alone: it is there to be set by hand. */
-function isSetByHand(node: Node): boolean {
-  const one = node as JavaScriptNode;
-  if (one.type === "UnaryExpression" && one.operator === "!") return isSetByHand(one.argument);
-  const binding = bindingOf(node);
-  return binding?.kind === "fixed";
+function isSetByHand(node: Node, code: Code): boolean {
+  const negated = code.shape("not", node);
+  if (negated !== undefined) return isSetByHand(negated.operand, code);
+  return code.shape("name", node) !== undefined && code.facts.bindingOf(node)?.kind === "fixed";
 }
 
 /** Whether a name is written as one that is set by hand, to switch something on or off. */
