@@ -24,7 +24,7 @@ export {
   type Manner,
   type NameFact,
 } from "../model/binding.js";
-export type { CodeChange, CodeEdits, CodeFacts } from "../model/code.js";
+export type * from "../model/code.js";
 export {
   Block,
   type Edge,

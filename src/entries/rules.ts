@@ -1,7 +1,7 @@
 /** Writing rules: the contract, the views of the model that rules read, and helpers. */
 export { z } from "zod";
 export type { Binding, Declaration, NameFact, Reference } from "../model/binding.js";
-export type { CodeChange, CodeEdits, CodeFacts, ParameterFacts } from "../model/code.js";
+export type * from "../model/code.js";
 export type { Block, Edge, FlowEnds, FlowExit, FlowGraph, FlowLoop, Step, Surroundings } from "../model/flow.js";
 export type { Names } from "../model/names.js";
 export type { Scope, ScopeKind } from "../model/scope.js";

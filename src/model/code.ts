@@ -4,58 +4,82 @@ import type { Edit, Span } from "../text/edit.js";
 import type { SourceText } from "../text/text.js";
 import type { Binding, Declaration, Reference } from "./binding.js";
 
-export interface CodeFacts {
-  /** Whether working out an expression does more than give its value, as a call may. */
-  hasEffect(node: Node): boolean;
-  /** Whether an expression that is worked out twice in a row gives the same both times: reading a member is taken for harmless. */
-  isSteady(node: Node): boolean;
-  /** Whether control never gets behind a statement. */
-  alwaysLeaves(node: Node): boolean;
-  /** Whether a statement does nothing when control reaches it, as a declaration. */
-  isInert(statement: Node): boolean;
-  /** The value of a statement that works one out and does nothing else, which is surely a mistake. */
-  idleValue(statement: Node): Node | undefined;
+/** Of statements, and of where control goes behind them. */
+export interface StatementFacts {
+  /** The statements that stand in a node one behind another; `undefined` for a node that is no list of them. */
+  statementsIn(node: Node): readonly Node[] | undefined;
   /** Whether a statement says nothing at all. */
   isEmpty(statement: Node): boolean;
+  /** Whether a statement does nothing when control reaches it, as a declaration. */
+  isInert(statement: Node): boolean;
   /** Whether a statement works out a value and no more, as a call does. */
   isValue(statement: Node): boolean;
-  /** Whether a statement is most likely meant to be one of the cases of the choice it stands in. */
-  isMeantAsCase(statement: Node): boolean;
+  /** The value of a statement that works one out and does nothing else, which is surely a mistake. */
+  idleValue(statement: Node): Node | undefined;
+  /** Whether a statement looks like the key of an object and its value. */
+  isKey(statement: Node): boolean;
+  /** Whether control never gets behind a statement. */
+  alwaysLeaves(node: Node): boolean;
   /** Whether a statement is the value of the exit before it, from which a line end cuts it off. */
   isCutOff(exit: Node, next: Node, text: SourceText): boolean;
   /** Whether somebody may still be writing an exit: nothing stands behind its word yet. */
   isHalfWritten(exit: Node, text: SourceText): boolean;
+  /** Whether a statement is most likely meant to be one of the cases of the choice it stands in. */
+  isMeantAsCase(statement: Node): boolean;
+  /** Whether a case of a choice runs into the next one knowingly, or only seems to: a comment says so, or it leaves by a call. */
+  isMeantToRunOn(node: Node, running: ReadonlySet<Node>, typed: boolean, text: SourceText): boolean;
   /** Whether a statement declares something that is there outside of it even where control never reaches it. */
   declaresBeyond(statement: Node): boolean;
-  /** Whether an exit says in so many words that there is no value. */
-  givesNothing(exit: Node): boolean;
-  /** Whether nobody counts on the value of a function. */
-  mayGiveNothing(root: Node, typed: boolean): boolean;
-  /** Where a function says what it is. */
-  labelOf(root: Node, text: SourceText): Node | Span;
-  /** Whether a name is declared as one that has no value yet, and is said nowhere to get one from elsewhere. */
-  beginsEmpty(binding: Binding, text: SourceText): boolean;
-  /** Whether a declaration stands by itself and gives no value. */
-  isBare(declaration: Declaration): boolean;
+  /** Whether control is handed over at a pause to somebody who may never give it back, as where a generator gives a value. */
+  givesWay(pause: Node): boolean;
+}
+
+/** Of expressions and the values they give. */
+export interface ValueFacts {
+  /** Whether working out an expression does more than give its value, as a call may. */
+  hasEffect(node: Node): boolean;
+  /** Whether an expression that is worked out twice in a row gives the same both times: reading a member is taken for harmless. */
+  isSteady(node: Node): boolean;
+  /** Whether a node is a name, a literal or an operator on such, so that it changes only along with a name. */
+  isStill(node: Node): boolean;
+  /** Whether a value is one that a name would be compared with: a literal or another name. */
+  isPlain(value: Node): boolean;
+  /** Whether a name, in a language that has such, stands for there being no value. */
+  isAbsent(name: Node): boolean;
   /** Whether a read asks whether there is a value, or gives one. */
   isAsking(read: Node): boolean;
   /** Whether a read needs a value: something of it is read or called, or it is reckoned with. */
   isNeeding(read: Node): boolean;
   /** Whether a read stands in an assignment to the same name, which hands the empty value on knowingly. */
   isHandedOn(read: Node, binding: Binding): boolean;
+  /** Whether two pieces of code are the same but for blank space. */
+  isSame(one: Node, other: Node, text: SourceText): boolean;
+}
+
+/** Of names: what they are, what they are given, and why one may stand unread. */
+export interface NameFacts {
+  /** The binding of a node that is a name, declared or used. */
+  bindingOf(node: Node): Binding | undefined;
+  /** The use of a name that a node is. */
+  useOf(node: Node): Reference | undefined;
+  /** The value that the owner of a declaration gives the name; `null` where it gives none. */
+  valueOf(owner: Node): Node | null;
+  /** Whether the owner of a declaration could give the name a value. */
+  declaresValue(owner: Node): boolean;
+  /** Whether all that a name is given are numbers, texts and the like, which nothing can change from inside. */
+  holdsPlainValues(binding: Binding): boolean;
+  /** Whether a name is declared as one that has no value yet, and is said nowhere to get one from elsewhere. */
+  beginsEmpty(binding: Binding, text: SourceText): boolean;
+  /** Whether a declaration stands by itself and gives no value. */
+  isBare(declaration: Declaration): boolean;
   /** Whether a value that a name is given is there for good order: it clears the name, comes with the form, or is what the name begins with. */
   isForOrder(write: Node, binding: Binding, value: Node | null, first: boolean): boolean;
-  /** Whether a case of a choice runs into the next one knowingly, or only seems to: a comment says so, or it leaves by a call. */
-  isMeantToRunOn(node: Node, running: ReadonlySet<Node>, typed: boolean, text: SourceText): boolean;
   /** Whether a use only keeps a name up to date for itself: its value goes nowhere. */
   isIdle(use: Reference, binding: Binding): boolean;
   /** Whether a name is there for something else than being read. */
   hasPurpose(binding: Binding): boolean;
   /** Whether a name is that of a module, or of a part of one, other than by an import. */
   isRequired(binding: Binding): boolean;
-  parameterFacts(binding: Binding): ParameterFacts;
-  /** Whether a value is one that a name would be compared with: a literal or another name. */
-  isPlain(value: Node): boolean;
   /** Whether the declarations of a name cannot stand beside each other, which is told as a mistake of form. */
   clashes(binding: Binding): boolean;
   /** Whether there is only a declaration of a name: what it stands for is elsewhere. */
@@ -66,37 +90,33 @@ export interface CodeFacts {
   wordsFor(use: Reference): readonly string[];
   /** Whether the name at a node stands for more than the name, as in a record's member that is written once. */
   standsForMore(node: Node): boolean;
-  /** Whether two pieces of code are the same but for blank space. */
-  isSame(one: Node, other: Node, text: SourceText): boolean;
-  /** The statements that stand in a node one behind another; `undefined` for a node that is no list of them. */
-  statementsIn(node: Node): readonly Node[] | undefined;
-  /** The binding of a node that is a name, declared or used. */
-  bindingOf(node: Node): Binding | undefined;
-  /** The use of a name that a node is. */
-  useOf(node: Node): Reference | undefined;
-  /** Whether the owner of a declaration could give the name a value. */
-  declaresValue(owner: Node): boolean;
-  /** The value that the owner of a declaration gives the name; `null` where it gives none. */
-  valueOf(owner: Node): Node | null;
-  /** Whether a name, in a language that has such, stands for there being no value. */
-  isAbsent(name: Node): boolean;
-  /** Whether a statement looks like the key of an object and its value. */
-  isKey(statement: Node): boolean;
+}
+
+/** Of functions, who calls them, and what they give back. */
+export interface FunctionFacts {
+  /** Where a function says what it is. */
+  labelOf(root: Node, text: SourceText): Node | Span;
+  parameterFacts(binding: Binding): ParameterFacts;
+  /** Whether an exit says in so many words that there is no value. */
+  givesNothing(exit: Node): boolean;
+  /** Whether nobody counts on the value of a function. */
+  mayGiveNothing(root: Node, typed: boolean): boolean;
   /** Whether a method of this name works with what the function it is given returns; `"always"` where it does something of its own too. */
   asksForValue(method: string): boolean | "always";
   /** Whether a method of this name can take promises in the place of values. */
   takesPromises(method: string): boolean;
-  /** Whether all that a name is given are numbers, texts and the like, which nothing can change from inside. */
-  holdsPlainValues(binding: Binding): boolean;
-  /** Whether a node is a name, a literal or an operator on such, so that it changes only along with a name. */
-  isStill(node: Node): boolean;
-  /** Whether control is handed over at a pause to somebody who may never give it back, as where a generator gives a value. */
-  givesWay(pause: Node): boolean;
+}
+
+/** Of comments as far as they tell that something is meant. */
+export interface CommentFacts {
   /** Whether a comment stands in a stretch of source without texts. */
   holdsComment(text: SourceText, from: number, to: number): boolean;
   /** Whether a comment stands right before a node or right behind it. */
   isExplained(node: Node, text: SourceText): boolean;
 }
+
+/** What a language tells of its code beyond shapes. What it leaves out makes rules claim the least. */
+export interface CodeFacts extends StatementFacts, ValueFacts, NameFacts, FunctionFacts, CommentFacts {}
 
 /** What decides about a parameter. */
 export interface ParameterFacts {
