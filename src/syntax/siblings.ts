@@ -78,7 +78,8 @@ export function siblingsReplaced(
   }
   const children = known.slice(index, end + 1).flatMap((one) => one.children);
   children.splice(children.indexOf(place!) + (removed.length > 0 ? 0 : 1), removed.length, ...added);
-  known.splice(index + 1, end - index);
+  const first = known[index]!;
+  known.splice(index, end - index + 1, new Siblings(node, first.before, first.children, known[end]!.isLast));
   renew(known, index, children);
 }
 
@@ -90,7 +91,13 @@ function renew(known: Siblings[], index: number, children: readonly Node[]): voi
   const isLast = next === undefined ? known[index]!.isLast : next.isLast;
   if (children.length === 0 || behind.length === 0) {
     const fresh = cut(node, before, [...children, ...behind], isLast);
-    known.splice(index, 2, ...(fresh[0]!.children.length > 0 ? fresh : []));
+    if (fresh[0]!.children.length > 0) known.splice(index, 2, ...fresh);
+    else {
+      // Nothing is left of it: what stands behind the last child belongs to the part before.
+      known.splice(index, 2);
+      const last = known.at(-1);
+      if (isLast && last !== undefined) known[known.length - 1] = new Siblings(node, last.before, last.children, true);
+    }
     if (known.length <= 1) parts.delete(node);
     return;
   }

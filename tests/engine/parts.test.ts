@@ -56,6 +56,28 @@ describe("a hundred children", () => {
   });
 });
 
+test("what stands behind the last of very many is looked at when the last ones go", () => {
+  const source = hundred((index) => `export const pier${index} = ${index};\n`);
+  for (const kept of [1, 31, 32, 64, 99]) {
+    const uri = "file:///piers.js";
+    const open = (text: string) => {
+      const workspace = createWorkspace({
+        languages: [javascript()],
+        settings: { kits: [], levels: { "layout.indent": "hint" } },
+      });
+      workspace.open({ uri, languageId: "javascript", version: 0, text });
+      return workspace;
+    };
+    const from = source.indexOf(`export const pier${kept} `);
+    const insert = "      // and more\n";
+    const edited = open(source);
+    expect(edited.alerts(uri)).toEqual([]);
+    edited.edit(uri, 1, [{ from, to: source.length, insert }]);
+    expect(edited.alerts(uri), `after ${kept}`).toEqual(open(source.slice(0, from) + insert).alerts(uri));
+    expect(edited.alerts(uri).length).toBe(1);
+  }
+});
+
 describe("chains of thousands, at the top of a file and in a function", () => {
   const links = 6000;
   test.each<[string, string]>([
