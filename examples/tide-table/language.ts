@@ -1,7 +1,6 @@
 /** Tide tables as a language of Alert Quill: names, flow, shapes, comments, and a rule of their own. */
 import {
   defineLanguage,
-  defineRule,
   FlatNames,
   FlowBuilder,
   lineComments,
@@ -9,6 +8,7 @@ import {
   type NameRole,
   type Node,
 } from "alert-quill/language";
+import { defineRule } from "alert-quill/rules";
 import { Line, Lines, Metres, Name, Operation, Repeat, When, type Block } from "./nodes.js";
 import { parse, reparse } from "./parser.js";
 

@@ -3,8 +3,8 @@ import type { Language } from "../languages/language.js";
 import type { RefitKind, RefitOffer, RefitRefusal } from "../languages/refit.js";
 import type { FlowGraph } from "../model/flow.js";
 import { fileHushEdit, hushEdit, type HushEdit } from "../remedy/hush-edit.js";
-import { knownEdit } from "../remedy/known-edit.js";
 import { withoutOverlap } from "../remedy/select.js";
+import { topComment } from "../remedy/top-comment.js";
 import { noReason } from "../rules/hush/no-reason.js";
 import { sharedRules } from "../rules/index.js";
 import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
@@ -497,9 +497,14 @@ export class Workspace {
     return fileHushEdit(this.document(uri).language.commentForms, this.text(uri), rule, this.asksForReasons(uri));
   }
 
+  /** What opens a comment in a document. */
+  commentMarks(uri: string): readonly string[] {
+    return this.document(uri).language.commentForms.openings;
+  }
+
   /** An edit that says at the top of the document that a name exists. */
   knownEdit(uri: string, name: string): Edit {
-    return knownEdit(this.document(uri).language.commentForms, this.text(uri), name);
+    return topComment(this.document(uri).language.commentForms, this.text(uri), "known", name);
   }
 
   private asksForReasons(uri: string): boolean {

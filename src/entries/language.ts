@@ -48,17 +48,3 @@ export { rereadItems, type ItemReader } from "../syntax/reread.js";
 export { nodeAt, walk } from "../syntax/walk.js";
 export type { Edit, Span } from "../text/edit.js";
 export { Text, type SourceText } from "../text/text.js";
-export {
-  defineRule,
-  type AlertLevel,
-  type AlertingExample,
-  type Certainty,
-  type FileView,
-  type Finding,
-  type Label,
-  type Place,
-  type QuietExample,
-  type RemedyOffer,
-  type Rule,
-  type Visitors,
-} from "../rules/rule.js";

@@ -1,4 +1,5 @@
 /** Hush comments as they are being written. */
+import { startsWith } from "../remedy/top-comment.js";
 import type { Span } from "../text/edit.js";
 import type { Place } from "./place.js";
 import type { Session } from "./session.js";
@@ -13,8 +14,9 @@ export interface HushWritten {
 /** The hush comment, or the beginning of one, on the line of an offset. */
 export function hushAt({ workspace }: Session, { home }: Place, offset: number): HushWritten | undefined {
   const line = workspace.text(home).lineAt(offset);
-  const found = /(?:\/\/|\/\*)\s*quill:\s*/.exec(line.text);
-  if (found === null) return undefined;
+  const marks = workspace.commentMarks(home).map((mark) => startsWith(mark, "\\s*quill:\\s*"));
+  const found = marks.map((form) => form.exec(line.text)).find((match) => match !== null);
+  if (found == null) return undefined;
   const start = line.from + found.index + found[0].length;
   if (offset < start) return undefined;
   const rest = line.text.slice(found.index + found[0].length);

@@ -141,5 +141,16 @@ test("the server marks it, and offers what there is", async () => {
     context: { diagnostics },
   });
   expect((actions as { title: string }[]).map(({ title }) => title)).toContain("Write ‘3.2’");
+  // Rules are completed in its comments too.
+  const text = "moor dusk -- quill: hush ";
+  await client.sendNotification("textDocument/didChange", {
+    textDocument: { uri, version: 2 },
+    contentChanges: [{ text }],
+  });
+  const completed = await client.sendRequest("textDocument/completion", {
+    textDocument: { uri },
+    position: { line: 0, character: text.length },
+  });
+  expect(JSON.stringify(completed)).toContain("names.unknown");
   client.dispose();
 });

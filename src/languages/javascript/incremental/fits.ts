@@ -82,14 +82,12 @@ export function itemStays(
   tree: ParsedText,
   item: Node,
   p: ParseState,
-  { guided, open, guesses, isTroubled, isTroubledElsewhere, isTroubledBefore, isOdd, openBefore }: {
+  { guided, open, guesses, isTroubled, isTroubledBefore, isOdd, openBefore }: {
     readonly guided: boolean;
     readonly open: Open;
     readonly guesses: ParsedText["guesses"];
     /** Whether something is wrong in the item, as it is now. */
     readonly isTroubled: boolean;
-    /** Whether something is wrong in the rest of the item. */
-    readonly isTroubledElsewhere: boolean;
     /** Whether something is wrong in the item before. */
     readonly isTroubledBefore: boolean;
     /** Whether something in the item, as it is now, stands where it cannot. */
@@ -128,9 +126,7 @@ export function itemStays(
   const isClosedThere = openBefore > strays ? isOdd : !(areTags && isEven);
   if (open.braces < 0 && isClosedThere) return false;
   if (isEven && isOther && !areTags && all.some(({ kind }) => kind !== "missing")) return false;
-  // Once the brackets balance the item is read straight, which may tell something else of what is wrong elsewhere in it.
-  if (isEven && isOther && isTroubledElsewhere) return false;
-  // So is what stands before it, which may be its head.
+  // Once the brackets balance the item is read straight, and so is what is wrong before it, which may be its head.
   if (isEven && isOther && isTroubledBefore) return "give up";
   if ((isEven && all.some(isBrace)) || (isOther && guesses.some(isBrace))) return false;
   const isClosed = Math.max(net, before.braces) > 0 && others(tree.overclosed);

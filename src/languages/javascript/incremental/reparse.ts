@@ -167,7 +167,6 @@ function readAgain(place: Place, guided: boolean): ParsedText | "item" | "give u
       open,
       guesses,
       isTroubled,
-      isTroubledElsewhere: elsewhere.length > 0,
       isTroubledBefore: isTroubledBefore(tree, item),
       isOdd,
       openBefore,
