@@ -16,7 +16,7 @@ const languageOf = (name: string): string => (name.endsWith(".ts") ? "typescript
 
 function parseAll(): void {
   for (const { name, text } of files) {
-    parse(text, parseOptionsFor({ uri: name, languageId: languageOf(name), modules: "detect" }));
+    parse(text, parseOptionsFor({ uri: name, languageId: languageOf(name) }));
   }
 }
 

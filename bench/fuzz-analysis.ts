@@ -40,7 +40,7 @@ export const uncut: Language = { ...javascript(), isSegmented: () => false };
 /** What the settings are changed to now and then. */
 const fewer: Settings = {
   kits: ["sound"],
-  known: ["tide"],
+  languages: { javascript: { known: ["tide"] } },
   tune: { "layout.indent": { unit: "tab" }, "layout.line-width": { most: 60 } },
 };
 

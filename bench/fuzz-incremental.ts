@@ -17,7 +17,7 @@ export interface FuzzOutcome {
 /** Makes `count` edits of a text, undoing some of them, and compares after each. */
 export function fuzz(file: string, text: string, count: number, seed: number): FuzzOutcome {
   const random = randomFrom(seed);
-  const options = parseOptionsFor({ uri: file, languageId: "", modules: "detect" });
+  const options = parseOptionsFor({ uri: file, languageId: "" });
   let source = text;
   let tree: ParsedText = parse(source, options);
   let incremental = 0;

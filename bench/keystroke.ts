@@ -18,7 +18,7 @@ for (
 ) {
   const sample = readFileSync(path.join(root, "src/languages/javascript/parser", name), "utf8");
   const start = grown(size < 20_000 ? sample.slice(0, sample.indexOf("\nfunction scan(")) : sample, size);
-  const options = parseOptionsFor({ uri: "bench.ts", languageId: "", modules: "detect" });
+  const options = parseOptionsFor({ uri: "bench.ts", languageId: "" });
   const random = randomFrom(5);
   let text = Text.of(start);
   let tree: ParsedText = parse(text.value, options);

@@ -24,8 +24,7 @@ const styleFor = (width: number, brokenLists: LayoutStyle["brokenLists"]): Layou
   blank: { most: 1, atEdges: 0 },
 });
 
-const parsed = (file: SourceFile) =>
-  parse(file.text, parseOptionsFor({ uri: file.name, languageId: "", modules: "detect" }));
+const parsed = (file: SourceFile) => parse(file.text, parseOptionsFor({ uri: file.name, languageId: "" }));
 
 /** The edits that lay a whole text out, from the outermost statements inward. */
 function editsOf(root: Node, source: string, style: LayoutStyle): Edit[] {

@@ -33,7 +33,7 @@ function shownText(raw: string): string {
 
 /** The tokens and comments of a text, without what layout may add or take away. */
 export function tokensOf(source: string, file: string): string[] {
-  const { root } = parse(source, parseOptionsFor({ uri: file, languageId: "", modules: "detect" }));
+  const { root } = parse(source, parseOptionsFor({ uri: file, languageId: "" }));
   const text = Text.of(source);
   const tokens: string[] = [];
   const visit = (node: Node): void => {
@@ -84,7 +84,7 @@ export function layOut(file: string, source: string, settings: Settings = layout
     return { text: result.text, edits: result.edits.length, dropped: result.dropped.length };
   };
   const problems = (text: string): number =>
-    parse(text, parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length;
+    parse(text, parseOptionsFor({ uri: file, languageId: "" })).problems.length;
   const first = mended(source);
   if (first.dropped > 0 && isLayout) return { edits: first.edits, fault: `${first.dropped} remedies were dropped` };
   if (problems(first.text) > problems(source)) return { edits: first.edits, fault: "new problems of form" };
@@ -124,8 +124,7 @@ if (process.argv[1]?.endsWith("layout.js")) {
   const files = named.length > 0
     ? named
     : packageFiles(/(?<!\.d|\.min)\.(?:[cm]?js|tsx?|mts|cts)$/, 12_000_000, 400_000).filter(
-      ({ name, text }) =>
-        parse(text, parseOptionsFor({ uri: name, languageId: "", modules: "detect" })).problems.length === 0,
+      ({ name, text }) => parse(text, parseOptionsFor({ uri: name, languageId: "" })).problems.length === 0,
     );
   let size = 0;
   let edits = 0;
@@ -143,7 +142,7 @@ if (process.argv[1]?.endsWith("layout.js")) {
   });
   parsing = timed(() => files.forEach(({ name, text }) => parse(
     text,
-    parseOptionsFor({ uri: name, languageId: "", modules: "detect" }),
+    parseOptionsFor({ uri: name, languageId: "" }),
   )));
   console.log(`${files.length} files, ${(size / 1e6).toFixed(1)} M characters, ${edits} places changed, ${faults} files with faults; ${(laying / parsing).toFixed(0)} times the parse, both runs and the checks included`);
 
@@ -167,7 +166,7 @@ if (process.argv[1]?.endsWith("layout.js")) {
     workspace.edit(uri, 1, [{ from: at, to: at + 1, insert: "" }]);
     let edits = 0;
     const time = timed(() => (edits = workspace.onSave(uri, [{ from: at, to: at }]).length));
-    const parse1 = timed(() => parse(text, parseOptionsFor({ uri, languageId: "", modules: "detect" })));
+    const parse1 = timed(() => parse(text, parseOptionsFor({ uri, languageId: "" })));
     console.log(`saving ${lines} lines with one change: ${edits} place changed in ${(time / parse1).toFixed(1)} times the parse (${time.toFixed(0)} ms)`);
   }
 }

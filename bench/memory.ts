@@ -36,7 +36,7 @@ function kept(length: number, make: () => unknown): number {
 }
 
 const language = javascript();
-const info = { uri, languageId: "typescript", modules: "detect" } as const;
+const info = { uri, languageId: "typescript" } as const;
 const tree = kept(begin.length, () => language.parse(begin, info));
 const named = kept(begin.length, () => {
   const read = language.parse(begin, info);

@@ -58,7 +58,7 @@ function make(files: readonly string[], seed: number): Mutant[] {
     if (counts.every((count) => count >= each)) break;
     const text = readFileSync(file, "utf8");
     if (text.length > 150_000) continue;
-    const info = { uri: `file://${file}`, languageId: languageOf(file), modules: "detect" as const };
+    const info = { uri: `file://${file}`, languageId: languageOf(file) };
     const tree = language.parse(text, info);
     const keeper = language.names(tree);
     keeper.add(tree.root);

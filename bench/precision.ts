@@ -81,7 +81,7 @@ for (const one of packages) {
   const folder = folderOf(one);
   const workspace = createWorkspace({
     languages: [javascript()],
-    settings: { kits: [kit], known: [...(one.known ?? [])] },
+    settings: { kits: [kit], languages: { javascript: { known: [...(one.known ?? [])] } } },
   });
   const sources = path.join(folder, declarations ? "." : one.folder);
   for (const entry of readdirSync(sources, { recursive: true, withFileTypes: true })) {

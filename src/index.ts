@@ -14,6 +14,7 @@ export type { MendOptions } from "./engine/choice.js";
 export type { Fight } from "./engine/fights.js";
 export type { Dropped, MendResult } from "./engine/mend.js";
 export type { Comment, DocumentInfo, Language, Tree } from "./languages/language.js";
+export type { LanguageSettings, LanguageValues, RulePart } from "./languages/settings.js";
 export { rules } from "./languages/index.js";
 /** The library that options are declared with, so that packs need none of their own. */
 export { z } from "zod";
@@ -34,7 +35,7 @@ export {
 } from "./rules/rule.js";
 export { kitNames } from "./settings/kits.js";
 export { SettingsError, type SettingsCode, type SettingsIssue, type SettingsRemedy } from "./settings/issue.js";
-export type { Kit, Settings } from "./settings/schema.js";
+export type { Kit, LanguagePart, LanguageParts, Settings } from "./settings/schema.js";
 export { applyAll, difference, type Edit, type Span } from "./text/edit.js";
 export { offsetAt, positionAt, type Position, type PositionEncoding, type Range } from "./text/position.js";
 export { Text } from "./text/text.js";

@@ -2,7 +2,7 @@
 import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { cancel, confirm, intro, isCancel, log, multiselect, note, outro, select } from "@clack/prompts";
-import { rules } from "../languages/index.js";
+import { editions, rules, runtimes } from "../languages/index.js";
 import { Baseline } from "../project/baseline.js";
 import { settingsText, withEntry, type SetupAnswers } from "../project/new-settings.js";
 import { faultOfKit, settingsFileName } from "../project/project-settings.js";
@@ -11,7 +11,7 @@ import { setupFacts, type SetupFacts } from "../project/setup-facts.js";
 import { writeText } from "../project/write.js";
 import { counted } from "../report/model.js";
 import { resolveSettings } from "../settings/resolve.js";
-import { editions, runtimes, type Settings } from "../settings/schema.js";
+import type { Settings } from "../settings/schema.js";
 import { version } from "../version.js";
 import { complain, print } from "./output.js";
 import { visitFrom } from "./review.js";
@@ -222,8 +222,9 @@ async function alertsWith(
   { kits, edition, runtime, known, skip }: SetupAnswers,
 ): Promise<{ count: number; mendable: number; files: Parameters<typeof Baseline.write>[0] }> {
   const builtIn = kits.filter((kit) => !/[./@]/.test(kit));
-  const settings = { kits: builtIn, language: { edition }, runtime, known, skip } as Settings;
-  resolveSettings(settings, rules);
+  const javascript = { edition, runtime, known };
+  const settings = { kits: builtIn, languages: { javascript }, skip } as unknown as Settings;
+  resolveSettings(settings, { rules });
   const { review } = await reviewProject({ ...visitFrom([folder]), instead: settings });
   const files = review.files;
   return {

@@ -12,7 +12,6 @@ import type { NameChanges, Names } from "../model/names.js";
 import { Segment } from "../model/segments.js";
 import { extentOf, type Extent } from "../rules/settings/over-size.js";
 import { ruleFingerprint, surroundingsFingerprint } from "../settings/fingerprint.js";
-import { readyMadeNames } from "../settings/ready-made.js";
 import type { ActiveRule, ResolvedSettings } from "../settings/resolve.js";
 import type { TreeChange } from "../syntax/change.js";
 import type { Node } from "../syntax/node.js";
@@ -647,7 +646,7 @@ export class DocumentAnalysis {
   }
 
   private isBroken(subject: Subject): boolean {
-    return this.code.isBroken(subject, this.current, this.tree!, this.settings.language.markup);
+    return this.code.isBroken(subject, this.current, this.tree!, this.settings.values);
   }
 
   /** `isBroken` for a rule, which is run again when the answer is another one. */
@@ -843,11 +842,11 @@ export class DocumentAnalysis {
       get keepsToItself() {
         return analysis.keepsToItself;
       },
-      edition: settings.language.edition,
-      runtimes: settings.runtime,
+      edition: settings.values.edition,
+      runtimes: settings.values.runtime,
       largest: settings.largest,
-      builtIn: readyMadeNames(settings),
-      known: new Set(settings.known),
+      builtIn: this.language.readyMade(settings.values),
+      known: new Set(settings.values.known),
       isBroken: (subject) => this.askBroken(subject),
       isMentioned: (name, of) => this.askBroken(this.broken.mention(name, of)),
       noteSuggestion: (use) => this.suggested.note(use.name, use),

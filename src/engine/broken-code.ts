@@ -1,5 +1,6 @@
 /** What is wrong with the form of a text, as far as rules ask for it: of nodes, of words, and of names that stand only in comments. */
 import type { Language, Tree } from "../languages/language.js";
+import type { LanguageValues } from "../languages/settings.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
 import type { Text } from "../text/text.js";
 import { Mention, type Subject } from "./broken-watch.js";
@@ -22,9 +23,9 @@ export class BrokenCode {
 
   constructor(private readonly language: Language) {}
 
-  /** `markup` are names that markup becomes calls of, by the settings. */
-  isBroken(subject: Subject, text: Text, tree: Tree, markup: readonly string[]): boolean {
-    if (subject instanceof Mention) return this.language.isMentioned(text, tree, subject.name, markup, subject.of);
+  /** `values` is what the settings say of the language. */
+  isBroken(subject: Subject, text: Text, tree: Tree, values: LanguageValues): boolean {
+    if (subject instanceof Mention) return this.language.isMentioned(text, tree, subject.name, values, subject.of);
     const { problems } = tree;
     if (problems.length === 0) return false;
     if (typeof subject === "string") return this.wordsOf(text, tree).has(subject);

@@ -2,12 +2,12 @@
 import type { Language } from "../languages/language.js";
 import type { Binding, Reference } from "../model/binding.js";
 import { VALUE } from "../model/binding.js";
+import type { KnownNames } from "../model/known-names.js";
 import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import { shapeIn, type ShapeName } from "../model/shapes.js";
 import { best, distanceOf, mostEdits, type Candidate } from "../model/spelling.js";
 import type { Beside, FileView, Finding, Place, Rule } from "../rules/rule.js";
-import type { KnownNames } from "../settings/ready-made.js";
 import type { ActiveRule } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";

@@ -136,7 +136,7 @@ export class Workspace {
   constructor(private readonly options: WorkspaceOptions) {
     const builtIn = [...sharedRules, ...options.languages.flatMap(({ rules }) => rules)];
     this.rules = [...builtIn, ...(options.rules ?? [])];
-    this.settings = resolveSettings(options.settings ?? {}, this.rules);
+    this.settings = this.resolve(options.settings ?? {});
     const { cutOff, mostRuleTime = 3000 } = options;
     if (cutOff !== undefined) this.limits = new RuleLimits(new Set(builtIn), cutOff, mostRuleTime);
   }
@@ -163,7 +163,7 @@ export class Workspace {
     if (language === undefined) {
       throw new WorkspaceError("unknown-language", `There is no language \`${languageId}\` here for ${uri}`);
     }
-    const resolved = settings === undefined ? this.settings : this.resolve(settings);
+    const resolved = (settings === undefined ? this.settings : this.resolve(settings)).in(language);
     const analysis = new DocumentAnalysis(this.input(uri, languageId, language, Text.of(text), resolved));
     this.documents.set(uri, { uri, languageId, language, analysis, version, settings: resolved, told: [] });
   }
@@ -214,7 +214,7 @@ export class Workspace {
       return;
     }
     for (const document of this.documents.values()) {
-      if (document.settings !== this.settings) continue;
+      if (document.settings !== this.settings.in(document.language)) continue;
       this.reconfigure(document, resolved);
     }
     this.settings = resolved;
@@ -497,6 +497,11 @@ export class Workspace {
     return fileHushEdit(this.document(uri).language.commentForms, this.text(uri), rule, this.asksForReasons(uri));
   }
 
+  /** The id of the language of a document. */
+  languageOf(uri: string): string {
+    return this.document(uri).language.id;
+  }
+
   /** What opens a comment in a document. */
   commentMarks(uri: string): readonly string[] {
     return this.document(uri).language.commentForms.openings;
@@ -567,11 +572,13 @@ export class Workspace {
   }
 
   private resolve(settings: Settings | ResolvedSettings): ResolvedSettings {
-    return "active" in settings ? settings : resolveSettings(settings, this.rules);
+    const { rules, options: { languages } } = this;
+    return "active" in settings ? settings : resolveSettings(settings, { rules, languages });
   }
 
-  private reconfigure(document: OpenState, settings: ResolvedSettings): void {
+  private reconfigure(document: OpenState, resolved: ResolvedSettings): void {
     const { uri, languageId, language, analysis } = document;
+    const settings = resolved.in(language);
     document.settings = settings;
     document.layout = undefined;
     analysis.configure(settings, this.input(uri, languageId, language, analysis.text, settings).info);
@@ -589,7 +596,7 @@ export class Workspace {
       text,
       language,
       settings,
-      info: { uri, languageId, modules: settings.language.modules },
+      info: { uri, languageId, values: settings.values },
       today,
       meter,
       limits: this.limits,

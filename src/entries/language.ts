@@ -11,6 +11,9 @@ export type {
   Traits,
   Tree,
 } from "../languages/language.js";
+export { knownNames, type LanguageSettings, type LanguageValues } from "../languages/settings.js";
+export type { KnownNames } from "../model/known-names.js";
+export { SpellingIndex } from "../model/spelling-index.js";
 export { defineRefit, type Refit, type RefitContext, type RefitOffer, type RefitRefusal } from "../languages/refit.js";
 export {
   Binding,

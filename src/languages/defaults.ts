@@ -2,10 +2,13 @@
 import type { Binding, Reference } from "../model/binding.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import { Block, type FlowGraph } from "../model/flow.js";
+import type { KnownNames } from "../model/known-names.js";
 import type { Segmentation } from "../model/segments.js";
+import { SpellingIndex } from "../model/spelling-index.js";
 import { removeLines } from "../rules/lines.js";
 import type { Node } from "../syntax/node.js";
 import type { Language } from "./language.js";
+import { plainSettings } from "./settings.js";
 
 /** What a node that is a name knows of it. */
 const factOf = (node: Node): unknown => (node as { fact?: unknown }).fact;
@@ -110,7 +113,11 @@ function plainFlow(root: Node): FlowGraph {
   };
 }
 
+const noNames: KnownNames = { names: new Set(), own: new Set(), spelling: SpellingIndex.of([]) };
+
 const standard = {
+  settings: plainSettings,
+  readyMade: () => noNames,
   variant: () => "",
   rules: [],
   refits: [],

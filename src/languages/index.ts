@@ -3,9 +3,18 @@ import { sharedRules } from "../rules/index.js";
 import type { PatternText } from "../rules/patterns.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { javascript } from "./javascript/index.js";
+import type { JavaScriptSettings } from "./javascript/settings.js";
 import type { Language } from "./language.js";
+import type { RulePart } from "./settings.js";
+
+export { editions, runtimes } from "./javascript/settings.js";
 
 export const languages: readonly Language[] = [javascript()];
+
+/** What settings can say of the languages of the list, by their ids. */
+export interface ListedSettings {
+  javascript?: (JavaScriptSettings & RulePart) | undefined;
+}
 
 /** Endings of the names of files that a language reads, with the dot. */
 export const extensions: readonly string[] = languages.flatMap((language) => language.extensions);

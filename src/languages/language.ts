@@ -2,6 +2,7 @@
 import type { Binding } from "../model/binding.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import type { FlowGraph } from "../model/flow.js";
+import type { KnownNames } from "../model/known-names.js";
 import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import type { Segmentation } from "../model/segments.js";
@@ -14,13 +15,14 @@ import type { SyntaxProblem } from "../syntax/problem.js";
 import type { Edit, Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import type { Refit } from "./refit.js";
+import type { LanguageSettings, LanguageValues } from "./settings.js";
 
 /** What is known of a document before it is parsed. */
 export interface DocumentInfo {
   readonly uri: string;
   readonly languageId: string;
-  /** Whether it is a module, as the settings say. */
-  readonly modules: boolean | "detect";
+  /** What the settings say of its language; the standard without it. */
+  readonly values?: LanguageValues;
 }
 
 /** How comments are written, and where they may stand. */
@@ -83,6 +85,10 @@ export interface Language {
   readonly languageIds: readonly string[];
   /** Endings of file names, with the dot. */
   readonly extensions: readonly string[];
+  /** What settings can say of it, under its id. */
+  readonly settings: LanguageSettings;
+  /** The names that exist without being declared, but for those that the settings add. */
+  readyMade(values: LanguageValues): KnownNames;
   /** Rules that know its nodes. */
   readonly rules: readonly Rule[];
   /** In the order in which they are offered. */
@@ -130,10 +136,10 @@ export interface Language {
   firstComments(top: string): string;
   /**
    * Whether a name is used without standing in the code: by a documentation comment, as a type or the target of a link, or by markup that becomes
-   * calls of it, as it may by `markup` too. With `of`, whether the comment of that function, of which what lies further before it than
+   * calls of it. With `of`, whether the comment of that function, of which what lies further before it than
    * `furthestComment` is not read, tells of a parameter of that name.
    */
-  isMentioned(text: Text, tree: Tree, name: string, markup: readonly string[], of?: Node): boolean;
+  isMentioned(text: Text, tree: Tree, name: string, values: LanguageValues, of?: Node): boolean;
   /** The statement, member or element that begins next behind `offset`. */
   following(text: Text, tree: Tree, offset: number): Span | undefined;
 }

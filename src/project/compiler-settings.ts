@@ -4,6 +4,7 @@ import { createRequire } from "node:module";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { parse } from "jsonc-parser";
+import type { SettingsPart } from "../settings/schema.js";
 
 const fileNames = ["tsconfig.json", "jsconfig.json"];
 
@@ -34,6 +35,11 @@ export function compilerSettingsIn(folder: string): CompilerSettings | undefined
     .map((key) => options[key])
     .flatMap((name) => (typeof name === "string" ? (/^[\w$]+/.exec(name)?.[0] ?? []) : []));
   return { file, files, markup: [...new Set(markup)] };
+}
+
+/** What settings would say in place of the compiler's. */
+export function markupPart({ markup }: CompilerSettings): SettingsPart {
+  return { languages: { javascript: { markup: [...markup] } } };
 }
 
 /** The options of a file over those of what it extends, of which the later win. */

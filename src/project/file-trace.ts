@@ -31,11 +31,12 @@ export function traceOf(
   { folder, mayRead }: { readonly folder: string; readonly mayRead?: MayRead },
 ): FileTrace {
   const text = existsSync(file) ? readFileSync(file, "utf8") : "";
-  const { resolved, layers, source } = settings.forFile(file);
+  const { resolved: ofAll, layers, source } = settings.forFile(file);
   const shown = (target: string): string => path.relative(folder, target).split(path.sep).join("/") || ".";
   const name = source === undefined ? undefined : shown(source.file);
   const renamed = (from: string): string => (from === source?.file ? name! : from);
   const language = languageOf(file);
+  const resolved = language === undefined ? ofAll : ofAll.in(language);
   return {
     path: shown(file),
     settingsFile: name,
@@ -50,6 +51,7 @@ export function traceOf(
       ),
     },
     language: language?.nameFor(path.extname(file)),
+    ofLanguage: language?.settings.told(resolved.values) ?? [],
     isGenerated: resolved.generated === "form" &&
       saysGenerated(language?.firstComments(text.slice(0, topOfFile)) ?? ""),
     hushes: language === undefined ? [] : hushLines(Text.of(text)),

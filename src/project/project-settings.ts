@@ -4,17 +4,18 @@ import { createRequire } from "node:module";
 import { homedir } from "node:os";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
-import { rules as builtIn } from "../languages/index.js";
+import { languages, rules as builtIn } from "../languages/index.js";
+import type { Language } from "../languages/language.js";
 import { nearest } from "../model/spelling.js";
 import { areaOf, type Rule } from "../rules/rule.js";
-import { checkKit, checkSettings, type CheckedSettings } from "../settings/check.js";
+import { checkKit, checkSettings, type CheckedSettings, type CheckOptions } from "../settings/check.js";
 import { SettingsDocument } from "../settings/document.js";
 import { globTest } from "../settings/globs.js";
 import type { SettingsIssue } from "../settings/issue.js";
 import { kitNames, type FoundKit, type Layer } from "../settings/kits.js";
 import { combine, planLayers, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
-import { compilerSettingsIn, type CompilerSettings } from "./compiler-settings.js";
+import { compilerSettingsIn, markupPart, type CompilerSettings } from "./compiler-settings.js";
 import { findPack, kitFileOf, PackLoader } from "./packs.js";
 
 export const settingsFileName = "alert-quill.jsonc";
@@ -63,8 +64,8 @@ export interface ProjectSettingsOptions {
   readonly mayRun?: (settingsFile: string) => boolean;
   /** Milliseconds in which a pack must have been loaded; without it there is no limit. */
   readonly mostLoadTime?: number;
-  /** Rules of languages beside those that come with the package. */
-  readonly rules?: readonly Rule[];
+  /** Languages beside those that come with the package. */
+  readonly languages?: readonly Language[];
   /** Settings files as they are being typed, by path: what they say counts before it is saved. */
   readonly open?: ReadonlyMap<string, string>;
 }
@@ -85,13 +86,16 @@ export class ProjectSettings {
   private readonly lastGood = new Map<string, unknown>();
   private readonly packs: PackLoader;
   private readonly builtIn: readonly Rule[];
+  private readonly languages: readonly Language[];
   private readonly resolved = new Map<string, ResolvedSettings>();
   private readonly editorChecked = new Map<EditorChoice, CheckedSettings>();
 
   constructor(options: ProjectSettingsOptions = {}) {
     this.options = options;
     this.packs = new PackLoader(options.mostLoadTime);
-    this.builtIn = [...builtIn, ...(options.rules ?? [])];
+    const { languages: more = [] } = options;
+    this.languages = more.length === 0 ? languages : [...languages, ...more];
+    this.builtIn = [...builtIn, ...more.flatMap(({ rules }) => rules)];
   }
 
   /** Takes other options; nothing read before is kept. */
@@ -144,7 +148,7 @@ export class ProjectSettings {
       ...(
         compiler === undefined || compiler.markup.length === 0
           ? []
-          : [{ name: compiler.file, settings: { language: { markup: [...compiler.markup] } } }]
+          : [{ name: compiler.file, settings: markupPart(compiler) }]
       ),
       ...planLayers(source?.checked ?? emptySettings, {
         ...(relative !== undefined && { path: relative }),
@@ -192,7 +196,7 @@ export class ProjectSettings {
   ): Layer[] {
     if (editor?.choice.settings === undefined) return [];
     const { choice, name } = editor;
-    const checked = this.editorChecked.get(choice) ?? checkSettings(choice.settings, { rules });
+    const checked = this.editorChecked.get(choice) ?? this.check(choice.settings, { rules });
     this.editorChecked.set(choice, checked);
     const layers = planLayers(checked, { name });
     // Beside a settings file an editor that names no kits adds none.
@@ -205,7 +209,7 @@ export class ProjectSettings {
   get editorIssues(): readonly SettingsIssue[] {
     const { editor, editorIn } = this.options;
     return [editor, ...(editorIn?.values() ?? [])].flatMap(
-      (choice) => choice?.settings === undefined ? [] : checkSettings(choice.settings, { rules: this.builtIn }).issues,
+      (choice) => choice?.settings === undefined ? [] : this.check(choice.settings).issues,
     );
   }
 
@@ -262,6 +266,10 @@ export class ProjectSettings {
     return this.make(file, new SettingsDocument(text), false);
   }
 
+  private check(value: unknown, options: Partial<CheckOptions> = {}): CheckedSettings {
+    return checkSettings(value, { rules: this.builtIn, languages: this.languages, ...options });
+  }
+
   private read(file: string): SettingsSource {
     const document = new SettingsDocument(this.options.open?.get(file) ?? readFileSync(file, "utf8"));
     if (document.faults.length === 0) this.lastGood.set(file, document.value);
@@ -273,8 +281,8 @@ export class ProjectSettings {
     const folder = path.dirname(file);
     const kitFiles = new Set<string>();
     const find = (name: string, from: string): FoundKit | { missing: string } =>
-      findKit(name, from === file ? folder : path.dirname(from), (one) => kitFiles.add(one));
-    const first = checkSettings(value, { rules: this.builtIn, find, from: file });
+      findKit(name, from === file ? folder : path.dirname(from), (one) => kitFiles.add(one), this.languages);
+    const first = this.check(value, { find, from: file });
     // The rules of packs must be known before it can be said which rules there are not.
     const rules: Rule[] = [...this.builtIn];
     const mayRun = this.options.mayRun?.(file) !== false;
@@ -316,7 +324,7 @@ export class ProjectSettings {
       const found = findPack(name, from);
       return "file" in found && this.packs.known(found.file) === undefined;
     });
-    const checked = rules.length === this.builtIn.length ? first : checkSettings(value, { rules, find, from: file });
+    const checked = rules.length === this.builtIn.length ? first : this.check(value, { rules, find, from: file });
     const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
     form.push(
       ...document.repeated.map((at): SettingsIssue => ({
@@ -392,7 +400,7 @@ function packsOf(
 /** Why settings in a folder cannot start from a kit; nothing where they can. */
 export function faultOfKit(name: string, folder: string): string | undefined {
   if ((kitNames as readonly string[]).includes(name)) return undefined;
-  const found = findKit(name, folder, () => undefined);
+  const found = findKit(name, folder);
   if (!("missing" in found)) return undefined;
   const [near] = nearest(name, kitNames);
   const because = found.missing === "" ? `there are ${kitNames.join(", ")}` : found.missing;
@@ -400,7 +408,12 @@ export function faultOfKit(name: string, folder: string): string | undefined {
 }
 
 /** Finds a kit by the path of its file, or in a package. */
-function findKit(name: string, folder: string, note: (file: string) => void): FoundKit | { missing: string } {
+function findKit(
+  name: string,
+  folder: string,
+  note: (file: string) => void = () => undefined,
+  known: readonly Language[] = languages,
+): FoundKit | { missing: string } {
   let file: string;
   if (/^[./]/.test(name) || path.isAbsolute(name)) {
     file = path.resolve(folder, name);
@@ -427,7 +440,7 @@ function findKit(name: string, folder: string, note: (file: string) => void): Fo
   if (fault !== undefined) {
     return { missing: `${file}, line ${document.text.slice(0, fault.from).split("\n").length}: ${fault.message}` };
   }
-  const { kit, issues } = checkKit(document.value);
+  const { kit, issues } = checkKit(document.value, known);
   return { id: file, kit, issues };
 }
 

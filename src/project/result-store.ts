@@ -49,10 +49,11 @@ export function settingsKey(file: string, { resolved, source }: FileSettings): s
   const language = languageOf(file);
   if (language === undefined) return undefined;
   if (resolved.active.some(({ rule }) => !own.has(rule) && areaOf(rule.id) !== "pattern")) return undefined;
-  const info = { uri: file, languageId: language.languageIds[0]!, modules: resolved.language.modules };
+  const settings = resolved.in(language);
+  const info = { uri: file, languageId: language.languageIds[0]!, values: settings.values };
   // The definitions behind rules without code.
   const patterns = source && [source.checked.settings.patterns, source.checked.found.map(({ kit }) => kit.patterns)];
-  return JSON.stringify([language.id, fingerprint(resolved, language.variant(info)), patterns]);
+  return JSON.stringify([language.id, fingerprint(settings, language.variant(info)), patterns]);
 }
 
 /** What was found in a file. */

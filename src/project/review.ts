@@ -30,7 +30,8 @@ export async function reviewProject(
     const baseline = visit.only === undefined && visit.ignoresBaseline !== true ? baselines.of(source) : undefined;
     let alerts = baseline?.fresh(file, all, text) ?? all;
     known += all.length - alerts.length;
-    const isOn = (id: string): boolean => resolved.active.some(({ rule }) => rule.id === id);
+    const inForce = resolved.in(languageOf(file)!);
+    const isOn = (id: string): boolean => inForce.active.some(({ rule }) => rule.id === id);
     for (const count of baseline?.settled(file, all, text, isOn).values() ?? []) settled += count;
     // Git is asked for files alone in which there is something.
     const within = visit.since === undefined || alerts.length === 0

@@ -4,6 +4,7 @@ import { createWorkspace } from "../engine/workspace.js";
 import { languages } from "../languages/index.js";
 import type { HushLine, RuleTrace } from "../report/trace.js";
 import { areaOf, type Rule } from "../rules/rule.js";
+import { withActive } from "../settings/resolve.js";
 import type { Text } from "../text/text.js";
 import { Baselines } from "./baseline.js";
 import { cutOff } from "./cut-off.js";
@@ -44,8 +45,9 @@ export function traceRule(
   content: string,
   rule: Rule,
   line: number,
-  { resolved, source }: FileSettings,
+  { resolved: ofAll, source }: FileSettings,
 ): RuleTrace {
+  const resolved = ofAll.in(languages.find(({ languageIds }) => languageIds.includes(languageId))!);
   const { alerts, text } = alertsOf(file, languageId, content, resolved);
   const isHere = ({ from, to, rule: id }: Alert): boolean =>
     id === rule.id && text.lineAt(from).number + 1 <= line && text.lineAt(to).number + 1 >= line;
@@ -55,10 +57,10 @@ export function traceRule(
   const told = fresh.filter(isHere).map(({ message }) => message);
   const on = isOn
     ? resolved
-    : {
-      ...resolved,
-      active: [...resolved.active, { rule, level: rule.level, options: resolved.optionsOf(rule) }],
-    };
+    : withActive(resolved, [
+      ...resolved.active,
+      { rule, level: rule.level, options: resolved.optionsOf(rule) },
+    ]);
   /** What is found on the line where hush comments count on one line alone, or nowhere: words as long stand for the others. */
   const foundWith = (hushing?: number): readonly Alert[] => {
     const bare = content.replaceAll(

@@ -2,8 +2,7 @@
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { parse } from "jsonc-parser";
-import { languageOf } from "../languages/index.js";
-import { editions, runtimes } from "../settings/schema.js";
+import { editions, languageOf, type runtimes } from "../languages/index.js";
 import { ignoredBy } from "./discover.js";
 
 export interface SetupFacts {

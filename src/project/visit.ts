@@ -9,6 +9,7 @@ import type { Language } from "../languages/language.js";
 import type { FileReview } from "../report/model.js";
 import type { Rule } from "../rules/rule.js";
 import { globTest } from "../settings/globs.js";
+import { withActive } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import { cutOff } from "./cut-off.js";
 import { discover, type LeftOut } from "./discover.js";
@@ -166,7 +167,7 @@ export function opener(
     const language = languages.find(({ extensions }) => extensions.includes(path.extname(file)))!;
     const resolved = only === undefined
       ? settings.resolved
-      : { ...settings.resolved, active: only.map((rule) => ({ rule, level: rule.level, options: undefined })) };
+      : withActive(settings.resolved, only.map((rule) => ({ rule, level: rule.level, options: undefined })));
     workspace.open({ uri, languageId: language.languageIds[0]!, version: 0, text, settings: resolved });
     use({ file, shown, uri, workspace, settings });
     workspace.close(uri);

@@ -1,7 +1,7 @@
 /** The JSON Schema of the settings file, for editors that know nothing of this program. */
 import { z } from "zod";
 import { areaOf, levels, type Rule } from "../rules/rule.js";
-import { settingsSchema } from "../settings/schema.js";
+import { schemasFor } from "../settings/schema.js";
 
 interface JsonSchema {
   properties?: Record<string, JsonSchema>;
@@ -11,7 +11,7 @@ interface JsonSchema {
 }
 
 export function settingsJsonSchema(rules: readonly Rule[]): object {
-  const schema = z.toJSONSchema(settingsSchema, { io: "input" }) as JsonSchema;
+  const schema = z.toJSONSchema(schemasFor().settings, { io: "input" }) as JsonSchema;
   const areas = [...new Set(rules.map(({ id }) => areaOf(id)))];
   const level = { anyOf: [{ enum: [...levels, "off"] }, { type: "string" }] };
   const byRule: JsonSchema = {
@@ -40,6 +40,7 @@ export function settingsJsonSchema(rules: readonly Rule[]): object {
     if (part?.properties === undefined) return;
     Object.assign(part.properties["levels"]!, byRule);
     Object.assign(part.properties["tune"]!, options);
+    for (const language of Object.values(part.properties["languages"]?.properties ?? {})) place(language);
   };
   place(schema);
   place(schema.properties?.["zones"]?.items);

@@ -35,6 +35,8 @@ export interface FileTrace {
   readonly resolved: ResolvedSettings;
   /** The language it is read as; `undefined` where none is known. */
   readonly language: string | undefined;
+  /** What the settings say of the language: each fact with what it is about. */
+  readonly ofLanguage: readonly (readonly [about: string, text: string])[];
   /** Why it is not reviewed along with the project. */
   readonly leftOut: string | undefined;
   /** Whether only the form is looked at, as the text says that a program writes it. */
@@ -57,18 +59,15 @@ export function traceText(trace: FileTrace, { colour }: { readonly colour: boole
   const colours = palette(colour);
   const { resolved } = trace;
   const fact = (name: string, value: string): string => `  ${colours.faint(name.padEnd(16))}${value}`;
-  const { modules, edition } = resolved.language;
   const lines = [
     colours.path(trace.path),
     fact(
       "language",
       trace.language === undefined
         ? colours.level.warning("none is known for this kind of file: nothing is analysed")
-        : `${trace.language}, edition ${edition}, modules ${modules === "detect" ? "told by name and content" : modules ? "always" : "never"}`,
+        : trace.language,
     ),
-    ...(resolved.language.markup.length > 0 ? [fact("markup", `uses ${resolved.language.markup.join(", ")}`)] : []),
-    fact("runtimes", resolved.runtime.join(", ") || "none"),
-    ...(resolved.known.length > 0 ? [fact("known names", resolved.known.join(", "))] : []),
+    ...trace.ofLanguage.map(([about, text]) => fact(about, text)),
     fact(
       "settings file",
       trace.settingsFile ?? "none was found upward from here, and no settings of your own: the kit sound alone",
@@ -119,15 +118,15 @@ export function traceText(trace: FileTrace, { colour }: { readonly colour: boole
 }
 
 /** The same for other programs. */
-export function traceJson({ resolved, layers, ...rest }: FileTrace): string {
-  const { language, runtime, known, onSave, generated, largest } = resolved;
+export function traceJson({ resolved, layers, ofLanguage: _, ...rest }: FileTrace): string {
+  const { values, onSave, generated, largest } = resolved;
   const rules = Object.fromEntries(
     (rest.language === undefined ? [] : [...resolved.outcomes]).map(([id, { level, from, tunedBy }]) => [
       id,
       { level, from, tunedBy },
     ]),
   );
-  const settings = { language, runtime, known, onSave, generated, largest };
+  const settings = { language: values, onSave, generated, largest };
   return `${JSON.stringify({ format: 1, ...rest, layers: layers.map(({ name }) => name), settings, rules }, undefined, 2)}\n`;
 }
 

@@ -1,6 +1,7 @@
 import type { CancellationToken } from "vscode-jsonrpc";
 import type { Diagnostic, TextEdit } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
+import type { Language } from "../languages/language.js";
 import type { EditorChoice } from "../project/project-settings.js";
 import type { Rule } from "../rules/rule.js";
 import type { SettingsDocument } from "../settings/document.js";
@@ -35,6 +36,8 @@ export interface SettingsText {
   readonly issues: readonly SettingsIssue[];
   /** All rules its settings can speak of. */
   readonly rules: readonly Rule[];
+  /** All languages they can speak of. */
+  readonly languages: readonly Language[];
 }
 
 /** How much of an alert the client takes, and how it counts. */

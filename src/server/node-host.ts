@@ -1,7 +1,8 @@
 /** What the server needs, from Node.js. */
 import { existsSync, readFileSync, statSync } from "node:fs";
 import path from "node:path";
-import { extensions } from "../languages/index.js";
+import { extensions, languages } from "../languages/index.js";
+import type { Language } from "../languages/language.js";
 import { Baseline } from "../project/baseline.js";
 import { discover, ignoredBy } from "../project/discover.js";
 import { traceOf } from "../project/file-trace.js";
@@ -16,7 +17,6 @@ import {
 import { issuesIn } from "../project/settings-alerts.js";
 import { writeText } from "../project/write.js";
 import { traceText } from "../report/trace.js";
-import type { Rule } from "../rules/rule.js";
 import { baselineOf, SettledMemory } from "./baseline-of.js";
 import { fileOf, uriOf } from "./file-uri.js";
 import type { DocumentSettings, ServerHost } from "./host.js";
@@ -38,7 +38,8 @@ const recent = 60_000;
 const mostLoadTime = 5000;
 const looking = 2000;
 
-export function nodeHost(exit: (code: number) => void, rules: readonly Rule[] = []): ServerHost {
+export function nodeHost(exit: (code: number) => void, more: readonly Language[] = []): ServerHost {
+  const all = [...languages, ...more];
   const reach = new Reach();
   const trusted = new TrustedFolders();
   /** Settings files that are open, with their texts. */
@@ -48,7 +49,7 @@ export function nodeHost(exit: (code: number) => void, rules: readonly Rule[] = 
     mayRun: (file) => trusted.has(path.dirname(file)),
     mostLoadTime,
     open,
-    rules,
+    languages: more,
   });
   let changed: () => void = () => undefined;
   let failed: (uri: string, fault: string) => void = () => undefined;
@@ -129,7 +130,9 @@ export function nodeHost(exit: (code: number) => void, rules: readonly Rule[] = 
           ? (ignored.endsWith("node_modules") ? "it lies in node_modules" : `${path.basename(ignored)} ignores it`)
           : undefined;
       const { known, fault } = baselineOf(source, reach);
-      const isOn = (id: string): boolean => resolved.active.some(({ rule }) => rule.id === id);
+      const language = all.find((one) => one.extensions.includes(path.extname(file)));
+      const inForce = language === undefined ? resolved : resolved.in(language);
+      const isOn = (id: string): boolean => inForce.active.some(({ rule }) => rule.id === id);
       const named = Baseline.fileOf(source);
       watch.follow(uri, [
         ...places(folder, reach),
@@ -218,7 +221,12 @@ export function nodeHost(exit: (code: number) => void, rules: readonly Rule[] = 
     readSettings(uri, text) {
       const source = settings.checkText(fileOf(uri)!, text);
       watch.follow(uri, source.parts);
-      return { document: source.document, issues: issuesIn(source, projectFiles(source)), rules: source.checked.rules };
+      return {
+        document: source.document,
+        issues: issuesIn(source, projectFiles(source)),
+        rules: source.checked.rules,
+        languages: all,
+      };
     },
     settingsText(uri) {
       const file = fileOf(uri)!;

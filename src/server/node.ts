@@ -53,7 +53,7 @@ function listen(
 ): void {
   new Server(connection, {
     languages: [...languages, ...more],
-    host: nodeHost(exit, more.flatMap(({ rules }) => rules)),
+    host: nodeHost(exit, more),
     cutOff,
   }).listen();
 }

@@ -11,12 +11,13 @@ import type {
 } from "vscode-languageserver-protocol";
 import { z } from "zod";
 import { settingsAlert } from "../engine/settings-alert.js";
+import type { Language } from "../languages/language.js";
 import { optionsOf, shortPage } from "../report/rule-page.js";
 import { areaOf, levels, type Rule } from "../rules/rule.js";
 import { keysAt } from "../settings/check.js";
 import type { SettingsPath } from "../settings/issue.js";
 import { kitNames } from "../settings/kits.js";
-import { kitSchema, patternSchema, profileSchema, settingsSchema, zoneSchema } from "../settings/schema.js";
+import { languageSchema, patternSchema, schemasFor } from "../settings/schema.js";
 import { toDiagnostic, type DiagnosticContext } from "./diagnostics.js";
 import type { SettingsText } from "./host.js";
 import { Place } from "./place.js";
@@ -37,20 +38,18 @@ export function openSettings(
   };
 }
 
-const descriptions: readonly { readonly shape: object }[] = [
-  settingsSchema,
-  kitSchema,
-  zoneSchema,
-  profileSchema,
-  patternSchema,
-];
-
 /** What a key of the settings means. */
-function meaningOf(key: string, path: SettingsPath): string | undefined {
-  const schema = path[0] === "patterns"
-    ? patternSchema
-    : path[0] === "zones" ? zoneSchema : path[0] === "profiles" ? profileSchema : settingsSchema;
-  for (const { shape } of [schema, ...descriptions]) {
+function meaningOf(key: string, path: SettingsPath, languages: readonly Language[]): string | undefined {
+  const { settings, kit, zone, profile } = schemasFor(languages);
+  const language = path.at(-2) === "languages" ? languages.find(({ id }) => id === path.at(-1)) : undefined;
+  if (path.at(-1) === "languages") {
+    const named = languages.find(({ id }) => id === key);
+    return named && `What holds for files whose names end in ${named.extensions.join(", ")}.`;
+  }
+  const schema = language !== undefined
+    ? languageSchema(language)
+    : path[0] === "patterns" ? patternSchema : path[0] === "zones" ? zone : path[0] === "profiles" ? profile : settings;
+  for (const { shape } of [schema, settings, kit, zone, profile, patternSchema]) {
     const field = (shape as Record<string, z.ZodType | undefined>)[key];
     if (field?.description !== undefined) return field.description;
   }
@@ -98,7 +97,12 @@ interface Offer {
 }
 
 /** What can stand at a place in the settings. */
-function offersAt(path: SettingsPath, isKey: boolean, { rules }: SettingsText, ownLevels: readonly string[]): Offer[] {
+function offersAt(
+  path: SettingsPath,
+  isKey: boolean,
+  { rules, languages }: SettingsText,
+  ownLevels: readonly string[],
+): Offer[] {
   const parent = path.at(-2);
   const holder = isKey ? path.slice(0, -1) : path;
   const key = isKey ? holder.at(-1) : parent;
@@ -126,17 +130,17 @@ function offersAt(path: SettingsPath, isKey: boolean, { rules }: SettingsText, o
           documentation: effect,
         }));
     }
-    return keysAt(holder).map((label) => ({
-      label,
-      ...(meaningOf(label, holder) && { documentation: meaningOf(label, holder)! }),
-    }));
+    return keysAt(holder, languages).map((label) => {
+      const documentation = meaningOf(label, holder, languages);
+      return { label, ...(documentation !== undefined && { documentation }) };
+    });
   }
   if (parent === "levels" || (path[0] === "patterns" && path.at(-1) === "level")) {
     return [...levels, "off", ...ownLevels].map((label) => ({ label }));
   }
   if (parent === "kits") return kitNames.map((label) => ({ label }));
   if (parent === "also" || parent === "keep") return ruleOffers();
-  return valuesAt(path, rules).map((value) => ({ label: String(value), value }));
+  return valuesAt(path, rules, languages).map((value) => ({ label: String(value), value }));
 }
 
 /** The text in quotes around an offset, with its quotes as far as they are there; where there is none, the word there. */
@@ -197,7 +201,7 @@ export function settingsHover(
 function hoverText(
   word: string,
   path: SettingsPath,
-  { rules }: SettingsText,
+  { rules, languages }: SettingsText,
   rulePage: (rule: string) => string | undefined,
 ): MarkupContent | undefined {
   const rule = rules.find(({ id }) => id === word);
@@ -216,6 +220,6 @@ function hoverText(
       ? undefined
       : { kind: "markdown", value: list.map(({ id, title }) => `- \`${id}\`: ${title}`).join("\n") };
   }
-  const meaning = meaningOf(word, path.slice(0, -1));
+  const meaning = meaningOf(word, path.slice(0, -1), languages);
   return meaning === undefined ? undefined : { kind: "markdown", value: meaning };
 }

@@ -1,8 +1,9 @@
 /** Which values can stand at a place in the settings, by the schema that they are checked with. */
 import { z } from "zod";
+import type { Language } from "../languages/language.js";
 import type { Rule } from "../rules/rule.js";
 import type { SettingsPath } from "../settings/issue.js";
-import { settingsSchema } from "../settings/schema.js";
+import { schemasFor } from "../settings/schema.js";
 
 type Schema = {
   readonly const?: unknown;
@@ -14,18 +15,24 @@ type Schema = {
   readonly anyOf?: readonly Schema[];
 };
 
-let whole: Schema | undefined;
+const whole = new WeakMap<readonly Language[], Schema>();
 
 const schemaOf = (type: z.ZodType): Schema => z.toJSONSchema(type, { io: "input", unrepresentable: "any" }) as Schema;
 
 /** The known values at a path, as texts, numbers and booleans; none where anything goes. */
-export function valuesAt(path: SettingsPath, rules: readonly Rule[]): readonly unknown[] {
+export function valuesAt(
+  path: SettingsPath,
+  rules: readonly Rule[],
+  languages: readonly Language[],
+): readonly unknown[] {
   const tune = path.indexOf("tune");
   if (tune >= 0) {
     const rule = rules.find(({ id }) => id === path[tune + 1]);
     return rule?.options === undefined ? [] : valuesIn(schemaOf(rule.options), path.slice(tune + 2));
   }
-  return valuesIn((whole ??= schemaOf(settingsSchema)), path);
+  let schema = whole.get(languages);
+  if (schema === undefined) whole.set(languages, (schema = schemaOf(schemasFor(languages).settings)));
+  return valuesIn(schema, path);
 }
 
 function valuesIn(schema: Schema | undefined, path: SettingsPath): readonly unknown[] {

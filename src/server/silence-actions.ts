@@ -27,6 +27,7 @@ export function knownActions(
 ): CodeAction[] {
   const name = place.text.slice(from - place.from, to - place.from);
   if (rule !== "names.unknown" || !/^[\p{L}\p{N}_$]+$/u.test(name)) return [];
+  const language = session.workspace.languageOf(place.home);
   const edit = workspaceEdit(session, place.home, [session.workspace.knownEdit(place.home, name)]);
   return [
     ...(
@@ -36,7 +37,7 @@ export function knownActions(
           `Add \`${name}\` to \`known\` in ${target.state === "missing" ? "a new " : ""}${target.name}`,
           of,
           target,
-          { at: ["known"], value: name, add: true },
+          { at: ["languages", language, "known"], value: name, add: true },
           session,
         )
     ),

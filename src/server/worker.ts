@@ -31,8 +31,10 @@ export function serveWorker(
     new BrowserMessageReader(scope as never),
     new BrowserMessageWriter(scope as never),
   );
+  const known = more.length === 0 ? languages : [...languages, ...more];
+  const all = [...builtIn, ...more.flatMap(({ rules }) => rules)];
   new Server(connection, {
-    languages: [...languages, ...more],
+    languages: known,
     host: {
       settingsFor: () => ({ settings: settings ?? {} }),
       configureEditor: () => [],
@@ -47,9 +49,9 @@ export function serveWorker(
       isSettingsFile: (uri) => /(?:^|\/)alert-quill\.jsonc$/.test(uri),
       readSettings(_, text) {
         const document = new SettingsDocument(text);
-        const { issues, rules } = checkSettings(document.value, { rules: builtIn });
+        const { issues, rules } = checkSettings(document.value, { rules: all, languages: known });
         const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
-        return { document, issues: [...form, ...issues], rules };
+        return { document, issues: [...form, ...issues], rules, languages: known };
       },
       settingsText: () => undefined,
       rulePage,

@@ -1,23 +1,19 @@
 /** Checking settings: what is wrong is named, and what is right is kept. */
-import { patternRule } from "../languages/index.js";
+import { languages as listed, patternRule } from "../languages/index.js";
+import type { Language } from "../languages/language.js";
+import type { RulePart } from "../languages/settings.js";
 import { PatternError } from "../rules/patterns.js";
 import { areaOf, levels, type Rule } from "../rules/rule.js";
 import { salvage, unknownWord, type SettingsIssue, type SettingsPath } from "./issue.js";
 import { kitLayers, type FoundKit, type KitFinder, type Layer } from "./kits.js";
-import {
-  kitSchema,
-  patternSchema,
-  profileSchema,
-  settingsSchema,
-  zoneSchema,
-  type Kit,
-  type Settings,
-  type SettingsPart,
-} from "./schema.js";
+import { withMovedKeys } from "./moved-keys.js";
+import { languageSchema, patternSchema, schemasFor, type Kit, type Settings, type SettingsPart } from "./schema.js";
 
 export interface CheckOptions {
   /** The rules there are, those of packs among them. */
   readonly rules: readonly Rule[];
+  /** The languages that can be spoken of; those of the package without any. */
+  readonly languages?: readonly Language[];
   readonly find?: KitFinder;
   /** What kits are looked for from: the path of the settings file. */
   readonly from?: string;
@@ -41,18 +37,23 @@ export function optionNames(rule: Rule): string[] {
 }
 
 /** The keys that are known at a place in the settings; none where any key can stand. */
-export function keysAt(path: SettingsPath): readonly string[] {
+export function keysAt(path: SettingsPath, languages: readonly Language[] = listed): readonly string[] {
   const keys = (schema: { readonly shape: object }): string[] => Object.keys(schema.shape);
   const [first, , third] = path;
-  if (path.length === 0) return keys(settingsSchema);
-  if (first === "zones" && path.length === 2) return keys(zoneSchema);
-  if (first === "profiles" && path.length === 2) return keys(profileSchema);
+  const { settings, zone, profile } = schemasFor(languages);
+  if (path.length === 0) return keys(settings);
+  if (first === "zones" && path.length === 2) return keys(zone);
+  if (first === "profiles" && path.length === 2) return keys(profile);
   if (first === "patterns" && path.length === 2) return keys(patternSchema);
   if (first === "patterns" && third === "where" && path.length === 4) {
     return ["kind", "not", "text", "atLeast", "atMost"];
   }
   if (first === "ownLevels" && path.length === 2) return ["standsOn", "colour"];
-  if (path.at(-1) === "language") return ["edition", "modules", "markup"];
+  if (path.at(-1) === "languages") return languages.map(({ id }) => id);
+  if (path.at(-2) === "languages") {
+    const language = languages.find(({ id }) => id === path.at(-1));
+    return language === undefined ? [] : keys(languageSchema(language));
+  }
   if (path.at(-1) === "onSave") return ["remedies", "also", "imports", "layout", "keep", "removals", "when"];
   return [];
 }
@@ -96,8 +97,17 @@ function writtenIndex(list: SettingsPath, index: number, left: readonly Settings
   return written;
 }
 
-export function checkSettings(given: unknown, { rules: known, find, from = "" }: CheckOptions): CheckedSettings {
-  const { data, issues } = salvage(settingsSchema, given ?? {}, [], keysAt);
+export function checkSettings(
+  given: unknown,
+  { rules: known, languages = listed, find, from = "" }: CheckOptions,
+): CheckedSettings {
+  const { data, issues: misread } = salvage(
+    schemasFor(languages).settings,
+    given ?? {},
+    [],
+    (path) => keysAt(path, languages),
+  );
+  const issues = withMovedKeys(misread, given, languages);
   const settings: Settings = data ?? {};
   const found: FoundKit[] = [];
   const kits = new Map<string, readonly Layer[]>();
@@ -168,14 +178,18 @@ function checkLayer(
 }
 
 /** Checks a kit as it was read from its file. */
-export function checkKit(given: unknown): { kit: Kit; issues: SettingsIssue[] } {
+export function checkKit(
+  given: unknown,
+  languages: readonly Language[] = listed,
+): { kit: Kit; issues: SettingsIssue[] } {
+  const schema = schemasFor(languages).kit;
   const { data, issues } = salvage(
-    kitSchema,
+    schema,
     given ?? {},
     [],
-    (path) => (path.length === 0 ? Object.keys(kitSchema.shape) : keysAt(path)),
+    (path) => (path.length === 0 ? Object.keys(schema.shape) : keysAt(path, languages)),
   );
-  return { kit: data ?? {}, issues };
+  return { kit: data ?? {}, issues: withMovedKeys(issues, given, languages) };
 }
 
 function patternRules(
@@ -224,14 +238,54 @@ function noLevel(path: SettingsPath, level: string, levelNames: readonly string[
   );
 }
 
-/** Checks what a part says of rules, and gives it without what is wrong. */
+type RuleSayings = Pick<SettingsPart, "languages" | "levels" | "tune">;
+
+/** Checks what a part says of rules, for all languages and for single ones, and gives it without what is wrong. */
 function checkPart(
   part: SettingsPart,
   path: SettingsPath,
   rules: readonly Rule[],
   levelNames: readonly string[],
   issues: SettingsIssue[],
-): Pick<SettingsPart, "levels" | "tune"> {
+): RuleSayings {
+  const there = rules.flatMap(({ id }) => [id, `${areaOf(id)}.*`]);
+  for (const list of ["also", "keep"] as const) {
+    part.onSave?.[list]?.forEach((name, index) => {
+      if (there.includes(name)) return;
+      const message = `there is no ${name.endsWith(".*") ? "area" : "rule"} \`${name}\``;
+      issues.push(unknownWord({ code: "unknown-rule", path: [...path, "onSave", list, index], message }, name, there));
+    });
+  }
+  const languages = Object.entries(part.languages ?? {}).map(([id, said]) => {
+    const at = [...path, "languages", id];
+    for (const key of Object.keys({ ...said?.levels, ...said?.tune })) {
+      const rule = rules.find((one) => one.id === key);
+      if (rule?.languages?.includes(id) !== false) continue;
+      const list = said?.levels?.[key] === undefined ? "tune" : "levels";
+      issues.push({
+        code: "wrong-value",
+        path: [...at, list, key],
+        atKey: true,
+        message: `\`${key}\` does not look at \`${id}\`, so that this changes nothing`,
+        remedies: [{ title: `Take \`${key}\` out`, path: [...at, list, key], remove: true }],
+      });
+    }
+    return [id, { ...said, ...checkSayings(said ?? {}, at, rules, levelNames, issues) }] as const;
+  });
+  return {
+    ...(part.languages && { languages: Object.fromEntries(languages) }),
+    ...checkSayings(part, path, rules, levelNames, issues),
+  };
+}
+
+/** Checks the levels and options of rules, and gives them without what is wrong. */
+function checkSayings(
+  part: RulePart,
+  path: SettingsPath,
+  rules: readonly Rule[],
+  levelNames: readonly string[],
+  issues: SettingsIssue[],
+): RulePart {
   const ids = rules.map(({ id }) => id);
   const areas = [...new Set(ids.map(areaOf))];
   const kept: Record<string, string> = {};
@@ -256,14 +310,6 @@ function checkPart(
         remedies: [{ title: `Take \`${key}\` out`, path: at, remove: true }],
       });
     } else kept[key] = level;
-  }
-  for (const list of ["also", "keep"] as const) {
-    part.onSave?.[list]?.forEach((name, index) => {
-      const there = [...ids, ...areas.map((area) => `${area}.*`)];
-      if (there.includes(name)) return;
-      const message = `there is no ${name.endsWith(".*") ? "area" : "rule"} \`${name}\``;
-      issues.push(unknownWord({ code: "unknown-rule", path: [...path, "onSave", list, index], message }, name, there));
-    });
   }
   const tune: Record<string, Record<string, unknown>> = {};
   for (const [key, value] of Object.entries(part.tune ?? {})) {

@@ -1,13 +1,14 @@
 /** A settings file as text: its value, where each part of it stands, and how to change it without touching the rest. */
 import {
   findNodeAtLocation,
+  getNodeValue,
   parse,
   parseTree,
   printParseErrorCode,
   type Node as JsonNode,
   type ParseError,
 } from "jsonc-parser";
-import type { Edit, Span } from "../text/edit.js";
+import { applyAll, difference, type Edit, type Span } from "../text/edit.js";
 import type { SettingsIssue, SettingsPath, SettingsRemedy } from "./issue.js";
 
 /** What is wrong with the form of a file. */
@@ -105,7 +106,34 @@ export class SettingsDocument {
       }];
     }
     if ("value" in remedy) return this.change(path, remedy.value);
+    if ("moveTo" in remedy) {
+      const edit = node && difference(this.text, this.moved(node, remedy.moveTo));
+      return edit === undefined ? [] : [edit];
+    }
     return node === undefined ? [] : this.remove(node);
+  }
+
+  /** The text with a node taken to a path. An object or a list is joined with what stands there. */
+  private moved(node: JsonNode, to: SettingsPath): string {
+    const rest = applyAll(this.text, this.remove(node));
+    const value = getNodeValue(node) as unknown;
+    const there = new SettingsDocument(rest);
+    const target = there.tree && findNodeAtLocation(there.tree, [...to]);
+    if (node.type === "object" && target?.type === "object") {
+      return Object
+        .entries(value as object)
+        .reduce(
+          (text, [key, inner]) => applyAll(text, new SettingsDocument(text).change([...to, key], inner)),
+          rest,
+        );
+    }
+    if (node.type === "array" && target?.type === "array") {
+      return (value as unknown[]).reduce<string>(
+        (text, element) => applyAll(text, new SettingsDocument(text).add(to, element)),
+        rest,
+      );
+    }
+    return applyAll(rest, there.change(to, value));
   }
 
   /** Takes out what stands at a path, with the comma that goes with it. */
@@ -115,6 +143,15 @@ export class SettingsDocument {
     const index = siblings.indexOf(element);
     const end = (one: JsonNode): number => one.offset + one.length;
     const next = siblings[index + 1];
+    const before = index > 0
+      ? this.text.slice(end(siblings[index - 1]!) + this.skipped, element.offset + this.skipped)
+      : "";
+    if (/\S/.test(before.replace(",", ""))) {
+      // A comment behind what stands before stays, with the comma, which does no harm behind the last element.
+      const from = next === undefined ? element.offset - /\s*$/.exec(before)![0].length : element.offset;
+      const to = next === undefined ? end(element) : next.offset;
+      return [{ from: from + this.skipped, to: to + this.skipped, insert: "" }];
+    }
     const from = index > 0 ? end(siblings[index - 1]!) : element.offset;
     const to = index > 0 || next === undefined ? end(element) : next.offset;
     // A comma behind the last element that is left does no harm; one before nothing would.
@@ -167,19 +204,24 @@ export class SettingsDocument {
     }
     const rest = this.text.slice(at, holder.offset + holder.length - 1 + this.skipped);
     const indent = /([ \t]*)$/.exec(rest)![1]!;
-    return {
-      from: at,
-      to: at,
-      insert: /[\n\r]/.test(rest)
-        ? `${/\r?\n|\r/.exec(rest)![0]}${indent}  ${property}`
-        : rest === "" ? ` ${property} ` : ` ${property}`,
-    };
+    if (/[\n\r]/.test(rest)) {
+      return { from: at, to: at, insert: `${/\r?\n|\r/.exec(rest)![0]}${indent}  ${property}` };
+    }
+    return { from: at, to: rest.trim() === "" ? at + rest.length : at, insert: ` ${property} ` };
   }
 }
 
 /** A property as text, with objects around its value for the rest of its path. */
 function entry([key, ...rest]: SettingsPath, value: unknown): string {
-  return `${JSON.stringify(key)}: ${rest.length === 0 ? JSON.stringify(value) : `{ ${entry(rest, value)} }`}`;
+  return `${JSON.stringify(key)}: ${rest.length === 0 ? written(value) : `{ ${entry(rest, value)} }`}`;
+}
+
+/** A value on one line, with a space behind commas and colons and inside braces. */
+function written(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(written).join(", ")}]`;
+  if (typeof value !== "object" || value === null) return JSON.stringify(value);
+  const properties = Object.entries(value).map(([key, inner]) => `${JSON.stringify(key)}: ${written(inner)}`);
+  return properties.length === 0 ? "{}" : `{ ${properties.join(", ")} }`;
 }
 
 /** Keys of an object, or of what is in it, that stand there more than once. */

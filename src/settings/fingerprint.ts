@@ -7,11 +7,11 @@ export function ruleFingerprint({ rule, options, beside }: ActiveRule): string {
 }
 
 /** What all rules may go by. */
-export function surroundingsFingerprint({ language, runtime, known }: ResolvedSettings): string {
-  return JSON.stringify([language.edition, language.markup, runtime, known]);
+export function surroundingsFingerprint({ values }: ResolvedSettings): string {
+  return JSON.stringify(values);
 }
 
-/** All that decides the alerts of a text and how they are told: `variant` is how its language reads it. */
+/** All that decides the alerts of a text and how they are told, of settings for its language: `variant` is how the language reads it. */
 export function fingerprint(settings: ResolvedSettings, variant: string): string {
   const { active, generated, largest, ownLevels, lacksPacks } = settings;
   return JSON.stringify([

@@ -17,7 +17,11 @@ export type SettingsPath = readonly (string | number)[];
 
 /** A change that settles an issue, at a place in the settings. */
 export type SettingsRemedy = { readonly title: string; readonly path: SettingsPath } & (
-  { readonly rename: string } | { readonly value: unknown } | { readonly remove: true }
+    | { readonly rename: string }
+    | { readonly value: unknown }
+    /** What stands at the path goes to another one, joined with what is there. */
+    | { readonly moveTo: SettingsPath }
+    | { readonly remove: true }
 );
 
 export interface SettingsIssue {

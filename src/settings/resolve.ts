@@ -1,6 +1,8 @@
 /** From settings as written to what applies to each rule. */
-import { areaOf, type AlertLevel, type Beside, type Level, type Rule } from "../rules/rule.js";
-import { checkSettings, type CheckedSettings } from "./check.js";
+import type { Language } from "../languages/language.js";
+import { plainSettings, valuesOf, type LanguageValues, type RulePart } from "../languages/settings.js";
+import { areaOf, type AlertLevel, type Beside, type Rule } from "../rules/rule.js";
+import { checkSettings, type CheckedSettings, type CheckOptions } from "./check.js";
 import { globTest } from "./globs.js";
 import { SettingsError } from "./issue.js";
 import { inKit, type Layer } from "./kits.js";
@@ -29,14 +31,10 @@ export interface Outcome {
 
 /** Settings that have been checked, with what follows from them for each rule. */
 export interface ResolvedSettings {
-  readonly language: {
-    readonly edition: number;
-    readonly modules: boolean | "detect";
-    /** Names that markup in code becomes calls of. */
-    readonly markup: readonly string[];
-  };
-  readonly runtime: readonly string[];
-  readonly known: readonly string[];
+  /** The same for files in a language: what is said of that alone counts, and `values` are its own. */
+  readonly in: (language: Language) => ResolvedSettings;
+  /** What was said of the language; of none before `in` was asked. */
+  readonly values: LanguageValues;
   readonly generated: "form" | "all";
   readonly largest: number;
   readonly active: readonly ActiveRule[];
@@ -76,11 +74,11 @@ export function planLayers(
     });
   } else {
     // What the files are written in is the same in any run.
-    const { language, runtime, known } = settings;
-    layers.push({
-      name,
-      settings: { ...(language && { language }), ...(runtime && { runtime }), ...(known && { known }) },
+    const languages = Object.entries(settings.languages ?? {}).map(([id, said]) => {
+      const { levels: _, tune: __, ...values } = said ?? {};
+      return [id, values] as const;
     });
+    layers.push({ name, settings: { languages: Object.fromEntries(languages) } });
   }
   if (chosen !== undefined) {
     layers.push(...kitsAt("profiles", profile!), { name: `profile ${profile}`, settings: chosen });
@@ -95,17 +93,49 @@ export function combine(
   ownLevels: OwnLevels = {},
   lacksPacks = false,
 ): ResolvedSettings {
+  const made = new Map<Language, ResolvedSettings>();
+  const common = {
+    ...surroundings(layers.map(({ settings }) => settings)),
+    ownLevels,
+    lacksPacks,
+    in(language: Language): ResolvedSettings {
+      let settings = made.get(language);
+      if (settings === undefined) {
+        const said = layers.map(({ settings: { languages } }) => languages?.[language.id] ?? {});
+        const speaksOfRules = said.some(({ levels, tune }) => levels !== undefined || tune !== undefined);
+        const judged = speaksOfRules ? judge(layers, rules, ownLevels, language.id) : ofAll;
+        made.set(language, (settings = { ...common, ...judged, values: valuesOf(language.settings, said) }));
+      }
+      return settings;
+    },
+  };
+  const ofAll = judge(layers, rules, ownLevels);
+  return { ...common, ...ofAll, values: plainSettings.standard };
+}
+
+/** What layers come to for each rule, in one language or where no language is asked for. */
+function judge(
+  layers: readonly Layer[],
+  rules: readonly Rule[],
+  ownLevels: OwnLevels,
+  language?: string,
+): Pick<ResolvedSettings, "active" | "outcomes" | "optionsOf"> {
   const outcomes = new Map<string, Outcome>();
   const said = new Map<string, { level: string; from: string }>();
   const tuned = new Map<string, { options: Record<string, unknown>; by: string[] }>();
   for (const layer of layers) {
+    const own = language === undefined ? undefined : layer.settings.languages?.[language];
     for (const rule of rules) {
-      const level = levelIn(layer, rule);
+      const level = (own && saidOf(rule, own)) ?? levelIn(layer, rule);
       if (level !== undefined) said.set(rule.id, { level, from: layer.name });
     }
-    for (const [id, options] of Object.entries(layer.settings.tune ?? {})) {
+    for (const [id, options] of [layer.settings, own ?? {}].flatMap(({ tune }) => Object.entries(tune ?? {}))) {
       const before = tuned.get(id);
-      tuned.set(id, { options: { ...before?.options, ...options }, by: [...(before?.by ?? []), layer.name] });
+      const by = before?.by ?? [];
+      tuned.set(id, {
+        options: { ...before?.options, ...options },
+        by: by.at(-1) === layer.name ? by : [...by, layer.name],
+      });
     }
   }
   const optionsOf = (rule: Rule): unknown => rule.options?.parse(tuned.get(rule.id)?.options ?? {});
@@ -125,14 +155,12 @@ export function combine(
         : { rule, level: own.standsOn, ownLevel: level, options },
     );
   }
-  return {
-    ...surroundings(layers.map(({ settings }) => settings)),
-    active: withBeside(active, optionsOf),
-    outcomes,
-    ownLevels,
-    lacksPacks,
-    optionsOf,
-  };
+  return { active: withBeside(active, optionsOf), outcomes, optionsOf };
+}
+
+/** The same settings with these rules on and no others, in every language. */
+export function withActive(settings: ResolvedSettings, active: readonly ActiveRule[]): ResolvedSettings {
+  return { ...settings, active, in: (language) => withActive(settings.in(language), active) };
 }
 
 /** Rules that are on, each with how those are set that it goes by. */
@@ -159,23 +187,21 @@ function undecided(rule: Rule): { level: string; from: string } {
 }
 
 /** A rule's own entry wins over its area's, whatever their order in a layer. */
-function levelIn({ builtIn, settings }: Layer, rule: Rule): Level | string | undefined {
+function levelIn({ builtIn, settings }: Layer, rule: Rule): string | undefined {
   if (builtIn !== undefined) return inKit(rule, builtIn) ? rule.level : undefined;
-  return settings.levels?.[rule.id] ?? settings.levels?.[`${areaOf(rule.id)}.*`];
+  return saidOf(rule, settings);
+}
+
+function saidOf(rule: Rule, { levels }: RulePart): string | undefined {
+  return levels?.[rule.id] ?? levels?.[`${areaOf(rule.id)}.*`];
 }
 
 function surroundings(
   parts: readonly SettingsPart[],
-): Pick<ResolvedSettings, "language" | "runtime" | "known" | "generated" | "largest" | "onSave"> {
+): Pick<ResolvedSettings, "generated" | "largest" | "onSave"> {
   const last = <Value>(pick: (part: SettingsPart) => Value | undefined, standard: Value): Value =>
     parts.map(pick).findLast((value) => value !== undefined) ?? standard;
   return {
-    language: {
-      edition: last(({ language }) => language?.edition, 2025),
-      modules: last(({ language }) => language?.modules, "detect"),
-      markup: [...new Set(parts.flatMap(({ language }) => language?.markup ?? []))],
-    },
-    runtime: last(({ runtime }) => runtime, ["browser", "node"]),
     onSave: {
       remedies: "certain",
       also: [],
@@ -188,13 +214,15 @@ function surroundings(
     },
     generated: last(({ generated }) => generated, "form"),
     largest: last(({ largest }) => largest, 5_000_000),
-    known: [...new Set(parts.flatMap(({ known = [] }) => known))],
   };
 }
 
 /** Checks settings and works out the level and options of every rule. Throws a `SettingsError` that names all mistakes. */
-export function resolveSettings(settings: Settings, rules: readonly Rule[], plan: PlanOptions = {}): ResolvedSettings {
-  const checked = checkSettings(settings, { rules });
+export function resolveSettings(
+  settings: Settings,
+  options: Pick<CheckOptions, "rules" | "languages">,
+): ResolvedSettings {
+  const checked = checkSettings(settings, options);
   if (checked.issues.length > 0) throw new SettingsError(checked.issues);
-  return combine(planLayers(checked, plan), checked.rules, checked.settings.ownLevels);
+  return combine(planLayers(checked), checked.rules, checked.settings.ownLevels);
 }

@@ -1,9 +1,9 @@
 /** The shape of settings as one writes them. */
 import { z } from "zod";
+import { languages as listed, type ListedSettings } from "../languages/index.js";
+import type { Language } from "../languages/language.js";
+import type { RulePart } from "../languages/settings.js";
 import { levels } from "../rules/rule.js";
-
-export const editions = [2015, 2016, 2017, 2018, 2019, 2020, 2021, 2022, 2023, 2024, 2025] as const;
-export const runtimes = ["browser", "node", "worker", "service-worker"] as const;
 
 const globs = z.array(z.string());
 
@@ -58,98 +58,123 @@ const onSaveSchema = z.strictObject({
     .describe("Whether only a save by hand counts, as without it, or one that the editor makes by itself too."),
 });
 
-/** What a kit, a zone and a profile can say as well as the whole. */
-const part = {
-  kits: z.array(z.string())
-    .optional()
-    .describe(
-      "Where to start: kits by name, as a file (`./kits/harbour.jsonc`) or as a package. Of two that speak of the same rule the later one wins.",
-    ),
-  language: z.strictObject({
-    edition: z.literal([...editions])
-      .optional()
-      .describe("The edition of ECMAScript whose names and syntax exist; 2025 without it."),
-    modules: z.union([z.boolean(), z.literal("detect")])
-      .optional()
-      .describe("Whether files are modules; `detect`, as without it, tells by their name and content."),
-    markup: z.array(z.string())
-      .optional()
-      .describe(
-        "Names that markup in code becomes calls of, so that their imports are in use, beside the usual ones and those of `tsconfig.json`.",
-      ),
-  })
-    .optional()
-    .describe("What the files are written in."),
-  runtime: z.array(z.enum(runtimes)).optional().describe("Whose ready-made names exist; browser and node without it."),
-  known: z.array(z.string()).optional().describe("Names that are defined elsewhere."),
-  generated: z.enum(["form", "all"])
-    .optional()
-    .describe(
-      "How much is looked at of a file that says in the comments at its top that it is generated: its form alone, as without it, or all.",
-    ),
-  largest: z.int()
-    .min(1)
-    .optional()
-    .describe(
-      "The length in characters up to which a file is looked at in full; of a longer one only the form is. 5,000,000 without it.",
-    ),
+/** What can be said of rules, for all languages or for one. */
+const ofRules = {
   levels: z.record(z.string(), z.string())
     .optional()
     .describe("The level of a rule, or of all rules of an area with `area.*`; `off` switches them off."),
   tune: z.record(z.string(), z.record(z.string(), z.unknown())).optional().describe("The options of a rule."),
-  onSave: onSaveSchema.optional().describe("What is done to a file when it is saved in an editor that asks for it."),
 };
 
-export const zoneSchema = z.strictObject({
-  files: globs.min(1).describe("Which files it is about, as globs from the settings file's folder."),
-  ...part,
-});
+/** What settings say of a language. */
+export type LanguagePart = RulePart & { readonly [key: string]: unknown };
 
-export const profileSchema = z.strictObject({
-  base: z.enum(["project", "nothing"])
-    .optional()
-    .describe("Whether it comes on top of the project's settings, as without it, or starts with no rule at all."),
-  ...part,
-});
+/** What settings say of languages, by their ids. */
+export type LanguageParts = ListedSettings & { readonly [id: string]: LanguagePart | undefined };
+
+/** The keys of a language, by what each can hold. */
+export function languageSchema(language: Language): z.ZodObject {
+  return z.strictObject({ ...language.settings.shape, ...ofRules });
+}
+
+function partSchema(languages: readonly Language[]) {
+  const parts = z.strictObject(
+    Object.fromEntries(
+      languages.map((language) => [
+        language.id,
+        languageSchema(language)
+          .optional()
+          .describe(`What files in ${language.nameFor("")} are written in, and what is told of them alone.`),
+      ]),
+    ),
+  );
+  return {
+    kits: z.array(z.string())
+      .optional()
+      .describe(
+        "Where to start: kits by name, as a file (`./kits/harbour.jsonc`) or as a package. Of two that speak of the same rule the later one wins.",
+      ),
+    languages: (parts as unknown as z.ZodType<LanguageParts, LanguageParts>)
+      .optional()
+      .describe(
+        "What is said of single languages: edition, runtime, known names, and levels and options that hold there.",
+      ),
+    generated: z.enum(["form", "all"])
+      .optional()
+      .describe(
+        "How much is looked at of a file that says in the comments at its top that it is generated: its form alone, as without it, or all.",
+      ),
+    largest: z.int()
+      .min(1)
+      .optional()
+      .describe(
+        "The length in characters up to which a file is looked at in full; of a longer one only the form is. 5,000,000 without it.",
+      ),
+    ...ofRules,
+    onSave: onSaveSchema.optional().describe("What is done to a file when it is saved in an editor that asks for it."),
+  };
+}
 
 const ownLevelSchema = z.strictObject({
   standsOn: z.enum(levels).describe("The level that it counts as."),
   colour: z.enum(["red", "yellow", "green", "blue", "cyan", "magenta"]).optional().describe("Its colour in reports."),
 });
 
-/** What a kit's file can say. */
-export const kitSchema = z.strictObject({
-  $schema: z.string().optional(),
-  ...part,
-  patterns: z.record(z.string(), patternSchema).optional().describe("Rules without code, by name."),
-  packs: z.array(z.string()).optional().describe("Files or packages with rules of one's own."),
-});
+function makeSchemas(languages: readonly Language[]) {
+  const part = partSchema(languages);
+  const zone = z.strictObject({
+    files: globs.min(1).describe("Which files it is about, as globs from the settings file's folder."),
+    ...part,
+  });
+  const profile = z.strictObject({
+    base: z.enum(["project", "nothing"])
+      .optional()
+      .describe("Whether it comes on top of the project's settings, as without it, or starts with no rule at all."),
+    ...part,
+  });
+  const kit = z.strictObject({
+    $schema: z.string().optional(),
+    ...part,
+    patterns: z.record(z.string(), patternSchema).optional().describe("Rules without code, by name."),
+    packs: z.array(z.string()).optional().describe("Files or packages with rules of one's own."),
+  });
+  const settings = z.strictObject({
+    $schema: z.string().optional().describe("Where an editor finds the schema of this file."),
+    ...part,
+    skip: globs.optional().describe("Files that are left alone, as globs from the settings file's folder."),
+    zones: z.array(zone)
+      .optional()
+      .describe("Parts of the project with settings of their own; of two for the same file the later one wins."),
+    profiles: z.record(z.string(), profile)
+      .optional()
+      .describe("Named sets for special runs: `review --profile NAME`."),
+    ownLevels: z.record(z.string(), ownLevelSchema).optional().describe("Levels of one's own, by name."),
+    patterns: z.record(z.string(), patternSchema).optional().describe("Rules without code, by name: `pattern.NAME`."),
+    packs: z.array(z.string()).optional().describe("Files or packages with rules of one's own."),
+    baseline: z.string()
+      .optional()
+      .describe("A file with the alerts that were there before and are not shown; `setup --baseline` writes it."),
+  });
+  return { settings, kit, zone, profile };
+}
 
-export const settingsSchema = z.strictObject({
-  $schema: z.string().optional().describe("Where an editor finds the schema of this file."),
-  ...part,
-  skip: globs.optional().describe("Files that are left alone, as globs from the settings file's folder."),
-  zones: z.array(zoneSchema)
-    .optional()
-    .describe("Parts of the project with settings of their own; of two for the same file the later one wins."),
-  profiles: z.record(z.string(), profileSchema)
-    .optional()
-    .describe("Named sets for special runs: `review --profile NAME`."),
-  ownLevels: z.record(z.string(), ownLevelSchema).optional().describe("Levels of one's own, by name."),
-  patterns: z.record(z.string(), patternSchema).optional().describe("Rules without code, by name: `pattern.NAME`."),
-  packs: z.array(z.string()).optional().describe("Files or packages with rules of one's own."),
-  baseline: z.string()
-    .optional()
-    .describe("A file with the alerts that were there before and are not shown; `setup --baseline` writes it."),
-});
+type Schemas = ReturnType<typeof makeSchemas>;
+const made = new WeakMap<readonly Language[], Schemas>();
+
+/** The schemas of a settings file, a kit, a zone and a profile for some languages; for those of the package without any. */
+export function schemasFor(languages: readonly Language[] = listed): Schemas {
+  let schemas = made.get(languages);
+  if (schemas === undefined) made.set(languages, (schemas = makeSchemas(languages)));
+  return schemas;
+}
 
 /** Settings as one writes them. */
-export type Settings = z.input<typeof settingsSchema>;
-export type Kit = z.input<typeof kitSchema>;
+export type Settings = z.input<Schemas["settings"]>;
+export type Kit = z.input<Schemas["kit"]>;
 export type OwnLevels = NonNullable<Settings["ownLevels"]>;
 /** What the whole, a kit, a zone and a profile have in common. */
 export type SettingsPart =
-  Pick<Settings, "kits" | "language" | "runtime" | "known" | "generated" | "largest" | "levels" | "tune" | "onSave">;
+  Pick<Settings, "kits" | "languages" | "generated" | "largest" | "levels" | "tune" | "onSave">;
 type GivenOnSave = z.output<typeof onSaveSchema>;
 /** What is done on saving, with nothing left open. */
 export type OnSave = { readonly [Key in keyof GivenOnSave]-?: Exclude<GivenOnSave[Key], undefined> };

@@ -89,7 +89,7 @@ function run(
     kits: [],
     levels,
     tune,
-    ...(edition !== undefined && { language: { edition } }),
+    ...(edition !== undefined && { languages: { [language.id]: { edition } } }),
     ...(largest !== undefined && { largest }),
   } as Settings;
   const workspace = createWorkspace({

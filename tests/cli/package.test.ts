@@ -52,7 +52,7 @@ const alerts: Alert[] = workspace.alerts("file:///a.js");
 export const rule = defineRule({ id: "dead.tide", title: "T", why: "W", level: "error", kits: [], examples: { alerts: [], quiet: [] }, visit: { CallExpression: (call, file) => file.alert(call.callee, { message: "m" }) } });
 export const all = [alerts.map(({ rule: id }) => id), parse("", { module: true, jsx: false }).root.type, checkExamples(rule), typeof serveStdio, typeof serveWorker, typeof defineLanguage, typeof defineKind, typeof z.string, (file: FileView) => file.typed] as const;
 // @ts-expect-error a runtime that is not there
-createWorkspace({ languages: [], settings: { runtime: ["kiosk"] } });
+createWorkspace({ languages: [], settings: { languages: { javascript: { runtime: ["kiosk"] } } } });
 `,
     );
     const options = {

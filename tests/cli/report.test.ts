@@ -7,7 +7,10 @@ import { harbour, quillIn, scratch } from "../support/command.js";
 
 function report(text: string, columns = 100, file = "a.js", args: string[] = []): string[] {
   const folder = scratch();
-  writeFileSync(path.join(folder, "alert-quill.jsonc"), '{ "kits": ["sound"], "runtime": ["node"] }');
+  writeFileSync(
+    path.join(folder, "alert-quill.jsonc"),
+    '{ "kits": ["sound"], "languages": { "javascript": { "runtime": ["node"] } } }',
+  );
   writeFileSync(path.join(folder, file), text);
   const { out } = quillIn(folder, { COLUMNS: String(columns) }, "review", ...args);
   return out.slice(0, out.search(/^─/m)).split("\n").filter((line) => line !== "");
@@ -54,7 +57,10 @@ const marks: [string, string, string[]][] = [
 
 test("a mark stands under what it marks, whatever stands before it", () => {
   const folder = scratch();
-  writeFileSync(path.join(folder, "alert-quill.jsonc"), '{ "kits": ["sound"], "runtime": ["node"] }');
+  writeFileSync(
+    path.join(folder, "alert-quill.jsonc"),
+    '{ "kits": ["sound"], "languages": { "javascript": { "runtime": ["node"] } } }',
+  );
   marks.forEach(([, text], index) => writeFileSync(path.join(folder, `${index}.js`), text));
   const blocks = quillIn(folder, {}, "review").out.split("\n\n");
   marks.forEach(([name, , [source, mark]], index) => {

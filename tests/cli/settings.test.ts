@@ -17,8 +17,7 @@ function project(files: Record<string, string>): string {
 
 test("mistakes in settings are told in every form, end with 2, and what is valid counts", () => {
   const folder = project({
-    "alert-quill.jsonc":
-      '{\n  "known": ["tide"],\n  "levels": { "names.unknwon": "off" },\n  "zones": [{ "files": ["tests/**"] }]\n}\n',
+    "alert-quill.jsonc": '{\n  "languages": { "javascript": { "known": ["tide"] } },\n  "levels": { "names.unknwon": "off" },\n  "zones": [{ "files": ["tests/**"] }]\n}\n',
     "src/a.js": "tide(water);\n",
   });
   const { code, out, err } = quill(folder, "review");
@@ -54,7 +53,7 @@ describe("trace", () => {
     const { code, out } = quill(folder, "trace", "scripts/timetable.mjs");
     expect(code).toBe(0);
     for (const line of [
-      "language        JavaScript, edition 2025, modules told by name and content",
+      "language        JavaScript\n  edition         2025, modules told by name and content",
       "runtimes        node",
       "known names     harbourMap",
       "in this order   kit sound → kit tidy → the settings file → zone scripts/**",
@@ -134,26 +133,37 @@ test.each<[string, Record<string, string>, string[], string[]]>([
     "an unknown key of a kit",
     {
       "alert-quill.jsonc": '{ "kits": ["sound", "./kit.jsonc"] }',
-      "kit.jsonc": '{ "known": ["tide", "wind"], "knwon": [] }',
+      "kit.jsonc": '{ "languages": { "javascript": { "known": ["tide", "wind"] } }, "knwon": [] }',
     },
-    ["In the kit ./kit.jsonc, at knwon: there is no setting `knwon` here: did you mean `known`?"],
+    [
+      "In the kit ./kit.jsonc, at knwon: there is no setting `knwon` here: did you mean `known`, which stands in `languages` › `javascript`?",
+    ],
     ["calls.debug-pause a.js"],
   ],
   [
     "a kit that is not installed",
-    { "alert-quill.jsonc": '{ "kits": ["sound", "quill-kit-tides"], "known": ["tide", "wind"] }' },
+    {
+      "alert-quill.jsonc":
+        '{ "kits": ["sound", "quill-kit-tides"], "languages": { "javascript": { "known": ["tide", "wind"] } } }',
+    },
     ["There is no kit `quill-kit-tides` (the package is not installed"],
     ["calls.debug-pause a.js"],
   ],
   [
     "a key that is written twice",
-    { "alert-quill.jsonc": '{ "known": ["wind"], "known": ["tide"], "levels": { "calls.*": "off" } }' },
+    {
+      "alert-quill.jsonc":
+        '{ "languages": { "javascript": { "known": ["wind"], "known": ["tide"] } }, "levels": { "calls.*": "off" } }',
+    },
     ["`known` is written again further down, and only that counts"],
     ["names.unknown b.js"],
   ],
   [
     "an area without its star",
-    { "alert-quill.jsonc": '{ "levels": { "names": "off", "calls.*": "off" }, "known": ["tide"] }' },
+    {
+      "alert-quill.jsonc":
+        '{ "levels": { "names": "off", "calls.*": "off" }, "languages": { "javascript": { "known": ["tide"] } } }',
+    },
     ["There is no rule `names`: did you mean `names.*`?"],
     ["names.unknown b.js"],
   ],

@@ -79,7 +79,7 @@ local ok, fault = pcall(function()
   vim.cmd("edit! | bdelete")
 
   -- Other settings count at once.
-  vim.fn.writefile({ '{ "known": ["moor"] }' }, "alert-quill.jsonc")
+  vim.fn.writefile({ '{ "languages": { "javascript": { "known": ["moor"] } } }' }, "alert-quill.jsonc")
   wait("the settings to count", function() return #vim.diagnostic.get(0) == 0 end)
 end)
 if not ok then say("fault", fault .. "\n" .. vim.inspect(marks())) end

@@ -73,7 +73,7 @@ describe("documents", () => {
       ...javascript(),
       reparse: () => {
         if (fails) throw new Error("on purpose");
-        return javascript().parse("", { uri, languageId: "javascript", modules: "detect" });
+        return javascript().parse("", { uri, languageId: "javascript" });
       },
     };
     const workspace = createWorkspace({ languages: [shaky] });
@@ -151,13 +151,25 @@ describe("settings", () => {
     ["a kit that is not there", { kits: ["sond"] }, "missing-kit", ["kits", 0], "sound"],
     [
       "an edition that is not there",
-      { language: { edition: 2014 } },
+      { languages: { javascript: { edition: 2014 } } },
       "wrong-value",
-      ["language", "edition"],
+      ["languages", "javascript", "edition"],
       undefined,
     ],
-    ["a runtime that is not there", { runtime: ["kiosk"] }, "wrong-value", ["runtime", 0], undefined],
-    ["a wrong kind of value", { known: "tide" }, "wrong-value", ["known"], undefined],
+    [
+      "a runtime that is not there",
+      { languages: { javascript: { runtime: ["kiosk"] } } },
+      "wrong-value",
+      ["languages", "javascript", "runtime", 0],
+      undefined,
+    ],
+    [
+      "a wrong kind of value",
+      { languages: { javascript: { known: "tide" } } },
+      "wrong-value",
+      ["languages", "javascript", "known"],
+      undefined,
+    ],
     [
       "an option that is not there",
       { tune: { "calls.console-output": { alow: [] } } },
@@ -215,16 +227,31 @@ describe("settings", () => {
       "tide(;\n",
       ["syntax.missing-closer", "names.unknown"],
     ],
-    ["known names", { known: ["tide"] }, "tide();\n", []],
-    ["a runtime's names", { runtime: ["node"] }, "process.exit(document);\n", ["names.unknown"]],
+    ["known names", { languages: { javascript: { known: ["tide"] } } }, "tide();\n", []],
+    [
+      "a runtime's names",
+      { languages: { javascript: { runtime: ["node"] } } },
+      "process.exit(document);\n",
+      ["names.unknown"],
+    ],
     [
       "an old edition lacks newer names",
-      { language: { edition: 2015 }, runtime: [] },
+      { languages: { javascript: { edition: 2015, runtime: [] } } },
       "new Map();\nnew WeakRef(Promise);\n",
       ["names.unknown"],
     ],
-    ["a module asked for is strict", { language: { modules: true } }, "with (Map) {}\n", ["syntax.misplaced"]],
-    ["a script asked for has no imports", { language: { modules: false } }, "import \"tide\";\n", ["syntax.misplaced"]],
+    [
+      "a module asked for is strict",
+      { languages: { javascript: { modules: true } } },
+      "with (Map) {}\n",
+      ["syntax.misplaced"],
+    ],
+    [
+      "a script asked for has no imports",
+      { languages: { javascript: { modules: false } } },
+      "import \"tide\";\n",
+      ["syntax.misplaced"],
+    ],
     ["told by content", {}, "export const a = 1;\nawait a;\n", []],
   ])("%s", (_, settings, text, expected) => {
     expect(rulesFound(text, settings).sort()).toEqual([...expected].sort());

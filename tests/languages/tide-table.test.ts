@@ -1,7 +1,7 @@
 /** A language that somebody else wrote, by the public entry points alone: shared rules, its own, hush comments, increments, and the server. */
 import path from "node:path";
 import { PassThrough } from "node:stream";
-import { createWorkspace, rules, type Edit } from "alert-quill";
+import { createWorkspace, rules, type Edit, type LanguagePart } from "alert-quill";
 import { serve } from "alert-quill/server";
 import { checkExamples } from "alert-quill/testing";
 import { describe, expect, test } from "vitest";
@@ -29,6 +29,20 @@ function opened(text: string) {
   workspace.open({ uri, languageId: "tide-table", version: 0, text });
   return workspace;
 }
+
+test("settings speak of the language by its id", () => {
+  const workspace = (said: LanguagePart) => createWorkspace({
+    languages: [tideTable],
+    settings: { languages: { "tide-table": said } },
+  });
+  const known = workspace({ known: ["dawn"], levels: { "names.unknown": "hint" } });
+  known.open({ uri, languageId: "tide-table", version: 0, text: "moor dawn\nmoor noon" });
+  expect(known.alerts(uri).map(({ level, from }) => [level, from])).toEqual([["hint", 15]]);
+  expect(() => workspace({ edition: 2 })).toThrow("there is no setting `edition` here");
+  expect(() => createWorkspace({ languages: [tideTable], settings: { languages: { javascript: {} } } })).toThrow(
+    "there is no language `javascript` here",
+  );
+});
 
 const told = (text: string): string[] =>
   opened(text).alerts(uri).map(({ rule, from, to }) => `${rule} ${JSON.stringify(text.slice(from, to))}`);

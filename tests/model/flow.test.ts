@@ -14,7 +14,6 @@ function graphOf(code: string, uri = "file:///a.js"): { flow: FlowGraph; root: N
   const tree = language.parse(code, {
     uri,
     languageId: uri.endsWith("ts") ? "typescript" : "javascript",
-    modules: "detect",
   });
   const keeper = language.names(tree);
   keeper.add(tree.root);

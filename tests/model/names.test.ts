@@ -10,7 +10,6 @@ function namesIn(code: string, languageId = "javascript"): { names: Names; root:
   const tree = language.parse(code, {
     uri: languageId === "javascript" ? "file:///a.js" : "file:///a.ts",
     languageId,
-    modules: "detect",
   });
   const keeper = language.names(tree);
   keeper.add(tree.root);

@@ -288,7 +288,7 @@ test("a client that shows no Markdown gets plain words", () => inFolder({}, asyn
 }));
 
 test("links and names with spaces and other letters", () => inFolder({}, async ({ client, folder }) => {
-  write(folder, { "Fähre nach Süd/alert-quill.jsonc": '{ "known": ["tide"] }' });
+  write(folder, { "Fähre nach Süd/alert-quill.jsonc": '{ "languages": { "javascript": { "known": ["tide"] } } }' });
   await client.initialize({}, {}, { rootUri: pathToFileURL(folder).href });
   const file = pathToFileURL(path.join(folder, "Fähre nach Süd/größe #1.js")).href;
   for (const uri of [file, decodeURI(file)]) {

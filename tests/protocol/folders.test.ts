@@ -13,10 +13,10 @@ test(
   "nothing outside of the folders is read: settings, ignore files and baselines above them, and what links lead to",
   () => inFolder(
     {
-      "alert-quill.jsonc": '{ "known": ["tide"] }',
+      "alert-quill.jsonc": '{ "languages": { "javascript": { "known": ["tide"] } } }',
       ".gitignore": "*.js\n",
       "inner/a.js": "tide();\n",
-      "other/alert-quill.jsonc": '{ "known": ["tide"] }',
+      "other/alert-quill.jsonc": '{ "languages": { "javascript": { "known": ["tide"] } } }',
       "other/b.js": "tide();\n",
       "based/alert-quill.jsonc": '{ "baseline": "../base.json" }',
       "base.json": JSON.stringify({
@@ -61,7 +61,10 @@ test(
   () => inFolder(
     { "inner/a.js": "tide();\n", "other/b.js": "tide();\n", "late/c.js": "tide();\n" },
     async ({ client, uri }) => {
-      const ofFolder: Record<string, object> = { [uri("other")]: { known: ["tide"] }, [uri("late")]: { calm: "loud" } };
+      const ofFolder: Record<string, object> = {
+        [uri("other")]: { languages: { javascript: { known: ["tide"] } } },
+        [uri("late")]: { calm: "loud" },
+      };
       client.watch.project = true;
       client.answers["workspace/configuration"] = ({ items }) =>
         items.map(({ scopeUri = "" }: { scopeUri?: string }) => ({ scope: "workspace", ...ofFolder[scopeUri] }));
@@ -217,7 +220,9 @@ test(
 test(
   "a folder that is no file, and settings of a person where no folder has some",
   () => inFolder({}, async ({ client, folder }) => {
-    write(personal.XDG_CONFIG_HOME, { "alert-quill/settings.jsonc": '{ "known": ["tide"] }' });
+    write(personal.XDG_CONFIG_HOME, {
+      "alert-quill/settings.jsonc": '{ "languages": { "javascript": { "known": ["tide"] } } }',
+    });
     await client.initialize({}, {}, {
       workspaceFolders: [{ uri: "harbour:/elsewhere", name: "far" }, { uri: pathToFileURL(folder).href, name: "near" }],
     });

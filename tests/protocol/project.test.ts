@@ -161,7 +161,7 @@ test(
     expect(await review()).toBe(1);
     changed("src/a.js", "keel();\nwater();\n");
     expect(await review()).toBe(2);
-    changed("alert-quill.jsonc", '{ "known": ["water"] }');
+    changed("alert-quill.jsonc", '{ "languages": { "javascript": { "known": ["water"] } } }');
     expect(await review()).toBe(1);
     write(folder, {
       "base.json": JSON.stringify({

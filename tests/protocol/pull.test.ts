@@ -46,20 +46,23 @@ test(
 
 test(
   "a settings file is told the same way, and new settings make the client ask again",
-  () => inFolder({ "alert-quill.jsonc": '{ "known": ["tide"] }' }, async ({ client, folder, uri }) => {
-    await client.initialize(pulling, {}, { workspaceFolders: [{ uri: uri("."), name: "harbour" }] });
-    client.open(uri("a.js"), "tide();\n");
-    const pull = async (file: string): Promise<any> => (await client.request("textDocument/diagnostic", {
-      textDocument: { uri: uri(file) },
-    })).result.items.map(({ code }: any) => code);
-    expect(await pull("a.js")).toEqual([]);
-    client.open(uri("alert-quill.jsonc"), '{ "knwon": ["tide"] }', 1, "jsonc");
-    expect(await pull("alert-quill.jsonc")).toEqual(["settings.unknown-key"]);
-    const began = client.received.length;
-    write(folder, { "alert-quill.jsonc": '{ "known": ["water"] }' });
-    await client.until(({ method }) => method === "workspace/diagnostic/refresh", began);
-    expect(await pull("a.js")).toEqual(["names.unknown"]);
-  }),
+  () => inFolder(
+    { "alert-quill.jsonc": '{ "languages": { "javascript": { "known": ["tide"] } } }' },
+    async ({ client, folder, uri }) => {
+      await client.initialize(pulling, {}, { workspaceFolders: [{ uri: uri("."), name: "harbour" }] });
+      client.open(uri("a.js"), "tide();\n");
+      const pull = async (file: string): Promise<any> => (await client.request("textDocument/diagnostic", {
+        textDocument: { uri: uri(file) },
+      })).result.items.map(({ code }: any) => code);
+      expect(await pull("a.js")).toEqual([]);
+      client.open(uri("alert-quill.jsonc"), '{ "knwon": ["tide"] }', 1, "jsonc");
+      expect(await pull("alert-quill.jsonc")).toEqual(["settings.unknown-key"]);
+      const began = client.received.length;
+      write(folder, { "alert-quill.jsonc": '{ "languages": { "javascript": { "known": ["water"] } } }' });
+      await client.until(({ method }) => method === "workspace/diagnostic/refresh", began);
+      expect(await pull("a.js")).toEqual(["names.unknown"]);
+    },
+  ),
 );
 
 test("on a battery an unsaved text keeps what was told of it", () => inFolder({}, async ({ client, uri }) => {

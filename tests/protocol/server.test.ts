@@ -311,7 +311,10 @@ test(
     const folder = mkdtempSync(path.join(tmpdir(), "harbour "));
     const settings = path.join(folder, "alert-quill.jsonc");
     const document = pathToFileURL(path.join(folder, "a.js")).href;
-    writeFileSync(settings, '{ "kits": ["sound"], "known": ["tide"], // of the kiosk\n }');
+    writeFileSync(
+      settings,
+      '{ "kits": ["sound"], "languages": { "javascript": { "known": ["tide"] } }, // of the kiosk\n }',
+    );
     await client.initialize();
     client.open(document, "tide();\nwater()\n");
     expect(short(await client.diagnostics(document, 1))).toEqual(["names.unknown 1:0-1:5"]);

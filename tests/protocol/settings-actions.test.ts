@@ -36,7 +36,9 @@ async function told({ client, uri }: Harbour, wanted: readonly string[], after =
 const text = "tide();\ndebugger;\n";
 
 describe.each(["open", "dirty", "closed", "missing"] as const)("a settings file that is %s", (state) => {
-  const before = state === "missing" ? undefined : '{\n  // Ours.\n  "known": ["ebb"]\n}\n';
+  const before = state === "missing"
+    ? undefined
+    : '{\n  // Ours.\n  "languages": { "javascript": { "known": ["ebb"] } }\n}\n';
   test.each([
     ["Lower ‘names.unknown’ to ‘warning’", ["names.unknown 2", "calls.debug-pause 2"], '"names.unknown": "warning"'],
     ["Switch ‘names.unknown’ off", ["calls.debug-pause 2"], '"names.unknown": "off"'],
@@ -77,12 +79,16 @@ test("what is typed in a settings file counts before it is saved, and no more on
     await told(harbour, ["names.unknown 1"]);
     let began = client.received.length;
     client.open(uri(settingsFile), "{}", 1, "jsonc");
-    client.change(uri(settingsFile), 2, { text: '{ "known": ["tide"] }' });
+    client.change(uri(settingsFile), 2, { text: '{ "languages": { "javascript": { "known": ["tide"] } } }' });
     await told(harbour, [], began);
     began = client.received.length;
     // Half-typed it stays as it was, and mistakes are marks and no messages.
-    client.change(uri(settingsFile), 3, { text: '{ "known": ["tide"], "levels": { "calls.debug-pause": ' });
-    client.change(uri(settingsFile), 4, { text: '{ "known": ["tide"], "kits": ["tidi"] }' });
+    client.change(uri(settingsFile), 3, {
+      text: '{ "languages": { "javascript": { "known": ["tide"] } }, "levels": { "calls.debug-pause": ',
+    });
+    client.change(uri(settingsFile), 4, {
+      text: '{ "languages": { "javascript": { "known": ["tide"] } }, "kits": ["tidi"] }',
+    });
     await client.until(
       ({ method, params }) =>
         method === "textDocument/publishDiagnostics" && params.uri === uri(settingsFile) && params.version === 4,

@@ -109,8 +109,16 @@ test.each<[string, string, string]>([
   ["a key of a pattern", '{ "patterns": { "no-tide": { "find|" } } }', '{ "patterns": { "no-tide": { "find":  } } }'],
   ["a key of saving", '{ "onSave": { "rem|" } }', '{ "onSave": { "remedies":  } }'],
   ["a level", '{ "levels": { "names.*": "warn| } }', '{ "levels": { "names.*": "warning" } }'],
-  ["an edition", '{ "language": { "edition": 202|2 } }', '{ "language": { "edition": 2025 } }'],
-  ["whether files are modules", '{ "language": { "modules": "det|" } }', '{ "language": { "modules": "detect" } }'],
+  [
+    "an edition",
+    '{ "languages": { "javascript": { "edition": 202|2 } } }',
+    '{ "languages": { "javascript": { "edition": 2025 } } }',
+  ],
+  [
+    "whether files are modules",
+    '{ "languages": { "javascript": { "modules": "det|" } } }',
+    '{ "languages": { "javascript": { "modules": "detect" } } }',
+  ],
   ["what saving does", '{ "onSave": { "removals": "ol| } }', '{ "onSave": { "removals": "older" } }'],
   ["yes or no", '{ "onSave": { "imports": f| } }', '{ "onSave": { "imports": false } }'],
   [
@@ -148,7 +156,11 @@ test("what is saved counts at once: settings, kits in packages, packs, ignore fi
   client.open(uriOf("src/a.js"), "tide();\nexport const LOUD = 1;\n");
   expect(await client.diagnostics(uriOf("src/a.js"), 1)).toHaveLength(1);
   const pack = (level: string): string => `import { defineRule } from "alert-quill";\nexport default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "${level}", kits: ["sound"], examples: { alerts: [], quiet: [] }, visit: { VariableDeclarator(node, { alert }) { alert(node.id, { message: "Loud" }); } } })];\n`;
-  expect(await next("src/a.js", () => write(folder, { "alert-quill.jsonc": '{ "known": ["tide"] }' }))).toEqual([]);
+  expect(
+    await next("src/a.js", () => write(folder, {
+      "alert-quill.jsonc": '{ "languages": { "javascript": { "known": ["tide"] } } }',
+    })),
+  ).toEqual([]);
   // A kit that is not installed yet is told, and counts once it is.
   expect(
     await next("alert-quill.jsonc", () => write(folder, {
@@ -199,7 +211,9 @@ test("what is saved counts at once: settings, kits in packages, packs, ignore fi
 test(
   "broken settings keep the last good ones in force and say so; the status line tells why nothing is told",
   async () => {
-    write(folder, { "alert-quill.jsonc": '{ "known": ["tide"], "skip": ["vendor/**"] }' });
+    write(folder, {
+      "alert-quill.jsonc": '{ "languages": { "javascript": { "known": ["tide"] } }, "skip": ["vendor/**"] }',
+    });
     await client.initialize({}, { status: true });
     client.open(uriOf("a.js"), "tide();\n");
     expect(await client.diagnostics(uriOf("a.js"), 1)).toEqual([]);
@@ -213,7 +227,7 @@ test(
     expect(await client.diagnostics(uriOf("vendor/b.js"), 1)).toEqual([]);
     client.open(uriOf("node_modules/c/index.js"), "water();\n");
     expect((await status("node_modules/c/index.js", "off")).params.text).toBe("Off: it lies in node_modules");
-    write(folder, { "alert-quill.jsonc": '{ "known": [], }, }' });
+    write(folder, { "alert-quill.jsonc": '{ "languages": { "javascript": { "known": [] } }, }, }' });
     client.notify("textDocument/didSave", { textDocument: { uri: uriOf("alert-quill.jsonc") } });
     expect((await status("a.js", "broken")).params.text).toBe(
       "Broken settings: alert-quill.jsonc: nothing can follow here: the settings end before this. The last good settings stay in force.",
@@ -231,7 +245,7 @@ test(
 );
 
 test("the editor's own settings come on top, or count alone; mistakes in them are told", async () => {
-  write(folder, { "alert-quill.jsonc": '{ "known": ["tide"] }' });
+  write(folder, { "alert-quill.jsonc": '{ "languages": { "javascript": { "known": ["tide"] } } }' });
   await client.initialize({}, { levels: { "names.unknown": "hint" }, kitz: [] });
   client.open(uriOf("a.js"), "tide();\nwater();\n");
   expect((await client.diagnostics(uriOf("a.js"), 1)).map(({ severity }) => severity)).toEqual([4]);
@@ -240,7 +254,7 @@ test("the editor's own settings come on top, or count alone; mistakes in them ar
   );
   expect(
     await next("a.js", () => client.notify("workspace/didChangeConfiguration", {
-      settings: { alertQuill: { settingsFile: "only", known: ["water"] } },
+      settings: { alertQuill: { settingsFile: "only", languages: { javascript: { known: ["water"] } } } },
     })),
   ).toEqual(["names.unknown 0:0"]);
 });

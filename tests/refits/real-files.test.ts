@@ -19,7 +19,7 @@ const files = [
 
 /** The comments of a text, as the tree has them: what looks like one in a text is none. */
 function comments(source: string, file: string, languageId: string): string[] {
-  const { root: tree } = javascript().parse(source, { uri: `file://${file}`, languageId, modules: "detect" });
+  const { root: tree } = javascript().parse(source, { uri: `file://${file}`, languageId });
   const text = Text.of(source);
   const found: string[] = [];
   walk(tree, (node) => {
@@ -63,7 +63,7 @@ test("what is offered can be taken", { timeout: 600_000 }, () => {
       };
     };
     const { workspace, errors } = open(text, 1);
-    const { root: tree } = javascript().parse(text, { uri: `file://${file}`, languageId, modules: "detect" });
+    const { root: tree } = javascript().parse(text, { uri: `file://${file}`, languageId });
     const before = comments(text, file, languageId);
     for (let round = 0; round < often(14, 40); round += 1) {
       const selection = selectionIn(tree, text.length, random);

@@ -4,7 +4,7 @@ import { createWorkspace, type Settings } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
 
 function alerts(code: string, edition: number, uri: string): string[] {
-  const settings = { kits: [], language: { edition } } as Settings;
+  const settings = { kits: [], languages: { javascript: { edition } } } as Settings;
   const workspace = createWorkspace({ languages: [javascript()], settings });
   workspace.open({ uri, languageId: uri.endsWith("ts") ? "typescript" : "javascript", version: 1, text: code });
   return workspace

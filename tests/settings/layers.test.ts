@@ -1,7 +1,9 @@
 /** Which settings reach a file: kits, zones, profiles, the editor, and who wins. */
 import { describe, expect, test } from "vitest";
+import { tideTable } from "../../examples/tide-table/language.js";
 import { createWorkspace, defineRule, type Rule, type Settings } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
+import type { Language } from "../../src/languages/language.js";
 import { ProjectSettings } from "../../src/project/project-settings.js";
 import { withFolder } from "../support/settings.js";
 
@@ -23,7 +25,7 @@ const packages = {
   "node_modules/@saltmarsh/quill-kit/kit.jsonc": kit({
     kits: ["sound"],
     levels: { "dead.*": "hint" },
-    known: ["tide"],
+    languages: { javascript: { known: ["tide"] } },
   }),
   "node_modules/harbour-kit/package.json": kit({ alertQuill: { kit: "ours.jsonc" } }),
   "node_modules/harbour-kit/ours.jsonc":
@@ -151,15 +153,15 @@ test.each<[string, Settings, string, string, object]>([
 test("the nearest settings file counts alone, and without one the user's own", async () => {
   const before = process.env["XDG_CONFIG_HOME"];
   const files = {
-    "project/alert-quill.jsonc": kit({ known: ["outer"] }),
-    "project/inner/alert-quill.jsonc": kit({ known: ["inner"] }),
-    "config/alert-quill/settings.jsonc": kit({ known: ["mine"] }),
+    "project/alert-quill.jsonc": kit({ languages: { javascript: { known: ["outer"] } } }),
+    "project/inner/alert-quill.jsonc": kit({ languages: { javascript: { known: ["inner"] } } }),
+    "config/alert-quill/settings.jsonc": kit({ languages: { javascript: { known: ["mine"] } } }),
   };
   await withFolder(files, (folder) => {
     process.env["XDG_CONFIG_HOME"] = `${folder}/config`;
     try {
       const known = (file: string): readonly string[] =>
-        new ProjectSettings().forFile(`${folder}/${file}`).resolved.known;
+        new ProjectSettings().forFile(`${folder}/${file}`).resolved.in(javascript()).values.known;
       expect([
         known("project/a.js"),
         known("project/deep/a.js"),
@@ -194,7 +196,7 @@ test.each<[string, Record<string, string>, string[]]>([
     "beside a settings file that names one more",
     {
       "tsconfig.json": '{ "compilerOptions": { "reactNamespace": "Pier" } }',
-      "alert-quill.jsonc": kit({ language: { markup: ["raft"] } }),
+      "alert-quill.jsonc": kit({ languages: { javascript: { markup: ["raft"] } } }),
     },
     ["Pier", "raft"],
   ],
@@ -203,8 +205,11 @@ test.each<[string, Record<string, string>, string[]]>([
 ])("the names that markup becomes calls of are those of the compiler's settings: %s", async (_, files, names) => {
   await withFolder(files, (folder) => {
     const { resolved } = new ProjectSettings().forFile(`${folder}/src/sign.tsx`);
-    expect(resolved.language.markup).toEqual(names);
-    const workspace = createWorkspace({ languages: [javascript()], settings: { language: { markup: names } } });
+    expect(resolved.in(javascript()).values["markup"]).toEqual(names);
+    const workspace = createWorkspace({
+      languages: [javascript()],
+      settings: { languages: { javascript: { markup: names } } },
+    });
     const uri = "file:///sign.tsx";
     const text = names.map((name) => `import { ${name} } from "quay";\n`).join("") + "export default <b />;\n";
     workspace.open({ uri, languageId: "typescriptreact", version: 1, text });
@@ -215,7 +220,7 @@ test.each<[string, Record<string, string>, string[]]>([
 test("options are put together key by key, and a kit's language counts until another says more", async () => {
   const files = {
     "kits/a.jsonc": kit({
-      language: { edition: 2020, modules: true },
+      languages: { javascript: { edition: 2020, modules: true } },
       tune: { "dead.unread-name": { parameters: "all", methods: true } },
     }),
   };
@@ -224,13 +229,13 @@ test("options are put together key by key, and a kit's language counts until ano
       ...files,
       "alert-quill.jsonc": kit({
         kits: ["sound", "./kits/a.jsonc"],
-        language: { edition: 2022 },
+        languages: { javascript: { edition: 2022 } },
         tune: { "dead.unread-name": { methods: false } },
       }),
     },
     (folder) => {
       const { resolved } = new ProjectSettings().forFile(`${folder}/a.js`);
-      expect(resolved.language).toEqual({ edition: 2022, modules: true, markup: [] });
+      expect(resolved.in(javascript()).values).toMatchObject({ edition: 2022, modules: true, markup: [] });
       expect(resolved.active.find(({ rule }) => rule.id === "dead.unread-name")!.options).toMatchObject({
         parameters: "all",
         methods: false,
@@ -242,6 +247,40 @@ test("options are put together key by key, and a kit's language counts until ano
     },
   );
 });
+
+test(
+  "what is said of one language counts for its files alone, and before what the same layer says of all",
+  async () => {
+    const settings = {
+      "kits/a.jsonc": kit({ languages: { javascript: { levels: { "calls.*": "hint" } } } }),
+      "alert-quill.jsonc": kit({
+        kits: ["sound", "./kits/a.jsonc"],
+        languages: {
+          javascript: {
+            levels: { "dead.*": "off", "dead.unread-name": "error" },
+            tune: { "dead.unread-name": { parameters: "all" } },
+          },
+        },
+        levels: { "dead.unread-name": "warning" },
+        tune: { "dead.unread-name": { parameters: "none" } },
+        zones: [{ files: ["quay/**"], levels: { "dead.unread-name": "hint" } }],
+      }),
+    };
+    await withFolder(settings, (folder) => {
+      const of = (file: string, id: string): unknown[] => {
+        const all = new ProjectSettings().forFile(`${folder}/${file}`).resolved;
+        return [all, all.in(javascript()), all.in(tideTable as unknown as Language)].map((one) => {
+          const active = one.active.find(({ rule }) => rule.id === id);
+          return active && [active.level, (active.options as { parameters?: string } | undefined)?.parameters];
+        });
+      };
+      expect(of("a.js", "dead.unread-name")).toEqual([["warning", "none"], ["error", "all"], ["warning", "none"]]);
+      expect(of("quay/a.js", "dead.unread-name")).toEqual([["hint", "none"], ["hint", "all"], ["hint", "none"]]);
+      expect(of("a.js", "dead.unread-value").map((one) => one === undefined)).toEqual([false, true, false]);
+      expect(of("a.js", "calls.debug-pause")[1]).toEqual(["hint", undefined]);
+    });
+  },
+);
 
 test.each<[string, Record<string, string>, string]>([
   [
@@ -302,7 +341,7 @@ describe("changed settings", () => {
       { levels: { "harbour.one": "off" } },
       { levels: { "harbour.two": "off", "names.unknown": "hint" } },
       { levels: { "calls.*": "error" }, tune: { "calls.console-output": { allow: ["log"] } } },
-      { known: ["water"] },
+      { languages: { javascript: { known: ["water"] } } },
       {},
     ];
     const expected = [

@@ -1,6 +1,7 @@
 /** What is told of wrong settings files: the marked range, the message, and the text after the first remedy of each mistake. None throws. */
 import { describe, expect, test } from "vitest";
 import { applyAll } from "../../src/index.js";
+import { javascript } from "../../src/languages/javascript/index.js";
 import { ProjectSettings } from "../../src/project/project-settings.js";
 import { combine, planLayers } from "../../src/settings/resolve.js";
 import { checkText, withFolder } from "../support/settings.js";
@@ -17,14 +18,14 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
   ],
   ['{ «"rules"»: {} }', ["unknown-key: There is no setting `rules` here"], "{  }"],
   [
-    '{ "known": [], «"lvels"»: {} }',
+    '{ "languages": { "javascript": { "known": [] } }, «"lvels"»: {} }',
     ["unknown-key: There is no setting `lvels` here: did you mean `levels`?"],
-    '{ "known": [], "levels": {} }',
+    '{ "languages": { "javascript": { "known": [] } }, "levels": {} }',
   ],
   [
-    '{ "language": { «"editions"»: 2020 } }',
+    '{ "languages": { "javascript": { «"editions"»: 2020 } } }',
     ["unknown-key: There is no setting `editions` here: did you mean `edition`?"],
-    '{ "language": { "edition": 2020 } }',
+    '{ "languages": { "javascript": { "edition": 2020 } } }',
   ],
   [
     '{ "zones": [{ "files": ["src/**"], «"skip"»: [] }] }',
@@ -46,15 +47,60 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
     ["unknown-key: There is no setting `fix` here"],
     '{ "patterns": { "a": { "find": "b()", "message": "m" } } }',
   ],
+  // Keys that are said of a language now.
+  [
+    '{ «"known"»: ["tide"] }',
+    ["unknown-key: `known` is said of a language: it stands in `languages` › `javascript`"],
+    '{ "languages": { "javascript": { "known": ["tide"] } } }',
+  ],
+  [
+    '{\n  "kits": [], // ours\n  «"language"»: { "edition": 2020 },\n  "levels": {}\n}\n',
+    ["unknown-key: `language` is said of a language: it stands in `languages` › `javascript`"],
+    '{\n  "kits": [], // ours\n  "levels": {},\n  "languages": { "javascript": { "edition": 2020 } }\n}\n',
+  ],
+  [
+    '{ "languages": { "javascript": { "known": ["tide"] } }, «"known"»: ["ebb"] }',
+    ["unknown-key: `known` is said of a language: it stands in `languages` › `javascript`"],
+    '{ "languages": { "javascript": { "known": ["tide", "ebb"] } } }',
+  ],
+  [
+    '{ "languages": { "javascript": { "edition": 2020 } }, «"language"»: { "modules": true } }',
+    ["unknown-key: `language` is said of a language: it stands in `languages` › `javascript`"],
+    '{ "languages": { "javascript": { "edition": 2020, "modules": true } } }',
+  ],
+  [
+    '{ "zones": [{ "files": ["src/**"], «"runtime"»: ["node"] }] }',
+    ["unknown-key: `runtime` is said of a language: it stands in `languages` › `javascript`"],
+    '{ "zones": [{ "files": ["src/**"], "languages": { "javascript": { "runtime": ["node"] } } }] }',
+  ],
+  [
+    '{ "languages": { «"typescript"»: { "edition": 2020 } } }',
+    ["unknown-key: What is said of `typescript` stands under `javascript`"],
+    '{ "languages": { "javascript": { "edition": 2020 } } }',
+  ],
+  [
+    '{ "languages": { «"javscript"»: {} } }',
+    ["unknown-key: There is no language `javscript` here: did you mean `javascript`?"],
+    '{ "languages": { "javascript": {} } }',
+  ],
+  [
+    '{ "languages": { "javascript": { "levels": { «"names.unknwon"»: "off" } } } }',
+    ["unknown-rule: There is no rule `names.unknwon`: did you mean `names.unknown`?"],
+    '{ "languages": { "javascript": { "levels": { "names.unknown": "off" } } } }',
+  ],
   // Kinds of values.
   ['{ "kits": «"sound"» }', ["wrong-value: This must be a list, and is a text"], "{  }"],
   ['{ "kits": ["sound", «3»] }', ["wrong-value: This must be a text, and is a number"], '{ "kits": ["sound"] }'],
   [
-    '{ "known": [«true», "harbourMap"] }',
+    '{ "languages": { "javascript": { "known": [«true», "harbourMap"] } } }',
     ["wrong-value: This must be a text, and is `true` or `false`"],
-    '{ "known": ["harbourMap"] }',
+    '{ "languages": { "javascript": { "known": ["harbourMap"] } } }',
   ],
-  ['{ "language": «"es2020"» }', ["wrong-value: This must be an object, and is a text"], "{  }"],
+  [
+    '{ "languages": { "javascript": «"es2020"» } }',
+    ["wrong-value: This must be an object, and is a text"],
+    '{ "languages": {  } }',
+  ],
   ['{ "levels": «[]» }', ["wrong-value: This must be an object, and is a list"], "{  }"],
   [
     '{ "levels": { "names.unknown": «1» } }',
@@ -66,28 +112,28 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
   ["«[»]", ["wrong-value: This must be an object, and is a list"]],
   // Values that are not among those there are.
   [
-    '{ "language": { "edition": «2014» } }',
+    '{ "languages": { "javascript": { "edition": «2014» } } }',
     [
       "wrong-value: This must be one of `2015`, `2016`, `2017`, `2018`, `2019`, `2020`, `2021`, `2022`, `2023`, `2024`, `2025`; 2014 is not",
     ],
-    '{ "language": { "edition": 2015 } }',
+    '{ "languages": { "javascript": { "edition": 2015 } } }',
   ],
   [
-    '{ "language": { "edition": «"2020"» } }',
+    '{ "languages": { "javascript": { "edition": «"2020"» } } }',
     [
       'wrong-value: This must be one of `2015`, `2016`, `2017`, `2018`, `2019`, `2020`, `2021`, `2022`, `2023`, `2024`, `2025`; "2020" is not',
     ],
-    '{ "language": { "edition": 2015 } }',
+    '{ "languages": { "javascript": { "edition": 2015 } } }',
   ],
   [
-    '{ "language": { "modules": «"detct"» } }',
+    '{ "languages": { "javascript": { "modules": «"detct"» } } }',
     ['wrong-value: This must be `true` or `false` or `"detect"`; "detct" is not'],
-    '{ "language": { "modules": "detect" } }',
+    '{ "languages": { "javascript": { "modules": "detect" } } }',
   ],
   [
-    '{ "runtime": ["node", «"brwser"»] }',
+    '{ "languages": { "javascript": { "runtime": ["node", «"brwser"»] } } }',
     ['wrong-value: This must be one of `"browser"`, `"node"`, `"worker"`, `"service-worker"`; "brwser" is not'],
-    '{ "runtime": ["node", "browser"] }',
+    '{ "languages": { "javascript": { "runtime": ["node", "browser"] } } }',
   ],
   [
     '{ "profiles": { "a": { "base": «"empty"» } } }',
@@ -256,7 +302,7 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
     '{ "patterns": { "a": { "find": "b()", "message": "m" } } }',
   ],
   // Form.
-  ['{ "kits": ["sound"] «"known"»: [] }', ["broken-file: `,` is missing here"]],
+  ['{ "kits": ["sound"] «"skip"»: [] }', ["broken-file: `,` is missing here"]],
   ['{ "kits": ["sound"', ["broken-file: `]` is missing: a list is not closed"]],
   ["{ «'kits'»: [] }", ["broken-file: This is no JSON: a text stands in double quotes"]],
   // Several at once, each in its place, in a file with comments.
@@ -308,26 +354,29 @@ test("each remedy leads to a file in which that is wrong no more", () => {
 
 describe("what is valid counts", () => {
   test("beside mistakes", async () => {
-    const settings = '{ "kits": ["sound", "tidi"], "known": ["tide", 3], "levels": { "names.unknown": "hint", "names.unknwon": "off", "dead.*": "loud" }, "runtime": ["kiosk"] }';
+    const settings = '{ "kits": ["sound", "tidi"], "languages": { "javascript": { "known": ["tide", 3], "runtime": ["kiosk"] } }, "levels": { "names.unknown": "hint", "names.unknwon": "off", "dead.*": "loud" } }';
     await withFolder({ "alert-quill.jsonc": settings }, (folder) => {
       const { resolved } = new ProjectSettings().forFile(`${folder}/a.js`);
-      expect(resolved.known).toEqual(["tide"]);
-      expect(resolved.runtime).toEqual([]);
+      expect(resolved.in(javascript()).values.known).toEqual(["tide"]);
+      expect(resolved.in(javascript()).values.runtime).toEqual([]);
       expect(resolved.outcomes.get("names.unknown")).toMatchObject({ level: "hint" });
       expect(resolved.outcomes.get("dead.unread-name")).toMatchObject({ level: "warning", from: "kit sound" });
     });
   });
 
   test("of an older reading, while the form is broken", async () => {
-    await withFolder({ "alert-quill.jsonc": '{ "known": ["tide"] }' }, async (folder) => {
-      const { writeFileSync } = await import("node:fs");
-      const settings = new ProjectSettings();
-      expect(settings.forFile(`${folder}/a.js`).resolved.known).toEqual(["tide"]);
-      writeFileSync(`${folder}/alert-quill.jsonc`, '{ "known": ["water" }');
-      settings.forget();
-      const { resolved, source } = settings.forFile(`${folder}/a.js`);
-      expect(resolved.known).toEqual(["tide"]);
-      expect([source!.isStale, source!.issues.map(({ code }) => code)]).toEqual([true, ["broken-file"]]);
-    });
+    await withFolder(
+      { "alert-quill.jsonc": '{ "languages": { "javascript": { "known": ["tide"] } } }' },
+      async (folder) => {
+        const { writeFileSync } = await import("node:fs");
+        const settings = new ProjectSettings();
+        expect(settings.forFile(`${folder}/a.js`).resolved.in(javascript()).values.known).toEqual(["tide"]);
+        writeFileSync(`${folder}/alert-quill.jsonc`, '{ "languages": { "javascript": { "known": ["water" } } }');
+        settings.forget();
+        const { resolved, source } = settings.forFile(`${folder}/a.js`);
+        expect(resolved.in(javascript()).values.known).toEqual(["tide"]);
+        expect([source!.isStale, source!.issues.map(({ code }) => code)]).toEqual([true, ["broken-file"]]);
+      },
+    );
   });
 });

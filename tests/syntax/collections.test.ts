@@ -1,6 +1,6 @@
 import path from "node:path";
 import { describe, expect, test } from "vitest";
-import { createWorkspace, type Node } from "../../src/index.js";
+import { createWorkspace, type DocumentInfo, type Node } from "../../src/index.js";
 import { javascript, parse, parseOptionsFor, walk } from "../../src/languages/javascript/index.js";
 import { filesBelow, often, read, root } from "../support/files.js";
 import { shapeFaults } from "../support/tree.js";
@@ -8,7 +8,10 @@ import { shapeFaults } from "../support/tree.js";
 /** As the collection has it: JavaScript without JSX. */
 const plainJavascript = {
   ...javascript(),
-  parse: (text: string, { modules }: { modules: boolean | "detect" }) => parse(text, { module: modules, jsx: false }),
+  parse: (text: string, { values }: DocumentInfo) => (parse(text, {
+    module: values!["modules"] as boolean | "detect",
+    jsx: false,
+  })),
 };
 const collection = path.join(root, "node_modules/test262-parser-tests");
 
@@ -82,7 +85,11 @@ describe("the public collection of parser tests", () => {
 function alertsOf(file: string): string[] {
   const workspace = createWorkspace({
     languages: [plainJavascript],
-    settings: { kits: [], language: { modules: file.includes(".module.") }, levels: { "names.unknown": "error" } },
+    settings: {
+      kits: [],
+      languages: { javascript: { modules: file.includes(".module.") } },
+      levels: { "names.unknown": "error" },
+    },
   });
   const text = read(file);
   workspace.open({ uri: "file:///a.js", languageId: "javascript", version: 1, text });
@@ -147,7 +154,7 @@ test("TypeScript files among the installed packages, and all of this project", {
     ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx?$/),
   ];
   const alerted = files.filter(
-    (file) => parse(read(file), parseOptionsFor({ uri: file, languageId: "", modules: "detect" })).problems.length > 0,
+    (file) => parse(read(file), parseOptionsFor({ uri: file, languageId: "" })).problems.length > 0,
   );
   console.log(`${files.length} TypeScript files: ${alerted.length} with syntax alerts`);
   expect(files.length).toBeGreaterThan(often(125, 2000));

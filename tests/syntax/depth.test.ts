@@ -11,7 +11,7 @@ import { difference } from "../support/tree.js";
 const few = 400;
 
 test.each(shapes)("$name, key by key", { timeout: 600_000 }, (shape) => {
-  const options = parseOptionsFor({ uri: `a.${shape.ending}`, languageId: "", modules: "detect" });
+  const options = parseOptionsFor({ uri: `a.${shape.ending}`, languageId: "" });
   let text = shape.make(often(150, 300));
   let tree = parse(text, options);
   const wide: string[] = [];
@@ -78,7 +78,7 @@ describe("what lacks its counterpart is marked where it stands, and the rest goe
     ],
     ["a template, the only one", around("  const a = `of"), /^This text has no end: put a backtick/, 1],
   ])("%s", (_, code, message, most) => {
-    const { root, problems } = parse(code, parseOptionsFor({ uri: "a.js", languageId: "", modules: "detect" }));
+    const { root, problems } = parse(code, parseOptionsFor({ uri: "a.js", languageId: "" }));
     expect(problems.map((problem) => problem.message).join("\n")).toMatch(message);
     expect(problems.length).toBeLessThanOrEqual(most);
     const calls: string[] = [];

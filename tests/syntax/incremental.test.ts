@@ -38,7 +38,7 @@ test("random edits of a file of many thousand lines", { timeout: 600_000 }, () =
 });
 
 describe("typing", () => {
-  const options = parseOptionsFor({ uri: "a.tsx", languageId: "", modules: "detect" });
+  const options = parseOptionsFor({ uri: "a.tsx", languageId: "" });
   test.each<[string, string, string]>([
     ["a statement in a function", "function a() {\n  one();\n  ¦\n  two();\n}\nlast();\n", "if (x) { return [1, 2]; }"],
     [
@@ -167,7 +167,7 @@ test.each<[string, string, string, string, string, string]>([
     "{(()=>{((())\n)})}})}}",
   ],
 ])("once read otherwise than afresh: %s", (_, ending, before, removed, insert, after) => {
-  const options = parseOptionsFor({ uri: `a.${ending}`, languageId: "", modules: "detect" });
+  const options = parseOptionsFor({ uri: `a.${ending}`, languageId: "" });
   const edit = { from: before.length, to: before.length + removed.length, insert };
   const tree = reparse(parse(before + removed + after, options), edit, before + insert + after);
   const fresh = parse(before + insert + after, options);

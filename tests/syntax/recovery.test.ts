@@ -16,7 +16,7 @@ const files = [
 ];
 const sources = files.map((file) => ({
   text: read(file),
-  options: parseOptionsFor({ uri: file, languageId: "", modules: "detect" }),
+  options: parseOptionsFor({ uri: file, languageId: "" }),
 })).filter(({ text }) => text.length > 300 && text.length < 100_000);
 
 test("one token less gives few alerts, and the first is near", { timeout: 600_000 }, () => {

@@ -6,7 +6,7 @@ serveWorker(self as unknown as Parameters<typeof serveWorker>[0], {
   languages: [tideTable],
   settings: {
     kits: ["sound", "tidy"],
-    known: ["harbourMap"],
+    languages: { javascript: { known: ["harbourMap"] } },
     levels: { "calls.console-output": "information" },
     patterns: {
       "search-by-index": {

@@ -16,16 +16,19 @@ import { parse, type ParsedText, type ParseOptions } from "./parser/index.js";
 import { refits } from "./refits/index.js";
 import { rules } from "./rules/index.js";
 import { patternRule } from "./rules/pattern/rule.js";
+import { javascriptValues, readyMadeNames, settings } from "./settings.js";
 import { listKinds, shapes } from "./shapes.js";
 
 export * from "./nodes/index.js";
 export { reparse } from "./incremental/reparse.js";
+export type { JavaScriptSettings } from "./settings.js";
 export { defineRule, type JavaScriptRule, type Visitors } from "./rule.js";
 export { parse, type ParsedText, type ParseOptions, type ParseResult } from "./parser/index.js";
 export { childrenOf, nodeAt, walk } from "../../syntax/walk.js";
 
 /** How a file is to be read, by the end of its name, the editor's name for its language, and the settings. */
-export function parseOptionsFor({ uri, languageId, modules }: DocumentInfo): ParseOptions {
+export function parseOptionsFor({ uri, languageId, values }: DocumentInfo): ParseOptions {
+  const { modules } = javascriptValues(values);
   const ending = /(?:\.d)?\.[a-z]+$/i.exec(uri)?.[0].toLowerCase() ?? "";
   const typescript = /^(?:\.d)?\.[mc]?tsx?$/.test(ending) || languageId.startsWith("typescript");
   const jsx = !typescript || ending.endsWith(".tsx") || languageId === "typescriptreact";
@@ -56,6 +59,8 @@ const language = defineLanguage({
   nameFor: (extension) => names[extension] ?? "JavaScript",
   languageIds: ["javascript", "javascriptreact", "typescript", "typescriptreact"],
   extensions: [".js", ".mjs", ".cjs", ".jsx", ".ts", ".mts", ".cts", ".tsx"],
+  settings,
+  readyMade: readyMadeNames,
   rules,
   refits,
   patternRule,
@@ -83,8 +88,11 @@ const language = defineLanguage({
   segmentation: segmentation(),
   comments: (text, tree, opening) => commentsWith(text, tree.root, opening),
   firstComments,
-  isMentioned: (text, tree, name, markup, of) =>
-    of === undefined ? isMentioned(text, tree.root, name, markup) : isDocumented(text, of, name),
+  isMentioned: (text, tree, name, values, of) => (
+    of === undefined
+      ? isMentioned(text, tree.root, name, javascriptValues(values).markup)
+      : isDocumented(text, of, name)
+  ),
   following: (text, tree, offset) => followingNode(text, tree.root, offset),
 });
 

@@ -46,10 +46,10 @@ export const settingsRules: readonly Rule[] = [
     level: "error",
     examples: {
       alerts: [
-        { code: '{\n  "language": { "modules": «"yes"» }\n}\n', after: '{\n  "language": { "modules": true }\n}\n' },
+        { code: '{\n  "generated": «"yes"»\n}\n', after: '{\n  "generated": "form"\n}\n' },
         { code: '{\n  "levels": { "dead.unread-name": «"warn"» }\n}\n' },
       ],
-      quiet: [{ code: '{\n  "language": { "edition": 2022, "modules": "detect" }\n}\n' }],
+      quiet: [{ code: '{\n  "generated": "all",\n  "onSave": { "layout": false }\n}\n' }],
     },
   }),
   defineRule({
@@ -101,7 +101,7 @@ export const settingsRules: readonly Rule[] = [
     why: "As long as it is, the last settings that could be read stay in force; without such, what can be understood of it.",
     level: "error",
     examples: {
-      alerts: [{ code: '{\n  "kits": ["sound"]\n  «"known"»: []\n}\n' }, { code: "{\n  «kits»: []\n}\n" }],
+      alerts: [{ code: '{\n  "kits": ["sound"]\n  «"skip"»: []\n}\n' }, { code: "{\n  «kits»: []\n}\n" }],
       quiet: [{ code: '{ "kits": ["sound"], /* more to come */ }\n' }],
     },
   }),

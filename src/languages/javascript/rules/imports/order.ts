@@ -13,7 +13,7 @@ const options = z.strictObject({
   groups: z.array(z.enum(groups))
     .default([...groups])
     .describe(
-      "In which order the groups come: `runtime` (`node:fs`, and `fs` where the settings name `node` under `runtime`), `packages`, `aliases` (`#a`, `~/a`, `@/a`) and `own` files. One that is not named comes last.",
+      "In which order the groups come: `runtime` (`node:fs`, and `fs` where the settings name `node` as a `runtime`), `packages`, `aliases` (`#a`, `~/a`, `@/a`) and `own` files. One that is not named comes last.",
     ),
   types: z.enum(["among", "last"])
     .default("among")

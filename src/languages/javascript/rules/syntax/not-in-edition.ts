@@ -160,7 +160,7 @@ const visit: Visitors<undefined> = {
 export const notInEdition = defineRule({
   id: "syntax.not-in-edition",
   title: "Syntax that is newer than the edition in the settings",
-  why: "A program written for an older edition of the language does not start where newer syntax is not known. The edition to write for is `language.edition` in the settings; TypeScript files are left to the compiler's own target.",
+  why: "A program written for an older edition of the language does not start where newer syntax is not known. The edition to write for is `edition` under `languages` › `javascript` in the settings; TypeScript files are left to the compiler's own target.",
   level: "error",
   kits: ["sound"],
   always: true,
