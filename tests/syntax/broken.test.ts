@@ -172,6 +172,18 @@ function a() { «await» b(); }
   ["assignment to a call", ["bad-target"], `
 «go()» = 1;
 `],
+  ["a member as a parameter", ["bad-target"], `
+function moor(rope = 1, «quay.ring») { return rope; }
+last();
+`],
+  ["a member as a parameter of an arrow function", ["bad-target"], `
+const moor = (rope = 1, «quay.ring») => rope;
+last();
+`],
+  ["a call as a parameter", ["bad-target"], `
+class Quay { moor(rope, «ring()») { return rope; } }
+last();
+`],
   ["merge conflict", ["unexpected", "unexpected", "unexpected"], `
 go();
 «<<<<<<<» ours

@@ -23,7 +23,7 @@ import { endsByIndent, indentAt, isBehindFence, lacksOpener } from "./indentatio
 import { parseDirectives, parseStatements } from "./items.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, parseBindingName } from "./names.js";
-import { annotated, parseBinding, parseBindingWithDefault, parseRest, withDefault } from "./patterns.js";
+import { annotated, parseBinding, parseBindingWithDefault, parseRest, toPattern, withDefault } from "./patterns.js";
 import { eat, endOf, expect, expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
@@ -137,13 +137,29 @@ function checkOptional(p: ParseState, param: Pattern, before: boolean): boolean 
 
 const parameterModifiers = new Set(["public", "private", "protected", "readonly", "override"]);
 
+/** How a member, or a call that is a whole parameter, goes on behind its first name. */
+const continued = /\??\.[\p{ID_Start}$_#]|\[|\([^()\n\r]*\)\s*[,)]/uy;
+
+/** What stands where a parameter belongs and is a member or a call, read as the expression that it is. `undefined` where it is none. */
+function parseWrongParameter(p: ParseState): Pattern | undefined {
+  if (p.token !== Token.Name && p.token !== Token.This) return undefined;
+  continued.lastIndex = p.end;
+  if (!continued.test(p.source)) return undefined;
+  const { start } = p;
+  const found = parseAssignment(p);
+  toPattern(p, found, start, true);
+  return found as Pattern;
+}
+
 function parseParameter(p: ParseState, methods: boolean): Pattern {
+  const { start } = p;
+  const wrong = parseWrongParameter(p);
+  if (wrong !== undefined) return annotated(p, start, wrong);
   if (!p.typescript) {
     return p.token === Token.Ellipsis
       ? parseRest(p, "the rest of the parameters")
       : parseBindingWithDefault(p, "a parameter");
   }
-  const { start } = p;
   const decorators = p.token === Token.At ? parseDecorators(p) : [];
   const modifiers: string[] = [];
   while (p.token === Token.Name && parameterModifiers.has(p.source.slice(p.start, p.end))) {
