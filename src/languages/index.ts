@@ -25,7 +25,22 @@ export function languageOf(file: string): Language | undefined {
   return ending === undefined ? undefined : languages.find((language) => language.extensions.includes(ending));
 }
 
-const areas = ["syntax", "names", "dead", "flow", "calls", "layout", "imports", "hush", "settings"];
+const areas = [
+  "syntax",
+  "names",
+  "dead",
+  "flow",
+  "values",
+  "calls",
+  "async",
+  "modern",
+  "docs",
+  "strain",
+  "layout",
+  "imports",
+  "hush",
+  "settings",
+];
 
 /** Every rule that ships with the package, by area. */
 export const rules: readonly Rule[] = [...sharedRules, ...languages.flatMap((language) => language.rules)].sort(

@@ -67,6 +67,10 @@ export interface RecordMember {
   readonly node: Node;
   /** `undefined` where it is worked out, or others are spread in. */
   readonly name: string | undefined;
+  /** Where its name stands. */
+  readonly key?: Node;
+  /** Whether it is there to be read, to be written, or as a value for both. */
+  readonly serves: "all" | "reading" | "writing";
   readonly value: Node;
 }
 

@@ -37,7 +37,20 @@ import { usedTooSoon } from "./names/used-too-soon.js";
 import type { Rule } from "./rule.js";
 import { settingsRules } from "./settings/index.js";
 import { overSize } from "./settings/over-size.js";
+import { branches } from "./strain/branches.js";
+import { heavyFunction } from "./strain/heavy-function.js";
+import { longFile } from "./strain/long-file.js";
+import { longFunction } from "./strain/long-function.js";
+import { longTest } from "./strain/long-test.js";
+import { manyParameters } from "./strain/many-parameters.js";
+import { nesting } from "./strain/nesting.js";
+import { repeatedNesting } from "./strain/repeated-nesting.js";
 import { syntaxRules } from "./syntax/index.js";
+import { assignedToItself } from "./values/assigned-to-itself.js";
+import { comparedToItself } from "./values/compared-to-itself.js";
+import { containsItself } from "./values/contains-itself.js";
+import { repeatedCase } from "./values/repeated-case.js";
+import { repeatedKey } from "./values/repeated-key.js";
 
 export const sharedRules: readonly Rule[] = [
   ...syntaxRules,
@@ -78,4 +91,17 @@ export const sharedRules: readonly Rule[] = [
   unknownRule,
   ...settingsRules,
   overSize,
+  assignedToItself,
+  comparedToItself,
+  containsItself,
+  repeatedCase,
+  repeatedKey,
+  heavyFunction,
+  longFile,
+  longFunction,
+  longTest,
+  manyParameters,
+  branches,
+  nesting,
+  repeatedNesting,
 ];

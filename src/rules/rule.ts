@@ -169,8 +169,8 @@ export interface AlertingExample {
 
 export type QuietExample = Omit<AlertingExample, "after">;
 
-/** The built-in kits a rule can belong to by itself; `thorough` holds all that are not only in `tidy`. */
-export type KitName = "sound" | "tidy";
+/** The built-in kits a rule can belong to by itself; `thorough` holds all that are in `sound`, and those that are in none and speak of no taste. */
+export type KitName = "sound" | "tidy" | "modern" | "light";
 
 export interface Rule<Options = any> {
   /** `area.plain-words`. */
@@ -182,6 +182,8 @@ export interface Rule<Options = any> {
   /** The level it has where a kit switches it on and nothing says otherwise. */
   readonly level: AlertLevel;
   readonly kits: readonly KitName[];
+  /** It speaks of a taste, so that no kit switches it on: somebody who wants it names it. */
+  readonly byTaste?: boolean;
   /** The level it has without being in any kit, for rules that settings themselves define; also one of one's own. */
   readonly byDefault?: string;
   /** The ids of the languages whose nodes or ways it knows; without it, it speaks of what all languages have, and runs in each. */

@@ -3,12 +3,24 @@ import { areaOf, type Rule } from "../rules/rule.js";
 import { unknownWord, type SettingsIssue, type SettingsPath } from "./issue.js";
 import type { Kit, SettingsPart } from "./schema.js";
 
-export const kitNames = ["sound", "tidy", "thorough"] as const;
+/** The kits of the package, with what each is for. */
+export const kits = {
+  sound: "what is almost surely a mistake; the kit of a project that names none",
+  tidy: "layout, and the order of imports",
+  modern: "older forms of code for which the edition in force has a newer one",
+  light: "functions, conditions and files that have grown hard to work on",
+  thorough: "all of `sound`, and what is worth a look besides: all but `tidy`, `modern`, `light` and matters of taste",
+} as const;
+
+export const kitNames = Object.keys(kits) as readonly (keyof typeof kits)[];
 
 /** Whether a kit of the package switches a rule on. */
 export function inKit(rule: Rule, kit: string): boolean {
   if (kit === "thorough") {
-    return !(rule.kits.length === 1 && rule.kits[0] === "tidy") && !["settings", "layout"].includes(areaOf(rule.id));
+    const isOfNone = rule.kits.length === 0 &&
+      rule.byTaste !== true &&
+      !["settings", "layout"].includes(areaOf(rule.id));
+    return rule.kits.includes("sound") || isOfNone;
   }
   return (rule.kits as readonly string[]).includes(kit);
 }

@@ -201,3 +201,8 @@ export function withParentheses(node: Node, text: SourceText): Span {
     to += behind[0].length;
   }
 }
+
+/** Code that binds as tightly as `tight` says, in the place of `use`: in parentheses if it would be read otherwise there. */
+export function inPlaceAs(code: string, tight: number, use: Node): string {
+  return placed(tight < Math.max(1, demand(use)) ? `(${code})` : code, use);
+}

@@ -75,12 +75,13 @@ function negative(node: UnaryExpression) {
 
 function recordShape(node: ObjectExpression) {
   const members = node.properties.map((member): RecordMember => {
-    if (member.type !== "Property") return { node: member, name: undefined, value: member };
-    const { key, computed, value } = member;
+    if (member.type !== "Property") return { node: member, name: undefined, value: member, serves: "all" };
+    const { key, computed, value, kind, shorthand } = member;
     const name = computed
       ? undefined
       : key.type === "Identifier" ? key.name : key.type === "Literal" ? String(key.value) : undefined;
-    return { node: member, name, value };
+    const serves = kind === "get" ? "reading" : kind === "set" ? "writing" : "all";
+    return { node: member, name, key: shorthand ? value : key, value, serves };
   });
   return { node, members };
 }

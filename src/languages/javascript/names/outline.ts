@@ -2,6 +2,7 @@ import type { Binding, Declaration } from "../../../model/binding.js";
 import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import type { FunctionDeclaration, VariableDeclarator } from "../nodes/index.js";
+import { callableText } from "./callable.js";
 
 /** Longer literals are not told apart by what others see of them. */
 const longest = 40;
@@ -38,5 +39,8 @@ export function outlineOf(binding: Binding): string {
   const { declarations } = binding;
   if (declarations.length > 1) return declarations.map((one) => (neverReturns(one) ? "never" : one.kind)).join(" ");
   const [only] = declarations;
-  return neverReturns(only!) ? "never" : (literalOf(binding) ?? only!.kind);
+  const { kind } = only!;
+  return neverReturns(only!)
+    ? `never ${callableText(binding)}`
+    : (literalOf(binding) ?? `${kind} ${callableText(binding)}`);
 }

@@ -2,7 +2,7 @@
 import type { Node } from "../../../syntax/node.js";
 import { nodeAt } from "../../../syntax/walk.js";
 import type { Span } from "../../../text/edit.js";
-import type { Text } from "../../../text/text.js";
+import type { SourceText, Text } from "../../../text/text.js";
 import type { JavaScriptNode } from "../nodes/index.js";
 import { demand, placed, tightness } from "../placing.js";
 import { statementLists } from "../rules/statements.js";
@@ -85,7 +85,7 @@ export function stepOf(text: Text): string {
 }
 
 /** Whether a comment stands in a stretch outside of some pieces that are kept. */
-export function losesComment(whole: Span, kept: readonly Span[], text: Text): boolean {
+export function losesComment(whole: Span, kept: readonly Span[], text: SourceText): boolean {
   let at = whole.from;
   for (const { from, to } of [...kept, { from: whole.to, to: whole.to }]) {
     if (/\/\/|\/\*/.test(text.slice(at, from))) return true;

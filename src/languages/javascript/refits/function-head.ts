@@ -1,5 +1,5 @@
 /** What stands before the body of a function. */
-import type { Text } from "../../../text/text.js";
+import type { SourceText } from "../../../text/text.js";
 import { type RefitContext } from "../../refit.js";
 import type {
   ArrowFunctionExpression,
@@ -10,7 +10,7 @@ import type {
 /** The parameters of a function with what is written about types, as they are. */
 export function head(
   node: FunctionDeclaration | FunctionExpression | ArrowFunctionExpression,
-  text: Text,
+  text: SourceText,
 ): { code: string; from: number; to: number } | undefined {
   const before = text.slice(node.start, node.body!.start);
   const open = node.typeParameters?.start ?? node.start + before.indexOf("(");

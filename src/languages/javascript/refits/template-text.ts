@@ -1,5 +1,6 @@
 import type { Node } from "../../../syntax/node.js";
-import type { Text } from "../../../text/text.js";
+import type { Edit } from "../../../text/edit.js";
+import type { SourceText } from "../../../text/text.js";
 import { defineRefit } from "../../refit.js";
 import type { JavaScriptNode } from "../nodes/index.js";
 import { around, losesComment, spanOf } from "./code.js";
@@ -8,7 +9,7 @@ const isText = (node: Node): boolean =>
   (node as JavaScriptNode).type === "Literal" && (node as { isString?: boolean }).isString === true;
 
 /** The operands of a sum, as far as it is not put in parentheses: those before the first text are added as they are, and stay one. */
-function operandsOf(node: Node): Node[] {
+export function operandsOf(node: Node): Node[] {
   const operands: Node[] = [];
   let rest = node as JavaScriptNode;
   while (rest.type === "BinaryExpression" && rest.operator === "+") {
@@ -40,7 +41,7 @@ function inTemplate(raw: string): string | undefined {
   );
 }
 
-function piece(operand: Node, text: Text): string | undefined {
+function piece(operand: Node, text: SourceText): string | undefined {
   const one = operand as JavaScriptNode;
   if (one.type === "Literal" && one.isString) return inTemplate(one.raw);
   if (one.type === "TemplateLiteral") return text.slice(one.start + 1, one.end - 1);
@@ -55,6 +56,18 @@ function joined(pieces: readonly string[]): string {
     ),
     "",
   );
+}
+
+const isPlain = (operand: Node): boolean => isText(operand) || operand.type === "TemplateLiteral";
+
+/** The edit that makes a sum a template text; `undefined` where it holds no text, texts alone, a comment that would be lost, or an escape that templates do not know. */
+export function joinedToTemplate(sum: Node, text: SourceText): Edit | undefined {
+  const operands = operandsOf(sum);
+  if (!operands.some(isPlain) || operands.every(isText) || losesComment(spanOf(sum), operands.map(spanOf), text)) {
+    return undefined;
+  }
+  const pieces = operands.map((operand) => piece(operand, text));
+  return pieces.includes(undefined) ? undefined : { ...spanOf(sum), insert: `\`${joined(pieces as string[])}\`` };
 }
 
 export const templateText = defineRefit({
@@ -83,18 +96,9 @@ export const templateText = defineRefit({
       (sum.parent as { left?: Node }).left === sum
     ) sum = sum.parent as never;
     if (sum === undefined || sum.operator !== "+") return undefined;
-    const operands = operandsOf(sum);
-    const isPlain = (operand: Node): boolean => isText(operand) || operand.type === "TemplateLiteral";
-    if (!operands.some(isPlain) || operands.every(isText) || losesComment(spanOf(sum), operands.map(spanOf), text)) {
-      return undefined;
-    }
-    const pieces = operands.map((operand) => piece(operand, text));
-    if (pieces.includes(undefined)) return undefined;
+    const edit = joinedToTemplate(sum, text);
+    if (edit === undefined) return undefined;
     // An object may give something else when it is asked for its text than when it is added to one.
-    return {
-      title: "Join to a template text",
-      certainty: "proposed",
-      edits: [{ ...spanOf(sum), insert: `\`${joined(pieces as string[])}\`` }],
-    };
+    return { title: "Join to a template text", certainty: "proposed", edits: [edit] };
   },
 });

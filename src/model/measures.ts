@@ -1,0 +1,122 @@
+/**
+ * How much there is to keep in mind in a piece of code: its branches, and how deep they stand in each other. What stands in a function inside of it is not counted:
+ * that is measured by itself.
+ */
+import { NodeMemo } from "../syntax/memo.js";
+import type { Node } from "../syntax/node.js";
+import { walk } from "../syntax/walk.js";
+import type { SourceText } from "../text/text.js";
+import { codeLines } from "./code-lines.js";
+import type { ShapeName, Shapes } from "./shapes.js";
+
+/** What is counted of a node with all below it. */
+export interface Measure {
+  /** Ways that can be gone: a branch, a turn of a loop, a case, a fault that is caught, and each part of a condition. */
+  readonly branches: number;
+  /** For each branch, loop, choice and handler how many others it stands in. */
+  readonly nesting: number;
+  /** How many of them there are. */
+  readonly stretches: number;
+  /** How many stand in each other at most. */
+  readonly depth: number;
+  /** The lines of code of functions that stand in it. */
+  readonly innerLines: number;
+}
+
+export type ShapeOf = <Name extends ShapeName>(name: Name, node: Node) => Shapes[Name] | undefined;
+
+const nothing: Measure = { branches: 0, nesting: 0, stretches: 0, depth: 0, innerLines: 0 };
+
+const kept = new NodeMemo<Measure>();
+
+/** What a node adds to the branches, and whether what stands below it stands deeper. */
+function ownOf(node: Node, shape: ShapeOf): { readonly branches: number; readonly deepens: boolean } | undefined {
+  const branch = shape("branch", node);
+  if (branch !== undefined) return { branches: 1, deepens: !branch.isValue };
+  if (shape("loop", node) !== undefined) return { branches: 1, deepens: true };
+  const choice = shape("choice", node);
+  if (choice !== undefined) {
+    return { branches: choice.cases.filter(({ tests }) => tests.length > 0).length, deepens: true };
+  }
+  const handler = shape("handler", node);
+  if (handler !== undefined) return { branches: handler.caught.length, deepens: true };
+  if (shape("logical", node) !== undefined) return { branches: 1, deepens: false };
+  return undefined;
+}
+
+/** What stands in a branch, loop, choice, handler or function, and that itself. */
+const deeper = ({ branches, nesting, stretches, depth, innerLines }: Measure, own: number): Measure => ({
+  branches: branches + own,
+  nesting: nesting + stretches,
+  stretches: stretches + 1,
+  depth: depth + 1,
+  innerLines,
+});
+
+/** In a chain the next test stands beside the one before, and not in it. */
+function besideChain(node: Node, whole: Measure, shape: ShapeOf): Measure {
+  const branch = shape("branch", node);
+  if (branch?.next == null) return whole;
+  const of = (part: Node): Measure => kept.get(part)!;
+  const next = of(branch.next);
+  const inside = Math.max(of(branch.test).depth, of(branch.then).depth);
+  return { ...whole, nesting: whole.nesting - next.stretches, depth: Math.max(1 + inside, next.depth) };
+}
+
+/** Measures a node with all below it. What was measured is kept, so that after an edit only what stands around it is measured again. */
+export function measure(root: Node, text: SourceText, shape: ShapeOf): Measure {
+  const sums: { -readonly [Key in keyof Measure]: Measure[Key] }[] = [{ ...nothing }];
+  const add = (found: Measure): void => {
+    const sum = sums.at(-1)!;
+    sum.branches += found.branches;
+    sum.nesting += found.nesting;
+    sum.stretches += found.stretches;
+    sum.depth = Math.max(sum.depth, found.depth);
+    sum.innerLines += found.innerLines;
+  };
+  walk(
+    root,
+    (node) => {
+      const known = kept.get(node);
+      if (known !== undefined) {
+        add(known);
+        return false;
+      }
+      sums.push({ ...nothing });
+      return shape("function", node) === undefined;
+    },
+    (node) => {
+      // What was known has been added.
+      if (kept.get(node) !== undefined) return;
+      const inner = sums.pop()!;
+      const isFunction = shape("function", node) !== undefined;
+      const own = isFunction ? undefined : ownOf(node, shape);
+      const found = isFunction
+        ? { ...nothing, innerLines: codeLines(text, node.start, node.end) }
+        : own === undefined
+          ? inner
+          : own.deepens
+            ? besideChain(node, deeper(inner, own.branches), shape)
+            : { ...inner, branches: inner.branches + own.branches };
+      kept.set(node, found);
+      add(found);
+    },
+  );
+  return sums[0]!;
+}
+
+/** What a function holds, without what it is itself. */
+export function measureOfParts(parts: readonly Node[], text: SourceText, shape: ShapeOf): Measure {
+  return parts
+    .map((part) => measure(part, text, shape))
+    .reduce(
+      (sum, one) => ({
+        branches: sum.branches + one.branches,
+        nesting: sum.nesting + one.nesting,
+        stretches: sum.stretches + one.stretches,
+        depth: Math.max(sum.depth, one.depth),
+        innerLines: sum.innerLines + one.innerLines,
+      }),
+      nothing,
+    );
+}

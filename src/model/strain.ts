@@ -1,0 +1,49 @@
+/** Strain: how hard a function is to work on, as one figure that is a sum of parts, so that it can be said where it comes from. */
+import type { SourceText } from "../text/text.js";
+import { codeLines } from "./code-lines.js";
+import { measureOfParts, type Measure, type ShapeOf } from "./measures.js";
+import type { FunctionShape } from "./shapes.js";
+
+export interface Strain {
+  /** The sum of the parts, rounded. */
+  readonly figure: number;
+  /** One for each way that can be gone. */
+  readonly branches: number;
+  /** One for each stretch that a stretch stands in: what is read there has all of them for its reason. */
+  readonly nesting: number;
+  /** One for ten lines with code. */
+  readonly length: number;
+  /** One for each parameter beyond four, more than can be told apart at a call. */
+  readonly parameters: number;
+}
+
+/** What stands in a function, without itself. */
+export function measureOfFunction({ body }: FunctionShape, text: SourceText, shape: ShapeOf): Measure {
+  return measureOfParts(body === null ? [] : Array.isArray(body) ? body : [body as never], text, shape);
+}
+
+/** The lines of code of a function, without those of the functions in it. */
+export function ownLines(one: FunctionShape, text: SourceText, shape: ShapeOf): number {
+  const whole = codeLines(text, one.node.start, one.node.end);
+  return Math.max(1, whole - measureOfFunction(one, text, shape).innerLines);
+}
+
+export function strainOf(one: FunctionShape, text: SourceText, shape: ShapeOf): Strain {
+  const { branches, nesting } = measureOfFunction(one, text, shape);
+  const length = Math.round(ownLines(one, text, shape) / 10);
+  const parameters = Math.max(0, one.parameters.length - 4);
+  return { figure: branches + nesting + length + parameters, branches, nesting, length, parameters };
+}
+
+/** The sum as people read it: "34 = 12 branches + 15 nesting + 7 length". */
+export function strainText({ figure, branches, nesting, length, parameters }: Strain): string {
+  const parts = ([
+    [branches, "branches"],
+    [nesting, "nesting"],
+    [length, "length"],
+    [parameters, "parameters"],
+  ] as const)
+    .filter(([count]) => count > 0)
+    .map(([count, word]) => `${count} ${word}`);
+  return `${figure} = ${parts.join(" + ") || "0"}`;
+}

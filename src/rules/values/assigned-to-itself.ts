@@ -1,0 +1,57 @@
+import type { Node } from "../../syntax/node.js";
+import { defineRule } from "../rule.js";
+
+/** Members that do something when they are given the value that they have. */
+const acting = new Set([
+  "src",
+  "href",
+  "value",
+  "innerHTML",
+  "outerHTML",
+  "currentTime",
+  "scrollTop",
+  "hash",
+  "cookie",
+]);
+
+export const assignedToItself = defineRule({
+  id: "values.assigned-to-itself",
+  title: "Something that is assigned to itself",
+  why: "Nothing changes by it. One side was most likely meant to be something else, as the member of an object and a parameter of the same name.",
+  level: "warning",
+  kits: ["sound"],
+  examples: {
+    alerts: [
+      { code: "let tide = 3;\n«tide = tide»;\nsail(tide);\n", after: "let tide = 3;\nsail(tide);\n" },
+      { code: "«this.pier = this.pier»;\n", after: "" },
+      { code: "if (late) «ferry.seats = ferry.seats»;\n" },
+    ],
+    quiet: [
+      { code: "let tide = 3;\ntide += tide;\nsail(tide);\n" },
+      { code: "image.src = image.src;\n" },
+      { code: "ferry[next()] = ferry[next()];\n" },
+      { code: "this.pier = pier;\n" },
+    ],
+  },
+  shapes: {
+    assignment({ node, target, value, isPlain }, { text, facts, edits, shape, isBroken, alert }) {
+      if (!isPlain || !facts.isSame(target, value, text) || !facts.isSteady(target) || isBroken(node)) return;
+      const member = shape("member", target);
+      if (
+        member === undefined
+          ? shape("name", target) === undefined
+          : member.name === undefined || acting.has(member.name)
+      ) {
+        return;
+      }
+      const statement: Node | null = node.parent;
+      const isListed = statement !== null && shape("value", statement)?.isListed === true;
+      alert(node, {
+        message: "This is given the value that it has: one side is to be something else, or it can go",
+        remedies: () => (
+          isListed ? [{ title: "Take it out", edits: edits.takeOut(statement, text).edits, certainty: "proposed" }] : []
+        ),
+      });
+    },
+  },
+});
