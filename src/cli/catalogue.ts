@@ -4,6 +4,7 @@ import { languages } from "../languages/index.js";
 import { hasRemedy, kitsOf, optionsOf, terminalPage, type OptionPage } from "../report/rule-page.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { kitNames } from "../settings/kits.js";
+import { explainKit, isKit } from "./kits.js";
 import { knownRules, unknownName } from "./known-rules.js";
 import { complain, outputColours, outputWidth, print } from "./output.js";
 
@@ -78,11 +79,20 @@ export function optionPages(rule: Rule): OptionPage[] {
   return optionsOf(rule, ({ options }) => z.toJSONSchema(options!, { io: "input", unrepresentable: "any" }));
 }
 
-/** Explains a rule, also one that the settings of the working folder bring along. */
+/** Explains a rule, also one that the settings of the working folder bring along, or a kit. */
 export async function explainCommand(
   id: string,
-  { format }: { readonly format?: "text" | "json" } = {},
+  { format, against }: { readonly format?: "text" | "json"; readonly against?: string } = {},
 ): Promise<number> {
+  if (against !== undefined && !isKit(against)) {
+    complain(`--against: there is no kit \`${against}\` (there are ${kitNames.join(", ")})`);
+    return 2;
+  }
+  if (isKit(id)) return explainKit(id, against, format);
+  if (against !== undefined) {
+    complain(`--against compares kits, and \`${id}\` is none (there are ${kitNames.join(", ")})`);
+    return 2;
+  }
   const known = await knownRules();
   const rule = known.find((one) => one.id === id);
   if (rule === undefined) {

@@ -44,7 +44,10 @@ export async function completions(program: Command, words: readonly string[]): P
   if (option !== undefined) return valuesOf(option, typed);
   if (typed.startsWith("-")) return starting([...command.options.map(({ long }) => long ?? ""), "--help"]);
   const isRule = command.name() === "explain" || (command.name() === "trace" && /:\d+$/.test(before.at(-1)!));
-  if (isRule) return starting((await knownRules()).map(({ id }) => id));
+  if (isRule) {
+    const named = (await knownRules()).map(({ id }) => id);
+    return starting(command.name() === "explain" ? [...kitNames, ...named] : named);
+  }
   return command.name() === "completion" ? starting(shells) : [];
 }
 
@@ -63,6 +66,7 @@ async function valuesOf(option: Option, typed: string): Promise<string[]> {
     }
     case "--kit":
     case "--kits":
+    case "--against":
       return last(kitNames);
     case "--profile": {
       const settings = settingsOf({});

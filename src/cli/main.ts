@@ -178,13 +178,23 @@ program
   });
 
 program
+  .command("kits")
+  .description("list the kits that settings can start from")
+  .addOption(new Option("--format <form>", "how to list").choices(["text", "json"]).default("text"))
+  .action(async (options) => {
+    const { kitsCommand } = await import("./kits.js");
+    end(await kitsCommand(options));
+  });
+
+program
   .command("explain")
-  .description("show what a rule finds and why")
-  .argument("<rule>", "the id of a rule")
+  .description("show what a rule finds and why, or what is in a kit")
+  .argument("<name>", "the id of a rule, or a kit")
+  .option("--against <kit>", "with a kit: tell how it differs from another one")
   .addOption(formOption)
-  .action(async (rule, options) => {
+  .action(async (name, options) => {
     const { explainCommand } = await import("./catalogue.js");
-    end(await explainCommand(rule, options));
+    end(await explainCommand(name, options));
   });
 
 program

@@ -223,6 +223,25 @@ export function eachUnsetRead(
   }
 }
 
+/** Calls `visit` for every read of the names asked for that some ways have given a value and others have not. */
+export function eachUnsureRead(
+  flow: FlowGraph,
+  names: ReadonlySet<Binding>,
+  visit: (step: Extract<Step, { does: "read" }>) => void,
+): void {
+  const index = FlowIndex.of(flow);
+  for (const block of flow.blocks) {
+    if (!block.reached) continue;
+    block.steps.forEach((step, at) => {
+      if (step.does !== "read" || !names.has(step.binding)) return;
+      const sources = index.reaching(step.binding, block, at);
+      if (sources === undefined) return;
+      const written = [...sources].filter((source) => source?.does === "write").length;
+      if (written > 0 && written < sources.size) visit(step);
+    });
+  }
+}
+
 export function holds(block: Block, does: Step["does"]): boolean {
   return block.steps.some((step) => step.does === does);
 }

@@ -12,14 +12,17 @@ import { unreadName } from "./dead/unread-name.js";
 import { unreadValue } from "./dead/unread-value.js";
 import { assignmentAsTest } from "./flow/assignment-as-test.js";
 import { callbackWithoutValue } from "./flow/callback-without-value.js";
+import { contradiction } from "./flow/contradiction.js";
 import { exitInFinally } from "./flow/exit-in-finally.js";
 import { mixedReturns } from "./flow/mixed-returns.js";
+import { oneTooFar } from "./flow/one-too-far.js";
 import { readBeforeSet } from "./flow/read-before-set.js";
 import { returnCutShort } from "./flow/return-cut-short.js";
 import { runsIntoNext } from "./flow/runs-into-next.js";
 import { settledTest } from "./flow/settled-test.js";
 import { singleTurn } from "./flow/single-turn.js";
 import { stuckLoop } from "./flow/stuck-loop.js";
+import { unsetOnSomeWay } from "./flow/unset-on-some-way.js";
 import { expired } from "./hush/expired.js";
 import { idle } from "./hush/idle.js";
 import { noReason } from "./hush/no-reason.js";
@@ -51,6 +54,7 @@ import { comparedToItself } from "./values/compared-to-itself.js";
 import { containsItself } from "./values/contains-itself.js";
 import { repeatedCase } from "./values/repeated-case.js";
 import { repeatedKey } from "./values/repeated-key.js";
+import { repeatedPart } from "./values/repeated-part.js";
 
 export const sharedRules: readonly Rule[] = [
   ...syntaxRules,
@@ -104,4 +108,8 @@ export const sharedRules: readonly Rule[] = [
   branches,
   nesting,
   repeatedNesting,
+  repeatedPart,
+  contradiction,
+  oneTooFar,
+  unsetOnSomeWay,
 ];

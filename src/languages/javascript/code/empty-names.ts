@@ -38,8 +38,10 @@ export function isNeeding(node: Node): boolean {
     case "ForOfStatement":
       return up.right === node;
     case "TemplateLiteral":
-    case "SpreadElement":
       return true;
+    case "SpreadElement":
+      // Into an object nothing can be spread as well.
+      return up.parent?.type !== "ObjectExpression";
     default:
       return false;
   }
