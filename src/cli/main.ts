@@ -83,6 +83,7 @@ program
   .option("--rewrite <code>", "what the pattern's code would become")
   .option("--only <rules>", "only alerts of these rules or areas, as names.unknown,dead", list)
   .option("--since <revision>", "only alerts in lines that have changed since a revision of git")
+  .option("--strain", "list the functions that are hardest to work on instead of alerts")
   .option("--quiet", "print only alerts at the failing level or graver, and nothing where there are none")
   .option("--output <file>", "write the report into a file")
   .addOption(settingsOption)

@@ -17,6 +17,7 @@ import type { OwnLevels } from "../settings/schema.js";
 import { faultOfNames } from "./known-rules.js";
 import { complain, hasColour, outputWidth, print } from "./output.js";
 import { sourceOf } from "./source.js";
+import { strainReport } from "./strain.js";
 import { noProfile } from "./trace.js";
 
 export interface ReviewOptions {
@@ -30,6 +31,7 @@ export interface ReviewOptions {
   readonly rewrite?: string;
   readonly only?: readonly string[];
   readonly since?: string;
+  readonly strain?: boolean;
   readonly quiet?: boolean;
   readonly output?: string;
   readonly as?: string;
@@ -67,6 +69,7 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
     return 2;
   }
   const visit = { ...visitFrom(paths), ...sourceOf(paths, options) };
+  if (options.strain === true) return strainReport(visit, format === "json" ? "json" : "text");
   let failed = false;
   const onFailure: typeof visit.onFailure = (file, failure) => {
     failed = true;

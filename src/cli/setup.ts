@@ -186,8 +186,8 @@ async function answersOf(facts: SetupFacts, options: SetupOptions, asker: Asker)
   const starts = [
     { value: "sound", label: "Mistakes only", hint: "kit sound" },
     { value: "sound,tidy", label: "Mistakes and layout", hint: "kits sound, tidy" },
-    { value: "thorough", label: "All there is but layout", hint: "kit thorough" },
-    { value: "thorough,tidy", label: "All there is", hint: "kits thorough, tidy" },
+    { value: "thorough", label: "What is worth a look, too", hint: "kit thorough" },
+    { value: "thorough,tidy,modern,light", label: "All there is", hint: "kits thorough, tidy, modern, light" },
   ];
   const kits = options.kits ?? (await asker.choose("What is to be told?", starts, "sound")).split(",");
   const edition = options.edition !== undefined

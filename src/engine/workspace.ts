@@ -2,12 +2,14 @@
 import type { Language } from "../languages/language.js";
 import type { RefitKind, RefitOffer, RefitRefusal } from "../languages/refit.js";
 import type { FlowGraph } from "../model/flow.js";
+import type { Strain } from "../model/strain.js";
 import { fileHushEdit, hushEdit, type HushEdit } from "../remedy/hush-edit.js";
 import { withoutOverlap } from "../remedy/select.js";
 import { topComment } from "../remedy/top-comment.js";
 import { noReason } from "../rules/hush/no-reason.js";
 import { sharedRules } from "../rules/index.js";
 import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
+import { heavyFunction } from "../rules/strain/heavy-function.js";
 import { resolveSettings, withBeside, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import type { Node } from "../syntax/node.js";
@@ -21,6 +23,7 @@ import { WorkspaceError } from "./errors.js";
 import { mend, type MendResult } from "./mend.js";
 import type { Meter } from "./meter.js";
 import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
+import { strainsOf, type FunctionStrain } from "./strains.js";
 import { toldOnce } from "./told-once.js";
 import { attempt, doesHarm, isHarmless, takeBack } from "./trial.js";
 
@@ -495,6 +498,18 @@ export class Workspace {
   /** An edit that silences a rule in the whole document. */
   fileHushEdit(uri: string, rule: string): Edit {
     return fileHushEdit(this.document(uri).language.commentForms, this.text(uri), rule, this.asksForReasons(uri));
+  }
+
+  /** The strain of the functions of a document, in the order of the text; with `wants` of those for which it says so. */
+  strains(uri: string, wants?: (strain: Strain) => boolean): FunctionStrain[] {
+    const { analysis, language } = this.document(uri);
+    return strainsOf(analysis.root, language, analysis.text, wants);
+  }
+
+  /** How much strain a function may have by the settings of a document; `undefined` where nobody is to tell. */
+  strainLimit(uri: string): number | undefined {
+    const active = this.document(uri).settings.active.find(({ rule }) => rule.id === heavyFunction.id);
+    return (active?.options as { most: number } | undefined)?.most;
   }
 
   /** The id of the language of a document. */

@@ -44,6 +44,9 @@ export function strainText({ figure, branches, nesting, length, parameters }: St
     [parameters, "parameters"],
   ] as const)
     .filter(([count]) => count > 0)
-    .map(([count, word]) => `${count} ${word}`);
+    .map(
+      ([count, word]) =>
+        `${count} ${count === 1 ? word.replace(/^branches$/, "branch").replace(/^parameters$/, "parameter") : word}`,
+    );
   return `${figure} = ${parts.join(" + ") || "0"}`;
 }

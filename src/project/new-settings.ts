@@ -17,7 +17,7 @@ export function settingsText({ kits, edition, runtime, known, skip, baseline }: 
   const lines = [
     "{",
     '  "$schema": "./node_modules/alert-quill/schema/settings.json",',
-    "  // Where to start: sound finds mistakes, tidy looks after layout, thorough tells all there is.",
+    "  // Where to start: sound finds mistakes, tidy looks after layout, modern and light after form, thorough tells what is worth a look.",
     `  "kits": ${list(kits)},`,
     '  "languages": {',
     '    "javascript": {',

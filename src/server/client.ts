@@ -15,6 +15,8 @@ export interface Client {
   /** Says that it can ask for diagnostics; some that say so never do. */
   readonly canPull: boolean;
   readonly refreshes: boolean;
+  /** Can be told to ask for code lenses again. */
+  readonly refreshesLenses: boolean;
   readonly relatedInformation: boolean;
   readonly tags: readonly number[];
   readonly codeDescription: boolean;
@@ -71,6 +73,7 @@ export function readClient({
     resolvesEdits: codeAction?.dataSupport === true && resolved.includes("edit"),
     canPull: textDocument?.diagnostic !== undefined,
     refreshes: workspace?.diagnostics?.refreshSupport === true,
+    refreshesLenses: workspace?.codeLens?.refreshSupport === true,
     relatedInformation: (published?.relatedInformation ?? textDocument?.diagnostic?.relatedInformation) === true,
     tags: (published?.tagSupport ?? textDocument?.diagnostic?.tagSupport)?.valueSet ?? [],
     codeDescription: (published?.codeDescriptionSupport ?? textDocument?.diagnostic?.codeDescriptionSupport) === true,

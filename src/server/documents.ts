@@ -184,6 +184,7 @@ export class Documents {
     this.unsaved.delete(uri);
     this.session.scheduler.forget(uri);
     this.session.status.forget(uri);
+    this.session.lenses.forget(uri);
     return true;
   }
 

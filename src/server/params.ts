@@ -49,6 +49,7 @@ export const shapes: Readonly<Record<string, z.ZodType | undefined>> = {
   "textDocument/didSave": ofDocument,
   "textDocument/didClose": ofDocument,
   "textDocument/willSaveWaitUntil": ofDocument,
+  "textDocument/codeLens": ofDocument,
   "textDocument/codeAction": z.looseObject({
     textDocument: identifier,
     range,

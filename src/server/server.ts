@@ -17,6 +17,7 @@ import { diagnosticsFeature } from "./features/diagnostics.js";
 import { filesFeature } from "./features/files.js";
 import { hoverFeature } from "./features/hover.js";
 import { layoutFeature } from "./features/layout.js";
+import { lensFeature } from "./features/lenses.js";
 import { notebookFeature } from "./features/notebooks.js";
 import { ProjectFeature } from "./features/project.js";
 import { savingFeature } from "./features/saving.js";
@@ -55,7 +56,10 @@ export class Server {
     const project = new ProjectFeature(session, review, publisher, progress);
     this.configuration = configuration;
     this.project = project;
-    configuration.onChange = () => project.allChanged();
+    configuration.onChange = () => {
+      project.allChanged();
+      if (session.client.refreshesLenses) void session.ask("workspace/codeLens/refresh");
+    };
     options.host.onFileChange?.((uri) => project.fileChanged(uri));
     this.features = [
       synchronisationFeature(session, publisher, saves, {
@@ -70,6 +74,7 @@ export class Server {
       savingFeature(session, saves),
       layoutFeature(session),
       hoverFeature(session),
+      lensFeature(session),
       completionFeature(session),
       commandFeature(session, project, progress, () => configuration.readAgain()),
       configuration.feature(),

@@ -11,6 +11,7 @@ import type { EditorSettings } from "./editor-settings.js";
 import type { ServerHost } from "./host.js";
 import { Scheduler } from "./scheduler.js";
 import { StatusLine } from "./status.js";
+import { StrainLenses } from "./strain-lens.js";
 import { plain } from "./titles.js";
 
 export interface ServerOptions {
@@ -49,6 +50,7 @@ export class Session {
   readonly documents: Documents;
   readonly scheduler: Scheduler;
   readonly status: StatusLine;
+  readonly lenses: StrainLenses;
 
   constructor(
     private readonly connection: MessageConnection,
@@ -76,6 +78,7 @@ export class Session {
     host.onFailure((uri, fault) => this.log(1, `${uri} could not be looked at: ${fault}`));
     this.documents = new Documents(this);
     this.scheduler = new Scheduler(this);
+    this.lenses = new StrainLenses(this);
     this.status = new StatusLine((status) => this.send("alertQuill/status", status));
   }
 

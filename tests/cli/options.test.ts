@@ -321,3 +321,46 @@ test("what a baseline holds and is settled is told, can be dropped, and is new w
   write(folder, { "a.js": "tide();\nebb();\n" });
   expect(found(quill(folder, "review").out)).toEqual(["names.unknown a.js:2"]);
 });
+
+test("kits are listed, each explained, and told from another", () => {
+  const folder = project({});
+  const { out } = quill(folder, "kits");
+  expect(out.match(/^\w+ +\d+ rules  /gm)!.map((line) => line.split(" ")[0])).toEqual([
+    "sound",
+    "tidy",
+    "modern",
+    "light",
+    "thorough",
+  ]);
+  expect(quill(folder, "explain", "light").out).toContain("strain.heavy-function");
+  const both = quill(folder, "explain", "thorough", "--against", "sound").out;
+  expect(both).toMatch(/Only in thorough \(\d+\)\n[^]*calls\.console-output[^]*Only in sound \(0\)/);
+  const { kit } = JSON.parse(quill(folder, "explain", "modern", "--against", "light", "--format", "json").out);
+  expect(kit).toMatchObject({ name: "modern", against: "light", onlyHere: kit.rules });
+  expect(kit.onlyThere).toContain("strain.nesting");
+  const { kits } = JSON.parse(quill(folder, "kits", "--format", "json").out);
+  expect(kits.find(({ name }: any) => name === "light").rules).toEqual(kit.onlyThere);
+  expect(quill(folder, "explain", "light", "--against", "lite")).toMatchObject({
+    code: 2,
+    err: expect.stringContaining("there is no kit `lite`"),
+  });
+  expect(quill(folder, "explain", "names.unknown", "--against", "light").code).toBe(2);
+});
+
+test("the functions with most strain are listed, the heaviest first", () => {
+  const folder = project({
+    "a.js": "export function fare(age, late) {\n  if (late) {\n    if (age < 4) return 0;\n  }\n  return 420;\n}\n",
+    "b.ts": "export class Quay {\n  moor(a: number, b: number, c: number, d: number, e: number): number {\n    return a + b + c + d + e;\n  }\n}\n",
+  });
+  const { code, out } = quill(folder, "review", "--strain");
+  expect(code).toBe(0);
+  expect(out).toBe(`4 ▇▇▇▇▇▇▇▇▇▇▇▇  fare  a.js:1
+                2 branches + 1 nesting + 1 length
+1 ▇▇▇           Quay.moor  b.ts:2
+                1 parameter
+
+2 functions in 2 files
+`);
+  const { functions } = JSON.parse(quill(folder, "review", "--strain", "--format", "json").out);
+  expect(functions[0]).toMatchObject({ path: "a.js", line: 1, name: "fare", strain: { figure: 4, nesting: 1 } });
+});

@@ -166,7 +166,7 @@ async function inTime<Result>(awaited: Promise<Result>, about: unknown): Promise
 /** Whether a file is told what is right of it, and a question is answered. */
 async function isWell(client: StdioClient, name: string): Promise<void> {
   const uri = `file:///healthy/${name}.js`;
-  client.open(uri, "export const a = 1;\ntide();\n");
+  client.open(uri, "export const a = () => 1;\ntide();\n");
   expect((await client.diagnostics(uri, 1)).map(({ code, range: { start } }) => `${code} ${start.line}`)).toEqual([
     "names.unknown 1",
   ]);

@@ -51,6 +51,7 @@ const needed: Readonly<Record<string, (capabilities: any) => unknown>> = {
   "window/showDocument": ({ window }) => window?.showDocument?.support === true,
   "workspace/applyEdit": ({ workspace }) => workspace?.applyEdit,
   "workspace/diagnostic/refresh": ({ workspace }) => workspace?.diagnostics?.refreshSupport,
+  "workspace/codeLens/refresh": ({ workspace }) => workspace?.codeLens?.refreshSupport,
   "window/workDoneProgress/create": ({ window }) => window?.workDoneProgress,
   "client/registerCapability": ({ workspace, textDocument }) => workspace?.didChangeWatchedFiles?.dynamicRegistration ??
     workspace?.didChangeConfiguration?.dynamicRegistration ??

@@ -6,9 +6,11 @@ import {
   type ExecuteCommandParams,
   type TextEdit,
 } from "vscode-languageserver-protocol";
+import { ruleOf } from "../../languages/index.js";
 import { counted } from "../../report/model.js";
 import type { Progress } from "../progress.js";
 import type { Feature, Session } from "../session.js";
+import { showRuleCommand } from "../strain-lens.js";
 import { sameFile } from "../uri.js";
 import { joined, workspaceEdit } from "../workspace-edit.js";
 import type { ProjectFeature } from "./project.js";
@@ -19,6 +21,7 @@ export const commands = {
   mendFolder: "alertQuill.mendFolder",
   reviewProject: "alertQuill.reviewProject",
   trace: "alertQuill.trace",
+  showRule: showRuleCommand,
   ...settingsCommands,
 } as const;
 
@@ -118,6 +121,7 @@ export function commandFeature(
           return new ResponseError(ErrorCodes.InvalidParams, `${command} needs a URI as its argument`);
         }
         if (command === commands.trace) return host.trace?.(uri) ?? null;
+        if (command === commands.showRule) return showRule(session, uri);
         if ((Object.values(settingsCommands) as string[]).includes(command)) {
           return runSettingsCommand(session, command, given ?? [], settingsChanged).then((fault) => {
             if (fault !== undefined) session.say(2, fault);
@@ -134,6 +138,21 @@ export function commandFeature(
       },
     },
   };
+}
+
+/** Opens the page of a rule where the editor can, or says in a sentence why the rule is there. */
+async function showRule(session: Session, id: string): Promise<null> {
+  const page = session.rulePage(id);
+  if (page !== undefined && session.client.showsDocuments) {
+    const answer = await session.ask<{ success: boolean }>("window/showDocument", {
+      uri: page,
+      external: !page.startsWith("file:"),
+    });
+    if (answer?.success === true) return null;
+  }
+  const rule = ruleOf(id);
+  session.say(3, rule === undefined ? `There is no rule ${id}` : `${rule.title}. ${rule.why}`);
+  return null;
 }
 
 /** What a review of all files came to. */

@@ -63,7 +63,9 @@ function ofFunction(node: Called): Callable | undefined {
   const { params, body, async } = node;
   if (body === null) return undefined;
   const most = mostOf(params);
-  // Of very long code it is not looked for.
+  // One that does nothing stands in for others.
+  if (body.type === "FunctionBody" && body.body.length === 0) return { kind: "function", most: Infinity, async };
+  // Very long code is not looked through.
   const isOpen = most < Infinity &&
     node.type !== "ArrowFunctionExpression" &&
     (body.length > longest || takesAll(body));

@@ -36,6 +36,7 @@ export const wrongCount = defineRule({
       { code: "function fare() {\n  return sum(arguments);\n}\nsail(fare(1, 2));\n" },
       { code: "const fare = (...all) => sum(all);\nsail(fare(1, 2));\n" },
       { code: "function fare() {\n  return 3;\n}\nsail(fare(...all));\n" },
+      { code: "const nothing = () => {};\nnothing(1, 2);\n" },
       { code: "class Ferry extends Boat {}\nsail(new Ferry(1, 2));\n" },
       { code: "let fare = () => 3;\nfare = other;\nsail(fare(1));\n" },
       { code: "function fare() {\n  return 3;\n}\nfare = other;\nsail(fare(1));\n" },
