@@ -65,7 +65,7 @@ export async function explainKit(
 
 function printRules(rules: readonly Rule[]): void {
   const colours = outputColours();
-  const widest = Math.max(0, ...rules.map(({ id }) => id.length));
+  const widest = Math.max(0, ...rules.map(({ id: { length } }) => length));
   let area = "";
   for (const rule of rules) {
     if (areaOf(rule.id) !== area) print("\n");

@@ -89,6 +89,20 @@ export function takeOut(first: Node, text: SourceText, last = first): Removal {
   };
 }
 
+/** What keeps the line before apart from code that is put to the beginning of a statement in the place of `node`; nothing where it stands elsewhere, or nothing is needed. */
+export function fenceBefore(node: Node, code: string, text: SourceText): Edit[] {
+  let statement = node;
+  while (
+    statement.parent !== null && statement.parent.start === node.start && !statementLists.has(statement.parent.type)
+  ) {
+    statement = statement.parent;
+  }
+  if (statement.parent === null || !statementLists.has(statement.parent.type)) return [];
+  const before = neighbours(statement)[0];
+  const mark = fence(before, code, text);
+  return mark === "" ? [] : [{ from: before!.end, to: before!.end, insert: mark }];
+}
+
 /** Whether a statement declares something that would be seen further if it stood outside of its block. */
 export function declaresInBlock({ type, ...rest }: Node | Statement): boolean {
   return type === "VariableDeclaration"

@@ -1,6 +1,7 @@
 import { isBuiltIn } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 import { offer } from "../offer.js";
+import { fenceBefore } from "../statements.js";
 
 export const listConstructor = defineRule({
   id: "calls.list-constructor",
@@ -38,19 +39,19 @@ function check(
   alert({ from: node.start, to: callee.end }, {
     message: "A list is made by calling `Array`: write it in brackets",
     remedies() {
-      const open = text.slice(callee.end, node.end).startsWith("(") ? callee.end : -1;
-      if (open < 0) {
-        return node.end === callee.end
-          ? offer("Write it in brackets", "certain", [{ from: node.start, to: node.end, insert: "[]" }], text)
-          : [];
-      }
+      const hasBrackets = text.slice(callee.end, node.end).startsWith("(");
+      if (!hasBrackets && node.end !== callee.end) return [];
+      const lead = fenceBefore(node, "[", text);
       return offer(
         "Write it in brackets",
         "certain",
-        [
-          { from: node.start, to: open + 1, insert: "[" },
-          { from: node.end - 1, to: node.end, insert: "]" },
-        ],
+        hasBrackets
+          ? [
+            ...lead,
+            { from: node.start, to: callee.end + 1, insert: "[" },
+            { from: node.end - 1, to: node.end, insert: "]" },
+          ]
+          : [...lead, { from: node.start, to: node.end, insert: "[]" }],
         text,
       );
     },

@@ -1,7 +1,15 @@
+import type { Node } from "../../../../syntax/node.js";
+import { bindingOf } from "../../names/facts.js";
 import type { JavaScriptNode } from "../../nodes/index.js";
 import { defineRule } from "../../rule.js";
 import { offer } from "../offer.js";
 import { has } from "./edition.js";
+
+/** Whether a name can be given another value for sure: to write one that cannot fails, and the newer form does not always write. */
+const mayChange = (name: Node): boolean => bindingOf(name)?.declarations.every(
+  ({ kind }) => kind === "changeable" || kind === "variable" || kind === "parameter",
+) ===
+  true;
 
 export const assigningOperator = defineRule({
   id: "modern.assigning-operator",
@@ -34,10 +42,10 @@ export const assigningOperator = defineRule({
       if (!facts.isSteady(left) || !facts.isSame(left, first, text) || isBroken(node)) return;
       alert(node, {
         message: `\`${right.operator}=\` says the same and names it once`,
-        // A member may do something when it is written.
+        // A member may do something when it is written, which the newer form leaves out where nothing changes.
         remedies: () => offer(
           `Write it with \`${right.operator}=\``,
-          left.type === "Identifier" ? "certain" : "proposed",
+          left.type === "Identifier" && mayChange(left) ? "certain" : "proposed",
           [{
             from: left.end,
             to: other.parenthesized ? first.end + text.slice(first.end, other.start).indexOf("(") : other.start,

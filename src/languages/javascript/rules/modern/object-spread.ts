@@ -4,6 +4,7 @@ import { placed, tightness } from "../../placing.js";
 import { isBuiltIn } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 import { holdsComment } from "../comments.js";
+import { fenceBefore } from "../statements.js";
 
 import { has } from "./edition.js";
 
@@ -62,15 +63,12 @@ export const objectSpread = defineRule({
       }
       alert(node, {
         message: "Objects are gathered in a new one by a call: spread them into one",
-        remedies: () => (
-          holdsComment(text, node.start, node.end)
-            ? []
-            : [{
-              title: "Spread them",
-              certainty: "certain",
-              edits: [{ from: node.start, to: node.end, insert: placed(spread(node, file), node) }],
-            }]
-        ),
+        remedies() {
+          if (holdsComment(text, node.start, node.end)) return [];
+          const code = placed(spread(node, file), node);
+          const edits = [...fenceBefore(node, code, text), { from: node.start, to: node.end, insert: code }];
+          return [{ title: "Spread them", certainty: "certain", edits }];
+        },
       });
     },
   },

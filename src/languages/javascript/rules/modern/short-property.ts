@@ -30,7 +30,8 @@ export const shortProperty = defineRule({
       for (const property of properties) {
         if (property.type !== "Property" || property.kind !== "init" || property.shorthand || property.method) continue;
         const { key, value, computed } = property;
-        if (computed || key.type !== "Identifier" || isBroken(property)) continue;
+        // Written out, `__proto__` sets what an object inherits from.
+        if (computed || key.type !== "Identifier" || key.name === "__proto__" || isBroken(property)) continue;
         if (value.type === "Identifier" && value.name === key.name && !value.parenthesized) {
           alert(property, {
             message: `\`${key.name}\` is written twice: once says the same`,

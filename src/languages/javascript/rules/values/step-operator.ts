@@ -1,11 +1,27 @@
 import { z } from "zod";
-import type { JavaScriptNode } from "../../nodes/index.js";
-import { isValueUnused } from "../../reading.js";
+import type { Node } from "../../../../syntax/node.js";
+import { bindingOf } from "../../names/facts.js";
+import type { JavaScriptNode, VariableDeclarator } from "../../nodes/index.js";
+import { isValueUnused, numberOf } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 
 const options = z.strictObject({
   heads: z.boolean().default(true).describe("Allow them in what a loop does between two turns."),
 });
+
+/** Whether a name holds nothing but numbers of the usual kind: a text would get a `1` behind it, and a BigInt takes none. */
+function isNumber(target: Node): boolean {
+  const binding = bindingOf(target);
+  const [only, second] = binding?.declarations ?? [];
+  if (binding === undefined || only?.owner.type !== "VariableDeclarator" || second !== undefined || binding.exported) {
+    return false;
+  }
+  if (numberOf((only.owner as VariableDeclarator).init) === undefined) return false;
+  return binding.references.filter(({ access }) => access !== "read").every(({ node }) => {
+    const up = node.parent as JavaScriptNode;
+    return up.type === "UpdateExpression" || (up.type === "AssignmentExpression" && numberOf(up.right) !== undefined);
+  });
+}
 
 export const stepOperator = defineRule({
   id: "values.step-operator",
@@ -40,7 +56,7 @@ export const stepOperator = defineRule({
           isAlone
             ? [{
               title: `Write \`${sign} 1\``,
-              certainty: "certain",
+              certainty: isNumber(argument) ? "certain" : "proposed",
               edits: [{
                 from: node.start,
                 to: node.end,
