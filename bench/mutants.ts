@@ -4,8 +4,11 @@ import path from "node:path";
 import { createWorkspace, type Edit, type Workspace } from "../src/index.js";
 import { javascript, walk, type JavaScriptNode } from "../src/languages/javascript/index.js";
 import { randomFrom } from "../tests/support/edits.js";
-import { mutators } from "./mutators.js";
+import { mutators as slips } from "./mutators.js";
 import { root } from "./support.js";
+import { valueMutators } from "./value-mutators.js";
+
+const mutators = [...slips, ...valueMutators];
 
 /** Mutants of a kind. */
 const each = 12;
@@ -89,7 +92,8 @@ export function huntMutants(seed = 3, every = 1): MutantOutcome {
   const mutants = make(folders.flatMap((folder) => filesBelow(path.join(root, folder))), seed).filter(
     (_, index) => index % every === 0,
   );
-  const workspace = createWorkspace({ languages: [javascript()] });
+  const levels = Object.fromEntries(mutators.flatMap(({ rules }) => rules.map((rule) => [rule, "hint" as const])));
+  const workspace = createWorkspace({ languages: [javascript()], settings: { levels } });
   const misses: string[] = [];
   for (const { kind, file, edits } of mutants) {
     const { uri, text } = open(workspace, file);
