@@ -27,6 +27,9 @@ export type ShapeOf = <Name extends ShapeName>(name: Name, node: Node) => Shapes
 
 const nothing: Measure = { branches: 0, nesting: 0, stretches: 0, depth: 0, innerLines: 0 };
 
+/** Of shorter nodes nothing is kept, in UTF-16 code units: looking at them again costs no more. */
+const shortest = 256;
+
 const kept = new NodeMemo<Measure>();
 
 /** What a node adds to the branches, and whether what stands below it stands deeper. */
@@ -74,12 +77,14 @@ export function measure(root: Node, text: SourceText, shape: ShapeOf): Measure {
     sum.depth = Math.max(sum.depth, found.depth);
     sum.innerLines += found.innerLines;
   };
+  const skipped = new Set<Node>();
   walk(
     root,
     (node) => {
       const known = kept.get(node);
       if (known !== undefined) {
         add(known);
+        skipped.add(node);
         return false;
       }
       sums.push({ ...nothing });
@@ -87,7 +92,7 @@ export function measure(root: Node, text: SourceText, shape: ShapeOf): Measure {
     },
     (node) => {
       // What was known has been added.
-      if (kept.get(node) !== undefined) return;
+      if (skipped.delete(node)) return;
       const inner = sums.pop()!;
       const isFunction = shape("function", node) !== undefined;
       const own = isFunction ? undefined : ownOf(node, shape);
@@ -98,7 +103,9 @@ export function measure(root: Node, text: SourceText, shape: ShapeOf): Measure {
           : own.deepens
             ? besideChain(node, deeper(inner, own.branches), shape)
             : { ...inner, branches: inner.branches + own.branches };
-      kept.set(node, found);
+      // What stands in a branch is asked for when the branch is left.
+      const isAsked = node.parent !== null && node !== root && shape("branch", node.parent) !== undefined;
+      if (isAsked || node === root || node.length >= shortest) kept.set(node, found);
       add(found);
     },
   );

@@ -1,7 +1,14 @@
 /** Short questions about expressions that many rules ask. */
 import type { Node } from "../../syntax/node.js";
 import { isFromOutside } from "./names/facts.js";
-import type { CallExpression, Expression, JavaScriptNode, Literal, MemberExpression } from "./nodes/index.js";
+import type {
+  CallExpression,
+  Expression,
+  Identifier,
+  JavaScriptNode,
+  Literal,
+  MemberExpression,
+} from "./nodes/index.js";
 
 /** The name of the member that an expression reads, where it stands in the code. */
 export function memberName(node: Node): string | undefined {
@@ -14,9 +21,10 @@ export function memberName(node: Node): string | undefined {
 
 /** Whether an expression is a name that the runtime brings along, or the member of one, as `Math.pow`. */
 export function isBuiltIn(node: Node, path: string): boolean {
-  const [name, member] = path.split(".");
-  if (member === undefined) return node.type === "Identifier" && isFromOutside(node, name!);
-  return memberName(node) === member && isBuiltIn((node as MemberExpression).object, name!);
+  const dot = path.lastIndexOf(".");
+  if (dot < 0) return node.type === "Identifier" && (node as Identifier).name === path && isFromOutside(node, path);
+  if (node.type !== "MemberExpression" || memberName(node) !== path.slice(dot + 1)) return false;
+  return isBuiltIn((node as MemberExpression).object, path.slice(0, dot));
 }
 
 /** The text that a literal stands for. */

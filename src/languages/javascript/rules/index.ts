@@ -10,6 +10,7 @@ import { blockingDialog } from "./calls/blocking-dialog.js";
 import { borrowedBuiltin } from "./calls/borrowed-builtin.js";
 import { consoleOutput } from "./calls/console-output.js";
 import { debugPause } from "./calls/debug-pause.js";
+import { detachedMethod } from "./calls/detached-method.js";
 import { indexAsRadix } from "./calls/index-as-radix.js";
 import { listConstructor } from "./calls/list-constructor.js";
 import { madeForNothing } from "./calls/made-for-nothing.js";
@@ -22,6 +23,8 @@ import { needlessRename } from "./dead/needless-rename.js";
 import { straySemicolon } from "./dead/stray-semicolon.js";
 import { unreadPrivate } from "./dead/unread-private.js";
 import { unusedLabel } from "./dead/unused-label.js";
+import { parametersDiffer } from "./docs/parameters-differ.js";
+import { undocumentedThrow } from "./docs/undocumented-throw.js";
 import { caseScopedName } from "./flow/case-scoped-name.js";
 import { earlyThis } from "./flow/early-this.js";
 import { missingSuper } from "./flow/missing-super.js";
@@ -76,6 +79,7 @@ import { listHole } from "./values/list-hole.js";
 import { looseEquality } from "./values/loose-equality.js";
 import { misreadNegation } from "./values/misread-negation.js";
 import { noRadix } from "./values/no-radix.js";
+import { placeholderInPlainText } from "./values/placeholder-in-plain-text.js";
 import { sharedDefault } from "./values/shared-default.js";
 import { stepOperator } from "./values/step-operator.js";
 import { textJoinedByPlus } from "./values/text-joined-by-plus.js";
@@ -160,4 +164,8 @@ export const rules: readonly Rule[] = [
   wrongCount,
   promiseAsTest,
   unwatchedPromise,
+  placeholderInPlainText,
+  detachedMethod,
+  parametersDiffer,
+  undocumentedThrow,
 ];

@@ -1,4 +1,4 @@
-import { isBuiltIn } from "../../reading.js";
+import { isBuiltIn, memberName } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 
 const dialogs = ["alert", "confirm", "prompt"];
@@ -22,9 +22,13 @@ export const blockingDialog = defineRule({
   visit: {
     CallExpression({ callee }, { runtimes, alert }) {
       if (!runtimes.includes("browser")) return;
-      const name = dialogs.find(
-        (one) => isBuiltIn(callee, one) || isBuiltIn(callee, `window.${one}`) || isBuiltIn(callee, `globalThis.${one}`),
-      );
+      const called = callee.type === "Identifier" ? callee.name : memberName(callee);
+      const name = called === undefined || !dialogs.includes(called)
+        ? undefined
+        : dialogs.find(
+          (one) =>
+            isBuiltIn(callee, one) || isBuiltIn(callee, `window.${one}`) || isBuiltIn(callee, `globalThis.${one}`),
+        );
       if (name === undefined) return;
       alert(callee, { message: `\`${name}\` stops the page until somebody answers: show it in the page instead` });
     },
