@@ -3,7 +3,7 @@ import type { Language } from "../languages/language.js";
 import type { ShapeOf } from "../model/measures.js";
 import { shapeIn } from "../model/shapes.js";
 import { strainOf, type Strain } from "../model/strain.js";
-import { NodeMemo } from "../syntax/memo.js";
+import { isWorthKeeping, NodeMemo } from "../syntax/memo.js";
 import { Node } from "../syntax/node.js";
 import { walk } from "../syntax/walk.js";
 import type { Span } from "../text/edit.js";
@@ -32,7 +32,7 @@ function functionsIn(root: Node, isFunction: (node: Node) => boolean): Node[] {
     },
     (node) => {
       const holds = marked.delete(node) || isFunction(node);
-      holdsFunction.set(node, holds);
+      if (isWorthKeeping(node)) holdsFunction.set(node, holds);
       if (holds && node !== root) marked.add(node.parent!);
     },
   );

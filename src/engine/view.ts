@@ -58,6 +58,10 @@ class LiveText implements SourceText {
   get snapshot(): object {
     return this.live.now.text;
   }
+
+  get lines(): Text["lines"] {
+    return this.live.now.text.lines;
+  }
 }
 
 /** What the views of all rules have in common. */

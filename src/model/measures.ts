@@ -2,7 +2,7 @@
  * How much there is to keep in mind in a piece of code: its branches, and how deep they stand in each other. What stands in a function inside of it is not counted:
  * that is measured by itself.
  */
-import { NodeMemo } from "../syntax/memo.js";
+import { isWorthKeeping, NodeMemo } from "../syntax/memo.js";
 import type { Node } from "../syntax/node.js";
 import { walk } from "../syntax/walk.js";
 import type { SourceText } from "../text/text.js";
@@ -26,9 +26,6 @@ export interface Measure {
 export type ShapeOf = <Name extends ShapeName>(name: Name, node: Node) => Shapes[Name] | undefined;
 
 const nothing: Measure = { branches: 0, nesting: 0, stretches: 0, depth: 0, innerLines: 0 };
-
-/** Of shorter nodes nothing is kept, in UTF-16 code units: looking at them again costs no more. */
-const shortest = 256;
 
 const kept = new NodeMemo<Measure>();
 
@@ -68,6 +65,8 @@ function besideChain(node: Node, whole: Measure, shape: ShapeOf): Measure {
 
 /** Measures a node with all below it. What was measured is kept, so that after an edit only what stands around it is measured again. */
 export function measure(root: Node, text: SourceText, shape: ShapeOf): Measure {
+  const before = kept.get(root);
+  if (before !== undefined) return before;
   const sums: { -readonly [Key in keyof Measure]: Measure[Key] }[] = [{ ...nothing }];
   const add = (found: Measure): void => {
     const sum = sums.at(-1)!;
@@ -105,7 +104,7 @@ export function measure(root: Node, text: SourceText, shape: ShapeOf): Measure {
             : { ...inner, branches: inner.branches + own.branches };
       // What stands in a branch is asked for when the branch is left.
       const isAsked = node.parent !== null && node !== root && shape("branch", node.parent) !== undefined;
-      if (isAsked || node === root || node.length >= shortest) kept.set(node, found);
+      if (isAsked || node === root || isWorthKeeping(node)) kept.set(node, found);
       add(found);
     },
   );

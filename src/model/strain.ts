@@ -1,4 +1,6 @@
 /** Strain: how hard a function is to work on, as one figure that is a sum of parts, so that it can be said where it comes from. */
+import { NodeMemo } from "../syntax/memo.js";
+import type { Node } from "../syntax/node.js";
 import type { SourceText } from "../text/text.js";
 import { codeLines } from "./code-lines.js";
 import { measureOfParts, type Measure, type ShapeOf } from "./measures.js";
@@ -17,15 +19,28 @@ export interface Strain {
   readonly parameters: number;
 }
 
+const measures = new NodeMemo<Measure>();
+const lines = new NodeMemo<number>();
+
 /** What stands in a function, without itself. */
-export function measureOfFunction({ body }: FunctionShape, text: SourceText, shape: ShapeOf): Measure {
-  return measureOfParts(body === null ? [] : Array.isArray(body) ? body : [body as never], text, shape);
+export function measureOfFunction({ node, body }: FunctionShape, text: SourceText, shape: ShapeOf): Measure {
+  let found = measures.get(node);
+  if (found === undefined) {
+    const parts: readonly Node[] = body === null ? [] : Array.isArray(body) ? body : [body as Node];
+    measures.set(node, (found = measureOfParts(parts, text, shape)));
+  }
+  return found;
 }
 
 /** The lines of code of a function, without those of the functions in it. */
 export function ownLines(one: FunctionShape, text: SourceText, shape: ShapeOf): number {
-  const whole = codeLines(text, one.node.start, one.node.end);
-  return Math.max(1, whole - measureOfFunction(one, text, shape).innerLines);
+  const { node } = one;
+  let found = lines.get(node);
+  if (found === undefined) {
+    const whole = codeLines(text, node.start, node.end);
+    lines.set(node, (found = Math.max(1, whole - measureOfFunction(one, text, shape).innerLines)));
+  }
+  return found;
 }
 
 export function strainOf(one: FunctionShape, text: SourceText, shape: ShapeOf): Strain {

@@ -20,6 +20,15 @@ export class NodeMemo<Value> {
   }
 }
 
+/** Nodes from this length on are worth a memo, in UTF-16 code units, and so are the parts of such from the other on: there may be very many of them. */
+const shortest = 256;
+const wide = 4096;
+
+/** Whether what is worked out of a node is worth keeping: looking at a short one again costs no more, unless it is one of very many. */
+export function isWorthKeeping({ length, parent }: Node): boolean {
+  return length >= shortest || (parent !== null && parent.length >= wide);
+}
+
 /** Drops all that is kept of nodes in which something has changed. */
 export function forget(nodes: readonly Node[]): void {
   for (const memo of memos) for (const node of nodes) memo.delete(node);

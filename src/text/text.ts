@@ -6,6 +6,8 @@ export interface SourceText {
   readonly length: number;
   /** Of a text that changes, what it is now: another object after each change. */
   readonly snapshot?: object;
+  /** Where its lines begin, where that is known without looking at all of it. Lines count from 0. */
+  readonly lines?: { readonly lineCount: number; startOf(line: number): number; lineAt(offset: number): number };
   slice(from: number, to?: number): string;
 }
 

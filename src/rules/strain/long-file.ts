@@ -16,22 +16,15 @@ export const longFile = defineRule({
     quiet: [{ code: "tie();\ncall();\nsail();\n" }],
   },
   file({ text, options: { lines }, alert }) {
-    if (text.length <= lines) return;
-    let at = 0;
-    let count = 0;
-    let beyond = -1;
-    for (; at < text.length; at += 50_000) {
-      const part = text.slice(at, at + 50_000);
-      for (let index = part.indexOf("\n"); index >= 0; index = part.indexOf("\n", index + 1)) {
-        count += 1;
-        if (count === lines) beyond = at + index + 1;
-      }
-    }
-    const last = text.slice(text.length - 1) === "\n" ? count : count + 1;
-    if (last <= lines) return;
+    const { lines: index } = text;
+    if (index === undefined || index.lineCount <= lines) return;
+    // Behind the end of the last line stands one more, which is none.
+    const count = index.startOf(index.lineCount - 1) === text.length ? index.lineCount - 1 : index.lineCount;
+    if (count <= lines) return;
+    const beyond = index.startOf(lines);
     const line = /^[^\n\r]*/.exec(text.slice(beyond, beyond + 200))![0];
     alert({ from: beyond, to: Math.max(beyond + 1, beyond + line.length) }, {
-      message: `The file has ${last} lines, and ${lines} are the limit, which is here: take a part of it into a file of its own`,
+      message: `The file has ${count} lines, and ${lines} are the limit, which is here: take a part of it into a file of its own`,
     });
   },
 });

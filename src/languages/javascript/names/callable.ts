@@ -1,6 +1,6 @@
 /** What a name that stands for a function or class says to those who call it. */
 import type { Binding } from "../../../model/binding.js";
-import { NodeMemo } from "../../../syntax/memo.js";
+import { isWorthKeeping, NodeMemo } from "../../../syntax/memo.js";
 import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import type {
@@ -31,12 +31,14 @@ const ownArguments = new NodeMemo<boolean>();
 /** Whether code takes the arguments of the function around it as a whole, or may do so by `eval`. What is found is kept node by node. */
 function takesAll(root: Node): boolean {
   const marked = new Set<Node>();
+  const skipped = new Set<Node>();
   walk(
     root,
     (node) => {
       const known = ownArguments.get(node);
       if (known !== undefined) {
         if (known) marked.add(node.parent!);
+        skipped.add(node);
         return false;
       }
       if (node.type === "Identifier" && /^(?:arguments|eval)$/.test((node as Identifier).name)) marked.add(node);
@@ -44,9 +46,9 @@ function takesAll(root: Node): boolean {
       return node === root || !/^Function(?:Declaration|Expression)$/.test(node.type);
     },
     (node) => {
-      if (ownArguments.get(node) !== undefined) return;
+      if (skipped.delete(node)) return;
       const found = marked.delete(node);
-      ownArguments.set(node, found);
+      if (node === root || isWorthKeeping(node)) ownArguments.set(node, found);
       if (found && node !== root) marked.add(node.parent!);
     },
   );

@@ -1,5 +1,5 @@
 import type { FileView } from "../../../../rules/rule.js";
-import { NodeMemo } from "../../../../syntax/memo.js";
+import { isWorthKeeping, NodeMemo } from "../../../../syntax/memo.js";
 import type { Node } from "../../../../syntax/node.js";
 import { walk } from "../../../../syntax/walk.js";
 import { bindingOf } from "../../names/facts.js";
@@ -9,9 +9,6 @@ import { defineRule } from "../../rule.js";
 
 /** The first names of what stands in the holes of a text. */
 const hole = /\$\{\s*([\p{ID_Start}$_][\p{ID_Continue}$]*)(?:\??\.[\p{ID_Start}$_][\p{ID_Continue}$]*)*\s*\}/gu;
-
-/** Of shorter nodes nothing is kept, in UTF-16 code units: looking at them again costs no more. */
-const shortest = 256;
 
 const hasHoles = new NodeMemo<boolean>();
 
@@ -31,7 +28,7 @@ function textsIn(root: Node): Literal[] {
     },
     (node) => {
       const holds = marked.delete(node);
-      if (node.length >= shortest) hasHoles.set(node, holds);
+      if (isWorthKeeping(node)) hasHoles.set(node, holds);
       if (holds && node !== root) marked.add(node.parent!);
     },
   );
