@@ -107,7 +107,7 @@
   (quill-wait "a mark of the call" (quill-count 1))
 
   ;; Other settings count at once.
-  (with-temp-file "../alert-quill.jsonc" (insert "{ \"known\": [\"moor\"] }"))
+  (with-temp-file "../alert-quill.jsonc" (insert "{ \"languages\": { \"javascript\": { \"known\": [\"moor\"] } } }"))
   (quill-wait "the settings to count" (quill-count 0))
   (quill-say 'end t))
 

@@ -35,3 +35,11 @@ export function quickest(from, to) {
   while (way[0] !== from) way.unshift(before.get(way[0]));
   return { way, minutes: best.get(to) };
 }
+
+/** The piers of a way, as the sign at the quay lists them. */
+export function signFor({ way, minutes }) {
+  if (minutes === NaN) return "";
+  const lines = [];
+  for (let i = 0; i <= way.length; i++) lines.push(`${i + 1}. ${way[i]}`);
+  return lines.join("\n");
+}

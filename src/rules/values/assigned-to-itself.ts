@@ -1,4 +1,5 @@
 import type { Node } from "../../syntax/node.js";
+import { assignmentAsTest, isTakenForComparison } from "../flow/assignment-as-test.js";
 import { defineRule } from "../rule.js";
 
 /** Members that do something when they are given the value that they have. */
@@ -20,6 +21,7 @@ export const assignedToItself = defineRule({
   why: "Nothing changes by it. One side was most likely meant to be something else, as the member of an object and a parameter of the same name.",
   level: "warning",
   kits: ["sound"],
+  beside: [assignmentAsTest],
   examples: {
     alerts: [
       { code: "let tide = 3;\n«tide = tide»;\nsail(tide);\n", after: "let tide = 3;\nsail(tide);\n" },
@@ -34,8 +36,11 @@ export const assignedToItself = defineRule({
     ],
   },
   shapes: {
-    assignment({ node, target, value, isPlain }, { text, facts, edits, shape, isBroken, alert }) {
+    assignment({ node, target, value, isPlain }, file) {
+      const { text, facts, edits, shape, isBroken, alert } = file;
       if (!isPlain || !facts.isSame(target, value, text) || !facts.isSteady(target) || isBroken(node)) return;
+      // In a test it is told as one that stands for a comparison.
+      if (file.beside(assignmentAsTest).isOn && isTakenForComparison(node, file)) return;
       const member = shape("member", target);
       if (
         member === undefined

@@ -56,6 +56,7 @@ import { fallbackOperator } from "./modern/fallback-operator.js";
 import { flatMap } from "./modern/flat-map.js";
 import { includesCall } from "./modern/includes-call.js";
 import { lastElement } from "./modern/last-element.js";
+import { loopOverValues } from "./modern/loop-over-values.js";
 import { objectSpread } from "./modern/object-spread.js";
 import { optionalChain } from "./modern/optional-chain.js";
 import { ownKey } from "./modern/own-key.js";
@@ -168,4 +169,5 @@ export const rules: readonly Rule[] = [
   detachedMethod,
   parametersDiffer,
   undocumentedThrow,
+  loopOverValues,
 ];
