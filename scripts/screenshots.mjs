@@ -44,6 +44,12 @@ const demo = output(["demo", "--fast"]);
 await shootTerminal("demo", "npm run demo", demo.slice(demo.indexOf("\x1b[1m2  Type")));
 const some = ["crew", "kiosk/Screen.jsx", "src/clock.js"];
 await shootTerminal("review", `alert-quill review ${some.join(" ")}`, output(["review", ...some]));
+await shootTerminal("strain", "alert-quill review --strain", output(["review", "--strain"]));
+await shootTerminal(
+  "kits",
+  "alert-quill explain thorough --against sound",
+  output(["explain", "thorough", "--against", "sound"]),
+);
 await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["explain", "flow.stuck-loop"]));
 
 await shootTerminal("cost", "alert-quill review --cost", run(["review", "--cost"]).stderr.trimStart());
@@ -74,7 +80,7 @@ const configFile = `${root}/examples/playground/vite.config.ts`;
 await buildPage({ configFile, logLevel: "error" });
 const server = await preview({ configFile, logLevel: "error", preview: { port: 0, host: "127.0.0.1" } });
 await page.goto(server.resolvedUrls.local[0]);
-await page.locator(".problems li").first().waitFor();
+await page.locator(".files button", { hasText: /north-quay\.tide\s*\d/ }).waitFor();
 await page.locator(".problems .go", { hasText: "pricePerAdlt" }).click();
 await page.keyboard.press("Control+.");
 await page.getByRole("menuitem").first().waitFor();

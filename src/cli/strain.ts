@@ -41,7 +41,7 @@ function printList(found: readonly Found[], files: number): void {
   for (const { path, line, name, strain } of top) {
     const bar = "▇".repeat(Math.max(1, Math.round((strain.figure / most) * 12)));
     const sum = strainText(strain).replace(/^\d+ = /, "");
-    print(`${colours.strong(String(strain.figure).padStart(width))} ${bar.padEnd(12)}  ${visibleText(name ?? "a function without a name")}  ${colours.path(`${visibleText(path)}:${line}`)}\n`);
+    print(`${colours.strong(String(strain.figure).padStart(width))} ${colours.faint(bar.padEnd(12))}  ${name === undefined ? "a function without a name" : colours.strong(visibleText(name))}  ${visibleText(path)}:${line}\n`);
     print(`${" ".repeat(width + 15)}${colours.faint(sum)}\n`);
   }
   const rest = found.length - top.length;

@@ -23,8 +23,10 @@ function counterOf({
   test,
   update,
 }: ForStatement): { readonly name: Identifier; readonly list: Node } | undefined {
-  if (init?.type !== "VariableDeclaration" || init.kind !== "let" || init.declarations.length !== 1) return undefined;
-  const { id, init: first } = init.declarations[0]!;
+  if (init?.type !== "VariableDeclaration") return undefined;
+  const { kind, declarations: [only, second] } = init;
+  if (kind !== "let" || only === undefined || second !== undefined) return undefined;
+  const { id, init: first } = only;
   if (id.type !== "Identifier" || numberOf(first) !== 0) return undefined;
   const isIt = (node: Node | null): boolean => node?.type === "Identifier" && (node as Identifier).name === id.name;
   if (
