@@ -141,6 +141,49 @@ describe("what is far from an edit is looked at again where it hangs on it", () 
       [["() => 1", "() => { open = false; }"], ["open = false", "run()"]],
     ],
     [
+      "how many arguments a function takes",
+      "function fare(a) {\n  return a;\n}\nexport const x = fare(1, 2);\n",
+      [
+        ["(a)", "(a, b)"],
+        ["return a", "return a + b"],
+        ["(a, b)", "(a)"],
+        ["return a + b", "return [arguments]"],
+        ["[arguments]", "() => arguments"],
+        ["() => arguments", "a"],
+        ["export", "fare = null;\nexport"],
+        ["fare = null;\n", ""],
+      ],
+    ],
+    [
+      "what a called name stands for",
+      "const fare = (a) => a;\nexport const x = fare(1, 2);\n",
+      [
+        ["(a) => a", "210"],
+        ["210", "class { constructor(a) { this.a = a; } }"],
+        ["= fare", "= new fare"],
+        ["constructor(a)", "constructor(a, b)"],
+      ],
+    ],
+    [
+      "whether a function is async",
+      "function free() {\n  return ask();\n}\nexport async function moor() {\n  if (free()) tie();\n  free();\n}\n",
+      [
+        ["function free", "async function free"],
+        ["if (free", "if (await free"],
+        ["async function free", "function free"],
+      ],
+    ],
+    [
+      "how deep code stands",
+      "export function moor(quay) {\n  for (const pier of quay) {\n    if (pier.free) {\n      tie(pier);\n    } else if (pier.late) call();\n  }\n}\n",
+      [
+        ["tie(pier)", "while (tide()) tie(pier)"],
+        [" else if", "\n    if"],
+        ["\n    if (pier.late", " else if (pier.late"],
+        ["for (", "// by tide\n\n  for ("],
+      ],
+    ],
+    [
       "an import that becomes read",
       "import { pier } from './pier.js';\nexport const a = 1;\n",
       [["a = 1", "a = pier"], ["pier;", "1;"]],
