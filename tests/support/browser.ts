@@ -32,6 +32,8 @@ export async function openPlayground(): Promise<OpenPage> {
     ],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  // On a machine that is busy with other work a page takes its time.
+  page.setDefaultTimeout(240_000);
   const errors: string[] = [];
   page.on("console", (message) => message.type() === "error" && errors.push(message.text()));
   page.on("pageerror", (error) => errors.push(error.message));
