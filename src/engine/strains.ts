@@ -63,7 +63,7 @@ export function strainsOf(
     const one = shape("function", node)!;
     if (one.body === null) return [];
     let strain = kept.get(node);
-    if (strain === undefined) kept.set(node, (strain = strainOf(one, text, shape)));
+    if (strain === undefined) kept.set(node, (strain = strainOf(one, { text, shape, facts })));
     if (!wants(strain)) return [];
     const own = wordOf(node);
     const around: string[] = [];

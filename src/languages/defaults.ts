@@ -1,5 +1,6 @@
 /** What a language that says nothing of something is taken to say: what makes rules claim the least. */
 import type { Binding, Reference } from "../model/binding.js";
+import { linesOfCode } from "../model/code-lines.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import { Block, type FlowGraph } from "../model/flow.js";
 import type { KnownNames } from "../model/known-names.js";
@@ -62,6 +63,7 @@ const facts: CodeFacts = {
   holdsPlainValues: () => false,
   isStill: () => false,
   givesWay: () => true,
+  codeLines: linesOfCode,
   holdsComment: () => true,
   isExplained: () => false,
 };
@@ -70,6 +72,8 @@ const edits: CodeEdits = {
   call: "()",
   assigns: "=",
   equals: "=",
+  and: "and",
+  or: "or",
   takeOut: (first, text, last = first) => ({
     certainty: "proposed",
     edits: [removeLines(text, first.start, last.end)],

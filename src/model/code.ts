@@ -109,6 +109,8 @@ export interface FunctionFacts {
 
 /** Of comments as far as they tell that something is meant. */
 export interface CommentFacts {
+  /** The lines of a stretch of source that hold more than blank space and comments. */
+  codeLines(text: SourceText, from: number, to: number): number;
   /** Whether a comment stands in a stretch of source without texts. */
   holdsComment(text: SourceText, from: number, to: number): boolean;
   /** Whether a comment stands right before a node or right behind it. */
@@ -143,6 +145,9 @@ export interface CodeEdits {
   readonly assigns: string;
   /** The sign that compares two values. */
   readonly equals: string;
+  /** The words, or signs, that join the parts of a condition. */
+  readonly and: string;
+  readonly or: string;
   /** Takes a statement or member out of its list, or all from it to `last`. */
   takeOut(first: Node, text: SourceText, last?: Node): CodeChange;
   /** Where the word stands behind which a branch goes on otherwise. */

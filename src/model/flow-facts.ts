@@ -206,28 +206,11 @@ export function eachWrite(
   }
 }
 
-/** Calls `visit` for every read of the names asked for that no value can have reached: on no way to it was the name given one. */
-export function eachUnsetRead(
+/** Calls `visit` for every read of the names asked for with what may have given the name its value: writes, and what gives none. */
+function eachRead(
   flow: FlowGraph,
   names: ReadonlySet<Binding>,
-  visit: (step: Extract<Step, { does: "read" }>) => void,
-): void {
-  const index = FlowIndex.of(flow);
-  for (const block of flow.blocks) {
-    if (!block.reached) continue;
-    block.steps.forEach((step, at) => {
-      if (step.does !== "read" || !names.has(step.binding)) return;
-      const sources = index.reaching(step.binding, block, at);
-      if (sources !== undefined && ![...sources].some((source) => source?.does === "write")) visit(step);
-    });
-  }
-}
-
-/** Calls `visit` for every read of the names asked for that some ways have given a value and others have not. */
-export function eachUnsureRead(
-  flow: FlowGraph,
-  names: ReadonlySet<Binding>,
-  visit: (step: Extract<Step, { does: "read" }>) => void,
+  visit: (step: Extract<Step, { does: "read" }>, written: number, sources: number) => void,
 ): void {
   const index = FlowIndex.of(flow);
   for (const block of flow.blocks) {
@@ -236,10 +219,33 @@ export function eachUnsureRead(
       if (step.does !== "read" || !names.has(step.binding)) return;
       const sources = index.reaching(step.binding, block, at);
       if (sources === undefined) return;
-      const written = [...sources].filter((source) => source?.does === "write").length;
-      if (written > 0 && written < sources.size) visit(step);
+      let written = 0;
+      for (const source of sources) if (source?.does === "write") written += 1;
+      visit(step, written, sources.size);
     });
   }
+}
+
+/** Calls `visit` for every read of the names asked for that no value can have reached: on no way to it was the name given one. */
+export function eachUnsetRead(
+  flow: FlowGraph,
+  names: ReadonlySet<Binding>,
+  visit: (step: Extract<Step, { does: "read" }>) => void,
+): void {
+  eachRead(flow, names, (step, written) => {
+    if (written === 0) visit(step);
+  });
+}
+
+/** Calls `visit` for every read of the names asked for that some ways have given a value and others have not. */
+export function eachUnsureRead(
+  flow: FlowGraph,
+  names: ReadonlySet<Binding>,
+  visit: (step: Extract<Step, { does: "read" }>) => void,
+): void {
+  eachRead(flow, names, (step, written, sources) => {
+    if (written > 0 && written < sources) visit(step);
+  });
 }
 
 export function holds(block: Block, does: Step["does"]): boolean {

@@ -6,7 +6,7 @@ import { isWorthKeeping, NodeMemo } from "../syntax/memo.js";
 import type { Node } from "../syntax/node.js";
 import { walk } from "../syntax/walk.js";
 import type { SourceText } from "../text/text.js";
-import { codeLines } from "./code-lines.js";
+import type { CodeFacts } from "./code.js";
 import type { ShapeName, Shapes } from "./shapes.js";
 
 /** What is counted of a node with all below it. */
@@ -24,6 +24,13 @@ export interface Measure {
 }
 
 export type ShapeOf = <Name extends ShapeName>(name: Name, node: Node) => Shapes[Name] | undefined;
+
+/** Code that can be measured: a text with what its language tells of it. */
+export interface MeasuredCode {
+  readonly text: SourceText;
+  readonly shape: ShapeOf;
+  readonly facts: Pick<CodeFacts, "codeLines">;
+}
 
 const nothing: Measure = { branches: 0, nesting: 0, stretches: 0, depth: 0, innerLines: 0 };
 
@@ -57,14 +64,14 @@ const deeper = ({ branches, nesting, stretches, depth, innerLines }: Measure, ow
 function besideChain(node: Node, whole: Measure, shape: ShapeOf): Measure {
   const branch = shape("branch", node);
   if (branch?.next == null) return whole;
-  const of = (part: Node): Measure => kept.get(part)!;
+  const of = (part: Node): Measure => kept.get(part) ?? nothing;
   const next = of(branch.next);
   const inside = Math.max(of(branch.test).depth, of(branch.then).depth);
   return { ...whole, nesting: whole.nesting - next.stretches, depth: Math.max(1 + inside, next.depth) };
 }
 
 /** Measures a node with all below it. What was measured is kept, so that after an edit only what stands around it is measured again. */
-export function measure(root: Node, text: SourceText, shape: ShapeOf): Measure {
+export function measure(root: Node, { text, shape, facts }: MeasuredCode): Measure {
   const before = kept.get(root);
   if (before !== undefined) return before;
   const sums: { -readonly [Key in keyof Measure]: Measure[Key] }[] = [{ ...nothing }];
@@ -96,7 +103,8 @@ export function measure(root: Node, text: SourceText, shape: ShapeOf): Measure {
       const isFunction = shape("function", node) !== undefined;
       const own = isFunction ? undefined : ownOf(node, shape);
       const found = isFunction
-        ? { ...nothing, innerLines: codeLines(text, node.start, node.end) }
+        // The line that it begins on is one of the code around it too.
+        ? { ...nothing, innerLines: Math.max(0, facts.codeLines(text, node.start, node.end) - 1) }
         : own === undefined
           ? inner
           : own.deepens
@@ -112,9 +120,9 @@ export function measure(root: Node, text: SourceText, shape: ShapeOf): Measure {
 }
 
 /** What a function holds, without what it is itself. */
-export function measureOfParts(parts: readonly Node[], text: SourceText, shape: ShapeOf): Measure {
+export function measureOfParts(parts: readonly Node[], code: MeasuredCode): Measure {
   return parts
-    .map((part) => measure(part, text, shape))
+    .map((part) => measure(part, code))
     .reduce(
       (sum, one) => ({
         branches: sum.branches + one.branches,

@@ -1,9 +1,7 @@
 /** Strain: how hard a function is to work on, as one figure that is a sum of parts, so that it can be said where it comes from. */
 import { NodeMemo } from "../syntax/memo.js";
 import type { Node } from "../syntax/node.js";
-import type { SourceText } from "../text/text.js";
-import { codeLines } from "./code-lines.js";
-import { measureOfParts, type Measure, type ShapeOf } from "./measures.js";
+import { measureOfParts, type Measure, type MeasuredCode } from "./measures.js";
 import type { FunctionShape } from "./shapes.js";
 
 export interface Strain {
@@ -23,29 +21,29 @@ const measures = new NodeMemo<Measure>();
 const lines = new NodeMemo<number>();
 
 /** What stands in a function, without itself. */
-export function measureOfFunction({ node, body }: FunctionShape, text: SourceText, shape: ShapeOf): Measure {
+export function measureOfFunction({ node, body }: FunctionShape, code: MeasuredCode): Measure {
   let found = measures.get(node);
   if (found === undefined) {
     const parts: readonly Node[] = body === null ? [] : Array.isArray(body) ? body : [body as Node];
-    measures.set(node, (found = measureOfParts(parts, text, shape)));
+    measures.set(node, (found = measureOfParts(parts, code)));
   }
   return found;
 }
 
 /** The lines of code of a function, without those of the functions in it. */
-export function ownLines(one: FunctionShape, text: SourceText, shape: ShapeOf): number {
+export function ownLines(one: FunctionShape, code: MeasuredCode): number {
   const { node } = one;
   let found = lines.get(node);
   if (found === undefined) {
-    const whole = codeLines(text, node.start, node.end);
-    lines.set(node, (found = Math.max(1, whole - measureOfFunction(one, text, shape).innerLines)));
+    const whole = code.facts.codeLines(code.text, node.start, node.end);
+    lines.set(node, (found = Math.max(1, whole - measureOfFunction(one, code).innerLines)));
   }
   return found;
 }
 
-export function strainOf(one: FunctionShape, text: SourceText, shape: ShapeOf): Strain {
-  const { branches, nesting } = measureOfFunction(one, text, shape);
-  const length = Math.round(ownLines(one, text, shape) / 10);
+export function strainOf(one: FunctionShape, code: MeasuredCode): Strain {
+  const { branches, nesting } = measureOfFunction(one, code);
+  const length = Math.round(ownLines(one, code) / 10);
   const parameters = Math.max(0, one.parameters.length - 4);
   return { figure: branches + nesting + length + parameters, branches, nesting, length, parameters };
 }

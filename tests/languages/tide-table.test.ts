@@ -2,6 +2,7 @@
 import path from "node:path";
 import { PassThrough } from "node:stream";
 import { createWorkspace, rules, type Edit, type LanguagePart } from "alert-quill";
+import { javascript } from "alert-quill/javascript";
 import { serve } from "alert-quill/server";
 import { checkExamples } from "alert-quill/testing";
 import { describe, expect, test } from "vitest";
@@ -39,6 +40,10 @@ test("settings speak of the language by its id", () => {
   known.open({ uri, languageId: "tide-table", version: 0, text: "moor dawn\nmoor noon" });
   expect(known.alerts(uri).map(({ level, from }) => [level, from])).toEqual([["hint", 15]]);
   expect(() => workspace({ edition: 2 })).toThrow("there is no setting `edition` here");
+  expect(() => createWorkspace({
+    languages: [tideTable, javascript()],
+    settings: { languages: { "tide-table": { levels: { "values.list-hole": "off" } } } },
+  })).toThrow("`values.list-hole` does not look at `tide-table`, so that this changes nothing");
   expect(() => createWorkspace({ languages: [tideTable], settings: { languages: { javascript: {} } } })).toThrow(
     "there is no language `javascript` here",
   );

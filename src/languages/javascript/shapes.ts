@@ -80,6 +80,8 @@ function recordShape(node: ObjectExpression) {
     const name = computed
       ? undefined
       : key.type === "Identifier" ? key.name : key.type === "Literal" ? String(key.value) : undefined;
+    // Written out, `__proto__` is no key: it sets what the object inherits from.
+    if (name === "__proto__" && !shorthand) return { node: member, name: undefined, value, serves: "all" };
     const serves = kind === "get" ? "reading" : kind === "set" ? "writing" : "all";
     return { node: member, name, key: shorthand ? value : key, value, serves };
   });

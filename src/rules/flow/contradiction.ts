@@ -76,7 +76,7 @@ export const contradiction = defineRule({
   },
   shapes: {
     logical(top, file) {
-      const { text, shape, isBroken, alert } = file;
+      const { text, edits, shape, isBroken, alert } = file;
       if (top.is === "if-absent" || (top.node.parent !== null && shape("logical", top.node.parent)?.is === top.is)) {
         return;
       }
@@ -95,17 +95,15 @@ export const contradiction = defineRule({
           remedies() {
             // With more than two parts it cannot be told which words are meant.
             if (parts.length !== 2) return [];
-            const between = text.slice(top.left.end, top.right.start);
-            const at = between.search(/&&|\|\||\band\b|\bor\b/);
-            const word = /^(?:&&|\|\||and|or)/.exec(between.slice(at))?.[0];
-            const other = word === undefined ? undefined : { "&&": "||", "||": "&&", and: "or", or: "and" }[word];
+            const [word, other] = top.is === "and" ? [edits.and, edits.or] : [edits.or, edits.and];
+            const at = text.slice(top.left.end, top.right.start).indexOf(word);
             const from = top.left.end + at;
-            return other === undefined
+            return at < 0
               ? []
               : [{
                 title: `Join them with \`${other}\``,
                 certainty: "proposed",
-                edits: [{ from, to: from + word!.length, insert: other }],
+                edits: [{ from, to: from + word.length, insert: other }],
               }];
           },
         });

@@ -29,8 +29,9 @@ export const branches = defineRule({
     ],
   },
   shapes: {
-    function(one, { text, shape, facts, options: { most }, isBroken, alert }) {
-      const { branches: count } = measureOfFunction(one, text, shape);
+    function(one, file) {
+      const { text, facts, options: { most }, isBroken, alert } = file;
+      const { branches: count } = measureOfFunction(one, file);
       if (count <= most || isBroken(one.node)) return;
       alert(facts.labelOf(one.node, text), {
         message: `This function has ${count} branches, and ${most} are the limit: put what belongs together into functions of its own`,

@@ -34,9 +34,10 @@ export const heavyFunction = defineRule({
     ],
   },
   shapes: {
-    function(one, { text, shape, facts, options: { most }, isBroken, alert }) {
+    function(one, file) {
+      const { text, facts, options: { most }, isBroken, alert } = file;
       if (one.body === null) return;
-      const strain = strainOf(one, text, shape);
+      const strain = strainOf(one, file);
       if (strain.figure <= most || isBroken(one.node)) return;
       alert(facts.labelOf(one.node, text), {
         message: `The strain of this function is ${strainText(strain)}, and ${most} is the limit: ${advice(strain)}`,

@@ -26,11 +26,12 @@ export const longFunction = defineRule({
     ],
   },
   shapes: {
-    function(one, { text, shape, facts, options: { lines }, isBroken, alert }) {
+    function(one, file) {
+      const { text, facts, options: { lines }, isBroken, alert } = file;
       const { node, body } = one;
       // No line is shorter than its end.
       if (body === null || node.length <= lines) return;
-      const count = ownLines(one, text, shape);
+      const count = ownLines(one, file);
       if (count <= lines || isBroken(node)) return;
       alert(facts.labelOf(node, text), {
         message:

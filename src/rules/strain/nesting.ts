@@ -30,8 +30,9 @@ export const nesting = defineRule({
     ],
   },
   shapes: {
-    function(one, { text, shape, facts, options: { most }, isBroken, alert }) {
-      const { depth } = measureOfFunction(one, text, shape);
+    function(one, file) {
+      const { text, facts, options: { most }, isBroken, alert } = file;
+      const { depth } = measureOfFunction(one, file);
       if (depth <= most || isBroken(one.node)) return;
       alert(facts.labelOf(one.node, text), {
         message: `Code stands ${depth} deep in this function, and ${most} is the limit: leave early, or put an inner part into a function`,

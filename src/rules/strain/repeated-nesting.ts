@@ -30,10 +30,10 @@ export const repeatedNesting = defineRule({
     ],
   },
   shapes: {
-    function(one, { text, shape, facts, options: { stretches, depth }, isBroken, alert }) {
-      const { body, node } = one;
+    function({ body, node }, file) {
+      const { text, facts, options: { stretches, depth }, isBroken, alert } = file;
       if (!Array.isArray(body)) return;
-      const nested = (body as (typeof node)[]).filter((part) => measure(part, text, shape).depth >= depth);
+      const nested = (body as (typeof node)[]).filter((part) => measure(part, file).depth >= depth);
       if (nested.length <= stretches || isBroken(node)) return;
       alert(facts.labelOf(node, text), {
         message: `This function has ${nested.length} nested stretches, and ${stretches} are the limit: give each a function with a name`,

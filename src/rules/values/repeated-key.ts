@@ -25,7 +25,7 @@ export const repeatedKey = defineRule({
       const seen = new Map<string, RecordMember>();
       for (const member of members) {
         const { name, key, serves } = member;
-        if (name === undefined || key === undefined || name === "__proto__") continue;
+        if (name === undefined || key === undefined) continue;
         const before = seen.get(name);
         const isPair = before !== undefined && serves !== "all" && before.serves !== "all" && before.serves !== serves;
         seen.set(name, isPair ? { ...member, serves: "all" } : member);

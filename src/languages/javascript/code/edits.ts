@@ -105,6 +105,8 @@ export const codeEdits: CodeEdits = {
   call: "()",
   assigns: "=",
   equals: "===",
+  and: "&&",
+  or: "||",
   takeOut: (first, text, last) => takeOut(first, text, last),
   elseOf(branch, text) {
     const { consequent, alternate } = branch as IfStatement;

@@ -1,5 +1,6 @@
 /** What rules may ask of JavaScript beyond shapes. */
 import type { Binding, Reference } from "../../../model/binding.js";
+import { linesOfCode } from "../../../model/code-lines.js";
 import type { CodeFacts } from "../../../model/code.js";
 import type { Scope } from "../../../model/scope.js";
 import type { Node } from "../../../syntax/node.js";
@@ -157,6 +158,7 @@ export const codeFacts: CodeFacts = {
   isSame,
   statementsIn,
   bindingOf,
+  codeLines: (text, from, to) => linesOfCode(text, from, to, { line: "//", block: ["/*", "*/"] }),
   holdsComment,
   isExplained: ({ start, end }, text) => /(?:\/\/[^\n\r]*\r?\n|\*\/)[ \t]*$/.test(
     text.slice(Math.max(0, start - 300), start),

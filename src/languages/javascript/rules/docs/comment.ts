@@ -1,4 +1,5 @@
 /** Documentation comments before functions, and what they say of parameters and of what is thrown. */
+import type { FileView } from "../../../../rules/rule.js";
 import type { Node } from "../../../../syntax/node.js";
 import type { Siblings } from "../../../../syntax/siblings.js";
 import type { Span } from "../../../../text/edit.js";
@@ -39,7 +40,7 @@ export function functionOf(child: Node): FunctionNode | undefined {
 }
 
 /** The functions among some siblings that have a documentation comment right before them. */
-export function* documentedFunctions(
+function* documentedFunctions(
   { node, before, children }: Siblings,
   text: SourceText,
 ): Generator<DocumentedFunction> {
@@ -103,4 +104,12 @@ export function parameterName(param: Pattern): { readonly name: string; readonly
     default:
       return undefined;
   }
+}
+
+/** Calls `check` for each function with a documentation comment, wherever such stand. */
+export function whereDocumented<Options>(check: (found: DocumentedFunction, file: FileView<Options>) => void) {
+  const visit = (siblings: Siblings, file: FileView<Options>): void => {
+    for (const found of documentedFunctions(siblings, file.text)) if (!file.isBroken(found.node)) check(found, file);
+  };
+  return { Program: visit, ClassBody: visit, BlockStatement: visit, FunctionBody: visit };
 }

@@ -1,9 +1,8 @@
 import { nearest } from "../../../../model/spelling.js";
 import type { FileView, RemedyOffer } from "../../../../rules/rule.js";
-import type { Siblings } from "../../../../syntax/siblings.js";
 import { defineRule } from "../../rule.js";
 import {
-  documentedFunctions,
+  whereDocumented,
   documentedParameters,
   parameterName,
   type DocumentedFunction,
@@ -58,10 +57,6 @@ function check(found: DocumentedFunction, { alert }: FileView): void {
   });
 }
 
-const visit = (siblings: Siblings, file: FileView): void => {
-  for (const found of documentedFunctions(siblings, file.text)) if (!file.isBroken(found.node)) check(found, file);
-};
-
 export const parametersDiffer = defineRule({
   id: "docs.parameters-differ",
   title: "A documentation comment that tells of other parameters",
@@ -94,5 +89,5 @@ export const parametersDiffer = defineRule({
       { code: "/**\n * @param {...number} tides all\n */\nexport function sail(...tides) {\n  return tides;\n}\n" },
     ],
   },
-  siblings: { Program: visit, ClassBody: visit, BlockStatement: visit, FunctionBody: visit },
+  siblings: whereDocumented(check),
 });

@@ -1,10 +1,9 @@
 import type { FileView } from "../../../../rules/rule.js";
 import type { Node } from "../../../../syntax/node.js";
-import type { Siblings } from "../../../../syntax/siblings.js";
 import { walk } from "../../../../syntax/walk.js";
 import type { FunctionNode, JavaScriptNode } from "../../nodes/index.js";
 import { defineRule } from "../../rule.js";
-import { documentedFunctions, type DocumentedFunction } from "./comment.js";
+import { whereDocumented, type DocumentedFunction } from "./comment.js";
 
 /** What a function throws itself with `new`, by the names of the classes; what it catches, and what its inner functions throw, is not its own. */
 function thrownBy({ body }: FunctionNode): Map<string, Node> {
@@ -63,10 +62,6 @@ function check(found: DocumentedFunction, { text, alert }: FileView): void {
   }
 }
 
-const visit = (siblings: Siblings, file: FileView): void => {
-  for (const found of documentedFunctions(siblings, file.text)) if (!file.isBroken(found.node)) check(found, file);
-};
-
 export const undocumentedThrow = defineRule({
   id: "docs.undocumented-throw",
   title: "Something thrown that the documentation comment does not tell of",
@@ -99,5 +94,5 @@ export const undocumentedThrow = defineRule({
       },
     ],
   },
-  siblings: { Program: visit, ClassBody: visit, BlockStatement: visit, FunctionBody: visit },
+  siblings: whereDocumented(check),
 });

@@ -1,7 +1,7 @@
 import { methodCall, numberOf } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 import { offer } from "../offer.js";
-import { has } from "./edition.js";
+import { hasMember } from "./edition.js";
 
 export const flatMap = defineRule({
   id: "modern.flat-map",
@@ -23,7 +23,7 @@ export const flatMap = defineRule({
     CallExpression(node, file) {
       const { text, alert } = file;
       const flat = methodCall(node, "flat");
-      if (flat?.call !== node || !has(file, 2019)) return;
+      if (flat?.call !== node || !hasMember(file, 2019)) return;
       const [depth] = node.arguments;
       if (node.arguments.length > 1 || (depth !== undefined && numberOf(depth) !== 1)) return;
       const mapped = methodCall(flat.object, "map");

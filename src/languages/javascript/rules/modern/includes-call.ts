@@ -3,7 +3,7 @@ import { inPlaceAs } from "../../placing.js";
 import { methodCall, numberOf } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 import { holdsComment } from "../comments.js";
-import { has } from "./edition.js";
+import { hasMember } from "./edition.js";
 
 /** Whether a comparison of a place with a number says that something is there; `undefined` where it says neither. */
 function saysThere(operator: string, number: number | undefined): boolean | undefined {
@@ -43,7 +43,7 @@ export const includesCall = defineRule({
       const { text, alert } = file;
       const { left, operator, right } = node;
       const is = saysThere(operator, numberOf(right as Node));
-      if (is === undefined || !has(file, 2016)) return;
+      if (is === undefined || !hasMember(file, 2016)) return;
       const found = methodCall(left, "indexOf");
       if (found === undefined || found.call !== left || found.call.arguments.length !== 1 || found.call.optional) {
         return;

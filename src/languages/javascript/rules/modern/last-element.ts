@@ -2,7 +2,7 @@ import type { JavaScriptNode } from "../../nodes/index.js";
 import { memberName, numberOf } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 import { offer } from "../offer.js";
-import { has } from "./edition.js";
+import { hasMember } from "./edition.js";
 
 export const lastElement = defineRule({
   id: "modern.last-element",
@@ -17,6 +17,7 @@ export const lastElement = defineRule({
     ],
     quiet: [
       { code: "export const last = piers.at(-1);\n" },
+      { code: "export const last = piers[piers.length - 1];\n", edition: 2021, languageId: "typescript" },
       { code: "piers[piers.length - 1] = pier;\n" },
       { code: "export const last = piers[berths.length - 1];\n" },
       { code: "piers[piers.length - 1]++;\n" },
@@ -29,7 +30,11 @@ export const lastElement = defineRule({
       const { text, facts, alert } = file;
       const { object, property, computed, optional } = node;
       if (
-        !computed || optional || property.type !== "BinaryExpression" || property.operator !== "-" || !has(file, 2022)
+        !computed ||
+        optional ||
+        property.type !== "BinaryExpression" ||
+        property.operator !== "-" ||
+        !hasMember(file, 2022)
       ) return;
       const back = numberOf(property.right);
       if (back === undefined || back < 1 || !Number.isInteger(back) || memberName(property.left) !== "length") return;

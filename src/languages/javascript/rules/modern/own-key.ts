@@ -1,7 +1,7 @@
 import { isBuiltIn, methodCall } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 import { offer } from "../offer.js";
-import { has } from "./edition.js";
+import { hasMember } from "./edition.js";
 
 export const ownKey = defineRule({
   id: "modern.own-key",
@@ -37,7 +37,9 @@ export const ownKey = defineRule({
       const isObject = isBuiltIn(owner, "Object.prototype") ||
         isBuiltIn(owner, "Object") ||
         (owner.type === "ObjectExpression" && owner.properties.length === 0);
-      if (!isObject || (object.property as { name?: string }).name !== "hasOwnProperty" || !has(file, 2022)) return;
+      if (!isObject || (object.property as { name?: string }).name !== "hasOwnProperty" || !hasMember(file, 2022)) {
+        return;
+      }
       const { callee } = node;
       alert(callee, {
         message: "This asks for a key of the object's own: `Object.hasOwn` does so in one call",

@@ -1,7 +1,7 @@
 import type { Literal } from "../../nodes/index.js";
 import { methodCall } from "../../reading.js";
 import { defineRule } from "../../rule.js";
-import { has } from "./edition.js";
+import { hasMember } from "./edition.js";
 
 export const replaceAll = defineRule({
   id: "modern.replace-all",
@@ -32,7 +32,7 @@ export const replaceAll = defineRule({
       const { alert } = file;
       const found = methodCall(node, "replace");
       const [pattern] = node.arguments;
-      if (found?.call !== node || pattern?.type !== "Literal" || !has(file, 2021)) return;
+      if (found?.call !== node || pattern?.type !== "Literal" || !hasMember(file, 2021)) return;
       // Letters and digits behind a backslash stand for something else.
       const match = /^\/((?:[\w \-,:;=@#%&!~'<>_]|\\[.*+?^$()[\]{}|/\\-])+)\/g$/.exec((pattern as Literal).raw);
       const { callee } = node;

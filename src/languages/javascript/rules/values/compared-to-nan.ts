@@ -3,7 +3,7 @@ import { inPlaceAs } from "../../placing.js";
 import { isBuiltIn, methodCall } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 
-const isNaN = (node: Node): boolean => isBuiltIn(node, "NaN") || isBuiltIn(node, "Number.NaN");
+export const isNaN = (node: Node): boolean => isBuiltIn(node, "NaN") || isBuiltIn(node, "Number.NaN");
 
 export const comparedToNaN = defineRule({
   id: "values.compared-to-nan",

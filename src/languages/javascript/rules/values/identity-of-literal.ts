@@ -1,5 +1,5 @@
 import type { Node } from "../../../../syntax/node.js";
-import type { JavaScriptNode } from "../../nodes/index.js";
+import type { BinaryExpression, JavaScriptNode } from "../../nodes/index.js";
 import { inPlaceAs } from "../../placing.js";
 import { defineRule } from "../../rule.js";
 
@@ -31,6 +31,14 @@ const isEmpty = (node: Node): boolean => {
     (one.type === "ObjectExpression" && one.properties.length === 0);
 };
 
+/** Whether a comparison is one with something made there, which is told as that. */
+export function isWithFreshThing({ left, right, operator }: BinaryExpression): boolean {
+  // A list turns into a text where kinds are converted.
+  const isTold = (thing: string | undefined): boolean =>
+    thing !== undefined && (operator.length === 3 || (thing !== "list" && thing !== "pattern"));
+  return /^[!=]==?$/.test(operator) && (isTold(freshThing(left)) || isTold(freshThing(right)));
+}
+
 export const identityOfLiteral = defineRule({
   id: "values.identity-of-literal",
   title: "A comparison with something that is made there",
@@ -53,11 +61,9 @@ export const identityOfLiteral = defineRule({
   visit: {
     BinaryExpression(node, { text, facts, alert }) {
       const { left, right, operator } = node;
-      if (!/^[!=]==?$/.test(operator)) return;
+      if (!isWithFreshThing(node)) return;
       const [fresh, value] = freshThing(right) === undefined ? [left, right] : [right, left];
-      const thing = freshThing(fresh);
-      // A list turns into a text where kinds are converted.
-      if (thing === undefined || (operator.length === 2 && (thing === "list" || thing === "pattern"))) return;
+      const thing = freshThing(fresh)!;
       const isNegated = operator.startsWith("!");
       alert(node, {
         message: `This is always ${isNegated}: the ${thing} is made here, and nothing else is equal to it`,

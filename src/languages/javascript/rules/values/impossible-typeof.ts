@@ -31,10 +31,12 @@ function check(value: Node, { alert, text }: FileView): void {
   const written = word ?? text.slice(value.start, value.end);
   const near = isValue
     ? ["undefined"]
-    : [
-      ...nearest(written.toLowerCase(), answers),
-      ...[meant[written.toLowerCase()]].filter((one) => one !== undefined),
-    ];
+    : answers.includes(written.toLowerCase())
+      ? [written.toLowerCase()]
+      : [
+        ...nearest(written.toLowerCase(), answers),
+        ...[meant[written.toLowerCase()]].filter((one) => one !== undefined),
+      ];
   alert(value, {
     message: isValue
       ? `\`typeof\` gives a text, which is never \`${written}\`: write \`"undefined"\``

@@ -2,6 +2,8 @@ import { z } from "zod";
 import type { JavaScriptNode } from "../../nodes/index.js";
 import { isAbsent, textOf } from "../../reading.js";
 import { defineRule } from "../../rule.js";
+import { comparedToNaN, isNaN } from "./compared-to-nan.js";
+import { identityOfLiteral, isWithFreshThing } from "./identity-of-literal.js";
 
 const options = z.strictObject({
   absent: z.boolean()
@@ -28,6 +30,7 @@ export const looseEquality = defineRule({
   kits: [],
   once: "style",
   options,
+  beside: [comparedToNaN, identityOfLiteral],
   examples: {
     alerts: [
       { code: "if (tide «==» 3) sail();\n", after: "if (tide === 3) sail();\n" },
@@ -37,10 +40,14 @@ export const looseEquality = defineRule({
     quiet: [{ code: "if (tide === 3) sail();\n" }, { code: "if (tide == null || undefined != pier) wait();\n" }],
   },
   visit: {
-    BinaryExpression(node, { text, options: { absent }, alert }) {
+    BinaryExpression(node, file) {
+      const { text, options: { absent }, alert } = file;
       const { operator, left, right } = node;
       if (operator !== "==" && operator !== "!=") return;
       if (absent && (isAbsent(left) || isAbsent(right))) return;
+      // What is never equal at all is told as that.
+      if (file.beside(comparedToNaN).isOn && (isNaN(left) || isNaN(right))) return;
+      if (file.beside(identityOfLiteral).isOn && isWithFreshThing(node)) return;
       const from = left.end + text.slice(left.end, right.start).indexOf(operator);
       const wanted = `${operator}=`;
       alert({ from, to: from + 2 }, {
