@@ -1,0 +1,236 @@
+/**
+ * Reading a text again after an edit. The innermost list of statements around the damage is read on from the statement before it, until one begins where an old one
+ * behind the damage began, in the same block; the rest of the list is kept. When that does not come about within the list, the next list outward is tried. The old
+ * tree is changed in place. What comes out is what a fresh parse would give.
+ */
+import { placeAround, placeList, type Gaps } from "../../../syntax/anchor.js";
+import { forget } from "../../../syntax/memo.js";
+import { treeChanged, type Node } from "../../../syntax/node.js";
+import { movedProblem } from "../../../syntax/problem.js";
+import { siblingChanged, siblingsReplaced } from "../../../syntax/siblings.js";
+import type { Edit } from "../../../text/edit.js";
+import { Text, type SourceText } from "../../../text/text.js";
+import { further, statement } from "../parser/compound.js";
+import { inOrder, isFuture, parse, type PythonTree } from "../parser/index.js";
+import { next, oddColumn } from "../parser/scanner.js";
+import { ParseState, Token } from "../parser/state.js";
+import { columnAt, isBlank, lastBefore, lineStart, listsAround, type StatementList } from "./lists.js";
+
+/** An edit with the text after it. */
+interface Damage extends Edit {
+  /** Where what was inserted ends. */
+  readonly end: number;
+  readonly delta: number;
+  readonly source: SourceText;
+}
+
+/** The tree after one edit of its text; `source` is the new text. The given tree must not be used any more. */
+export function reparse(tree: PythonTree, edit: Edit, source: SourceText): PythonTree {
+  const end = edit.from + edit.insert.length;
+  const damage: Damage = { ...edit, end, delta: end - edit.to, source };
+  const isUsable = !tree.problems.some(({ code }) => code === "too-deep") && !isBeforeFuture(tree, edit);
+  const lists = isUsable ? listsAround(tree.root, edit.from, tree.source) : [];
+  for (let list = lists.pop(); list !== undefined; list = lists.pop()) {
+    const again = reparseIn(tree, list, damage);
+    if (again !== undefined) return again;
+  }
+  return { ...parse(source instanceof Text ? source.value : source.slice(0), tree.options), source };
+}
+
+/** How many statements at the top of a file may hold imports from `__future__`. */
+const topmost = 20;
+
+/** Whether an edit may change what stands before an import from `__future__`, or what is one. */
+function isBeforeFuture({ root, problems }: PythonTree, { from }: Edit): boolean {
+  if (problems.some(({ message }) => message.includes("__future__"))) return true;
+  const last = root.body.slice(0, topmost).findLast(isFuture);
+  return last !== undefined && from <= last.end + 1;
+}
+
+/** Reads a part of a list again; nothing where it does not come to where an old statement, or the end of the list, was. */
+function reparseIn(tree: PythonTree, list: StatementList, damage: Damage): PythonTree | undefined {
+  const first = firstToRead(tree, list, damage);
+  if (first < 0) return undefined;
+  const items = list.node.body;
+  const from = first === 0 && list.path.length === 1 ? 0 : lineStart(tree.source, list.start + items[first]!.startInParent);
+  if (from > damage.from) return undefined;
+  if (list.start > 0 && tree.problems.some((one) => one.message === oddColumn && one.from >= list.start && one.from < damage.from)) return undefined;
+  const length = damage.source.length - from;
+  let size = Math.min(length, Math.max(2000, 2 * (damage.end - from) + 1000));
+  for (;;) {
+    const found = readWithin(tree, list, damage, first, from, size);
+    if (found === "longer") size = Math.min(length, size * 4);
+    else return found;
+  }
+}
+
+/** The statement from which on is read: the one before that in which the edit begins, which looks no further than to the beginning of that. */
+function firstToRead(tree: PythonTree, { path, node, start, columns }: StatementList, { from }: Damage): number {
+  const items = node.body;
+  if (items.length === 0) return node.type === "Module" ? 0 : -1;
+  let first = lastBefore(items, from - start) - 1;
+  if (first < 0) {
+    // Nothing stands before the first statement of a block but its column, which decides where the block begins.
+    if (node.type === "Module") return 0;
+    if (start >= from) return -1;
+    // Where something is wrong with the header its end may depend on the word behind it.
+    const header = path.at(-2)!;
+    const headerStart = header.start;
+    return tree.problems.some(({ from: at }) => at >= headerStart && at <= start) ? -1 : 0;
+  }
+  const isSound = (index: number): boolean => {
+    const at = start + items[index]!.startInParent;
+    if (columnAt(tree.source, at)?.column !== columns.at(-1)) return false;
+    if (index === 0) return true;
+    const before = start + items[index - 1]!.startInParent;
+    return items[index]!.type !== "Unread" &&
+      !tree.problems.some(({ from: problem }) => problem >= before && problem < at);
+  };
+  while (first > 0 && !isSound(first)) first -= 1;
+  return first;
+}
+
+const nearEnd = 200;
+
+function readWithin(
+  tree: PythonTree,
+  list: StatementList,
+  damage: Damage,
+  first: number,
+  base: number,
+  size: number,
+): PythonTree | undefined | "longer" {
+  const { node, start } = list;
+  const items = node.body;
+  const isAll = base + size >= damage.source.length;
+  const p = new ParseState(damage.source.slice(base, base + size), tree.options);
+  p.columns = list.columns;
+  p.tabColumns = list.tabColumns;
+  p.context = list.context;
+  p.startsText = base === 0;
+  next(p);
+  const fresh: Node[] = [];
+  for (;;) {
+    if (!isAll && p.at + nearEnd > size) return "longer";
+    const at = base + p.start;
+    if (p.token === Token.End || p.token === Token.Dedent) {
+      if (node.type === "Module") {
+        if (p.token === Token.Dedent) return undefined;
+        return splice(tree, list, damage, p, { first, last: items.length, base, until: Infinity }, fresh);
+      }
+      if (!endsAsBefore(tree, list, damage, at, p.token === Token.End)) return undefined;
+      return splice(tree, list, damage, p, { first, last: items.length, base, until: isAll && p.at >= p.limit ? Infinity : at - damage.delta }, fresh);
+    }
+    const isCalm = !p.isBroken && !p.isBehindBroken && p.token !== Token.Indent && p.token !== Token.Newline;
+    if (isCalm && at > damage.end && p.columns.length === list.columns.length) {
+      const old = at - damage.delta;
+      const index = lastBefore(items, old - start + 1);
+      const item = items[index];
+      if (
+        item !== undefined &&
+        index > first &&
+        start + item.startInParent === old &&
+        item.type !== "Unread" &&
+        lineStart(damage.source, at) >= damage.end &&
+        p.columns.at(-1) === list.columns.at(-1)
+      ) return splice(tree, list, damage, p, { first, last: index, base, until: old }, fresh);
+    }
+    if (p.token === Token.Indent) further(p, fresh);
+    else if (p.token === Token.Newline) next(p);
+    else statement(p, fresh);
+  }
+}
+
+/** Whether a block ends before the token before which it ended, at `at` in the new text. */
+function endsAsBefore(tree: PythonTree, { node, start }: StatementList, damage: Damage, at: number, isEnd: boolean): boolean {
+  const old = at - damage.delta;
+  const end = start + node.length;
+  if (isEnd) return isBlank(tree.source, end, tree.source.length);
+  return old >= end &&
+    old >= damage.to &&
+    lineStart(damage.source, at) >= damage.end &&
+    lineStart(tree.source, old) >= damage.to &&
+    isBlank(tree.source, end, old);
+}
+
+/** The statements of a list that go, and where what was read for them begins and ends in the old text. */
+interface Stretch {
+  readonly first: number;
+  readonly last: number;
+  readonly base: number;
+  readonly until: number;
+}
+
+const gapsOf = new WeakMap<Node, Gaps>();
+
+function splice(
+  tree: PythonTree,
+  { path, node, start }: StatementList,
+  { delta, source }: Damage,
+  p: ParseState,
+  { first, last, base, until }: Stretch,
+  fresh: Node[],
+): PythonTree | undefined {
+  const items = node.body;
+  // What the indentation of the next line is said to be waits for what else is wrong in it.
+  if (p.indentProblem !== undefined) return undefined;
+  const found = p.problems.map((problem) => movedProblem(problem, (offset) => offset + base));
+  if (found.some(({ from, code }) => from >= until + delta || code === "too-deep")) return undefined;
+  if (node.type !== "Module" && first === 0 && (fresh.length === 0 || fresh[0]!.offset + base !== start)) return undefined;
+  if (node.type === "Module" && fresh.some(isFuture)) return undefined;
+  if (fresh.length > 10_000) return undefined;
+  let gaps = gapsOf.get(tree.root);
+  if (gaps === undefined) gapsOf.set(tree.root, (gaps = new WeakMap()));
+  placeList(node, items, last, gaps);
+  for (const one of fresh) {
+    one.parent = node;
+    one.offset += base - start;
+  }
+  const removed = items.slice(first, last);
+  siblingsReplaced(node, removed, fresh, first > 0 ? items[first - 1]! : null);
+  for (let i = path.length - 1; i > 0; i -= 1) siblingChanged(path[i - 1]!, path[i]!);
+  const isLast = last === items.length;
+  items.splice(first, last - first, ...fresh);
+  gaps.set(items, first + fresh.length);
+  const lengths = growth(path, isLast ? endOf(items) - node.length : delta, delta);
+  for (let i = path.length - 2; i >= 0; i -= 1) {
+    const parent = path[i]!;
+    const child = path[i + 1]!;
+    const siblings = parent.type === "Module" || parent.type === "Block" ? (parent as typeof node).body : undefined;
+    const index = siblings === undefined ? -1 : lastBefore(siblings, child.startInParent + 1);
+    placeAround(parent, child, siblings, index, gaps);
+  }
+  for (const [index, outer] of path.entries()) outer.length += lengths[index]!;
+  forget(path);
+  treeChanged();
+  const move = (offset: number): number => (offset >= until ? offset + delta : offset);
+  const kept = tree.problems.filter(({ from }) => from < base || from >= until).map((problem) => movedProblem(problem, move));
+  return { ...tree, source, problems: inOrder([...kept, ...found]), change: { path, removed, added: fresh } };
+}
+
+/** Where the last of some nodes ends, from their parent's start. */
+function endOf(items: readonly Node[]): number {
+  const last = items.at(-1);
+  return last === undefined ? 0 : last.startInParent + last.length;
+}
+
+/** How much longer each node of a path gets: a statement ends where the last statement in it does, and the module where the text does. */
+function growth(path: readonly Node[], inner: number, delta: number): number[] {
+  const lengths: number[] = [];
+  let by = inner;
+  for (let i = path.length - 1; i >= 0; i -= 1) {
+    if (i === 0) by = delta;
+    else if (i < path.length - 1) {
+      if (lastChild(path[i]!) !== path[i + 1]) by = delta;
+    }
+    lengths[i] = by;
+  }
+  return lengths;
+}
+
+function lastChild(node: Node): Node | undefined {
+  if (node.type === "Block") return (node as Node & { body: Node[] }).body.at(-1);
+  let last: Node | undefined;
+  node.each((child) => void (last = child));
+  return last;
+}
