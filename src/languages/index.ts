@@ -5,15 +5,18 @@ import { areaOf, type Rule } from "../rules/rule.js";
 import { javascript } from "./javascript/index.js";
 import type { JavaScriptSettings } from "./javascript/settings.js";
 import type { Language } from "./language.js";
+import { python } from "./python/index.js";
+import type { PythonSettings } from "./python/settings.js";
 import type { RulePart } from "./settings.js";
 
 export { editions, runtimes } from "./javascript/settings.js";
 
-export const languages: readonly Language[] = [javascript()];
+export const languages: readonly Language[] = [javascript(), python()];
 
 /** What settings can say of the languages of the list, by their ids. */
 export interface ListedSettings {
   javascript?: (JavaScriptSettings & RulePart) | undefined;
+  python?: (PythonSettings & RulePart) | undefined;
 }
 
 /** Endings of the names of files that a language reads, with the dot. */

@@ -26,6 +26,8 @@ export interface LanguageSettings {
   readonly standard: LanguageValues;
   /** What they come to, for people: each fact with what it is about. */
   told(values: LanguageValues): readonly (readonly [about: string, text: string])[];
+  /** What was written, as the rules want it. */
+  read?(values: LanguageValues): LanguageValues;
   /** Keys that hold lists which add up; of others the last layer that says something counts. */
   readonly summed: readonly string[];
 }
@@ -43,7 +45,7 @@ export const plainSettings: LanguageSettings = {
 
 /** What some layers say of a language, the strongest last. */
 export function valuesOf(
-  { shape, standard, summed }: LanguageSettings,
+  { shape, standard, summed, read }: LanguageSettings,
   said: readonly Readonly<Record<string, unknown>>[],
 ): LanguageValues {
   const values: Record<string, unknown> & LanguageValues = { ...standard };
@@ -52,5 +54,5 @@ export function valuesOf(
     if (summed.includes(key)) values[key] = [...new Set([standard[key] ?? [], ...all].flat())];
     else if (all.length > 0) values[key] = all.at(-1);
   }
-  return values;
+  return read === undefined ? values : read(values);
 }

@@ -64,6 +64,8 @@ export interface ParseOptions {
   readonly edition: number;
   /** It only declares what is elsewhere. */
   readonly isStub: boolean;
+  /** What it imports is there for those who import it, as in `__init__.py`. */
+  readonly isPackage: boolean;
 }
 
 /** A text that is being read. All offsets count from its beginning, in UTF-16 code units. */

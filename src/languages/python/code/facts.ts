@@ -1,0 +1,109 @@
+/** What rules may ask of Python beyond shapes. */
+import { linesOfCode } from "../../../model/code-lines.js";
+import type { CodeFacts } from "../../../model/code.js";
+import type { Node } from "../../../syntax/node.js";
+import { hasEffect, isSteady } from "../effects.js";
+import { bindingOf, useOf } from "../names/facts.js";
+import type { Alias, AnnAssign, Block, Constant, Module, Name, PythonNode, Return } from "../nodes.js";
+import { hasPurpose, isForOrder, isIdle, parameterFacts, valueOf } from "./unread.js";
+
+const inert = new Set(["Pass", "Global", "Nonlocal"]);
+
+/** Whether a statement is a text by itself, which documents what stands before or around it. */
+const isText = (node: Node): boolean => {
+  const { value } = node as { value?: Node };
+  return node.type === "Expr" && (value?.type === "Constant" || value?.type === "Concatenation");
+};
+
+/** Whether control never gets behind a statement. */
+function alwaysLeaves(node: Node): boolean {
+  const one = node as PythonNode;
+  switch (one.type) {
+    case "Return":
+    case "Raise":
+    case "Break":
+    case "Continue":
+      return true;
+    case "If":
+      return one.orelse !== null && blockLeaves(one.body) && (one.orelse.type === "If" ? alwaysLeaves(one.orelse) : blockLeaves(one.orelse));
+    default:
+      return false;
+  }
+}
+
+const blockLeaves = (node: Node): boolean => (node as Block).body.some(alwaysLeaves);
+
+/** Values that nobody works out for what that does. */
+const idle = new Set(["Name", "Compare", "BoolOp", "List", "Tuple", "Dict", "Set", "UnaryOp", "BinOp"]);
+
+/** Where a value may stand to see whether working it out fails. */
+const isTrial = (block: Node | null): boolean => block?.parent?.type === "With" || block?.parent?.type === "Try" || block?.parent?.type === "ExceptHandler";
+
+function idleValue(statement: Node): Node | undefined {
+  if (statement.type !== "Expr") return undefined;
+  const { value } = statement as Node & { value: Node };
+  if (isTrial(statement.parent) || hasEffect(value)) return undefined;
+  // Some give `>>`, `<<`, `|` and `@` a meaning that does something.
+  if (value.type === "BinOp" && !/^[-+*/%]$|^\/\/$/.test((value as Node & { op: string }).op)) return undefined;
+  if (value.type === "Constant") return (value as Constant).kind === "number" || (value as Constant).kind === "truth" ? value : undefined;
+  return idle.has(value.type) ? value : undefined;
+}
+
+function isPlain(value: Node): boolean {
+  const one = value as PythonNode;
+  if (one.type === "UnaryOp") return isPlain(one.operand);
+  return one.type === "Constant" || one.type === "Name";
+}
+
+const still = new Set(["Name", "Constant", "BinOp", "BoolOp", "UnaryOp", "Compare"]);
+
+function isPlainValue(value: Node | null): boolean {
+  if (value?.type === "UnaryOp") return isPlainValue((value as Node & { operand: Node }).operand);
+  return value?.type === "Constant" && /^(?:number|text|truth|absent)$/.test((value as Constant).kind);
+}
+
+const header = /^\s*(?:#[^\n\r]*)?$/;
+
+export const codeFacts: Partial<CodeFacts> = {
+  statementsIn: (node) => (node.type === "Module" || node.type === "Block" ? (node as Module | Block).body : undefined),
+  isInert: (statement) => inert.has(statement.type) || isText(statement),
+  isValue: ({ type }) => type === "Expr",
+  idleValue,
+  alwaysLeaves,
+  isHalfWritten: (exit, text) => (exit as Partial<Return>).value === null && header.test(text.slice(exit.end, exit.end + 80).split(/[\n\r]/)[0]!),
+  declaresBeyond: ({ type }) => /^(?:FunctionDef|ClassDef|Import|ImportFrom|Global|Nonlocal)$/.test(type),
+  givesWay: ({ type }) => type === "Yield" || type === "YieldFrom",
+  hasEffect,
+  isSteady,
+  isStill: ({ type }) => still.has(type),
+  isPlain,
+  bindingOf,
+  useOf,
+  valueOf,
+  declaresValue: ({ type }) => type === "Assign" || type === "AnnAssign",
+  holdsPlainValues: ({ declarations, references }) =>
+    declarations.every(({ owner, node }) => owner.type === "Assign" && node.parent === owner && isPlainValue(valueOf(owner))) &&
+    references.every(({ access }) => access === "read"),
+  isBare: ({ owner }) => owner.type === "AnnAssign" && (owner as AnnAssign).value === null,
+  isForOrder,
+  isIdle,
+  hasPurpose,
+  clashes: () => true,
+  isThereByItself: ({ name }) => name === "__class__",
+  wordsFor: ({ node }) => (node.parent?.type === "Expr" ? ["break", "continue", "pass", "return", "raise"] : []),
+  standsForMore: (node) => node.parent?.type === "Alias" && !(node.parent as Alias).isRenamed,
+  labelOf(root, text) {
+    if (root.type === "FunctionDef") return (root as Node & { name: Name }).name;
+    const { start } = root;
+    return root.type === "Lambda" ? { from: start, to: start + "lambda".length } : { from: start, to: Math.min(start + 1, text.length) };
+  },
+  parameterFacts,
+  givesNothing: (exit) => {
+    const { value } = exit as { value?: Node | null };
+    return value?.type === "Constant" && (value as Constant).kind === "absent";
+  },
+  codeLines: (text, from, to) => linesOfCode(text, from, to, { line: "#" }),
+  holdsComment: (text, from, to) => text.slice(from, to).includes("#"),
+  isExplained: ({ start, end }, text) => /#[^\n\r]*\r?\n[ \t]*$/.test(text.slice(Math.max(0, start - 300), start)) || /^[ \t]*#/.test(text.slice(end, end + 100)),
+};
+
