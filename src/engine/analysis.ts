@@ -417,18 +417,7 @@ export class DocumentAnalysis {
   private touch(node: Node): void {
     this.touched.add(node);
     // What a rule says of a name may depend on all that its declaration holds.
-    const { id, left, target, key, init, params = [] } = node as {
-      id?: Node | null;
-      left?: Node;
-      target?: Node;
-      key?: Node;
-      init?: Node | null;
-      params?: readonly Node[];
-    };
-    // Of a function that a name stands for, the parameters may depend on how the name is declared.
-    const behind = (init as { params?: readonly Node[] } | null | undefined)?.params ?? [];
-    for (const part of [id, left, target, key, ...params, ...behind]) {
-      if (part == null) continue;
+    for (const part of this.language.declaring(node)) {
       walk(part, (inner) => {
         const { fact } = inner as { fact?: unknown };
         if (!(fact instanceof Declaration)) return;

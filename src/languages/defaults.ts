@@ -128,6 +128,7 @@ const standard = {
   listKinds: [] as readonly string[],
   holdsLines: ({ parent }: Node) => parent === null,
   isWhole: () => false,
+  declaring: () => [],
   traits: () => ({ typed: false, ambient: false }),
   keepsToItself: () => false,
   together: (binding: Binding) => [binding],

@@ -115,6 +115,8 @@ export interface Language {
   reparse?(tree: Tree, edit: Edit, text: Text): Tree;
   /** What is known of a document's kind from outside. */
   traits(info: DocumentInfo): Traits;
+  /** What stands in a node and declares names of which a rule may say something that depends on all the node holds. */
+  declaring(node: Node): readonly Node[];
   /** A keeper that has taken in nothing of the tree yet. */
   names(tree: Tree): NameKeeper;
   /** Whether what stands at the top of the file is seen by nobody else, as in a module. */

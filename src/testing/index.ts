@@ -47,8 +47,16 @@ export interface ExampleFault {
   readonly actual: string;
 }
 
-/** Runs a rule over all its examples, alone and at its own level. An empty list says that all is as written there. */
-export function checkExamples(rule: Rule, language: Language = languages[0]!): ExampleFault[] {
+/** The language of an example: the one that its identifier is of, or else the first one that the rule is for. */
+function languageFor(rule: Rule, { languageId }: AlertingExample): Language {
+  const own = languageId === undefined
+    ? languages.find(({ id }) => rule.languages?.includes(id))
+    : languages.find(({ languageIds }) => languageIds.includes(languageId));
+  return own ?? languages[0]!;
+}
+
+/** Runs a rule over all its examples, alone and at its own level, in `language` where that is given. An empty list says that all is as written there. */
+export function checkExamples(rule: Rule, language?: Language): ExampleFault[] {
   if (rule.language !== undefined) {
     throw new TypeError(`The examples of ${rule.id} are no code that a rule can be run on`);
   }
@@ -56,7 +64,7 @@ export function checkExamples(rule: Rule, language: Language = languages[0]!): E
   const quiet = rule.examples.quiet.map((example): AlertingExample => example);
   for (const example of [...rule.examples.alerts, ...quiet]) {
     const { code, ranges } = readMarks(example.code);
-    const { alerts, after } = run(rule, language, code, example);
+    const { alerts, after } = run(rule, language ?? languageFor(rule, example), code, example);
     const text = Text.of(code);
     const expected = writeMarks(code, ranges.map((range) => visible(range, text)));
     const actual = writeMarks(code, alerts);
@@ -101,7 +109,7 @@ function run(
       throw error;
     },
   });
-  const uri = "file:///example.js";
+  const uri = `file:///example${language.extensions[0]!}`;
   workspace.open({ uri, languageId, version: 1, text: code });
   const alerts = workspace.alerts(uri).filter((alert) => alert.rule === rule.id);
   const edits = alerts.flatMap(

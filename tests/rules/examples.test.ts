@@ -30,11 +30,13 @@ describe.each(rules.map((rule) => [rule.id, rule] as const))("%s", (_, rule) => 
 
 test("nothing that is marked is empty, whatever a text lacks: some editors draw no empty mark", () => {
   const random = randomFrom(16);
-  const levels = Object.fromEntries(rules.filter(({ always }) => !always).map(({ id }) => [id, "hint" as const]));
+  const isForJavaScript = ({ languages = ["javascript"] }: (typeof rules)[number]): boolean =>
+    languages.includes("javascript");
+  const levels = Object.fromEntries(rules.filter((rule) => !rule.always && isForJavaScript(rule)).map(({ id }) => [id, "hint" as const]));
   const workspace = createWorkspace({ languages: [javascript()], settings: { levels } });
   const uri = "file:///a.tsx";
   const texts = rules
-    .filter(({ language }) => language === undefined)
+    .filter((rule) => rule.language === undefined && isForJavaScript(rule))
     .flatMap(
       ({ examples }) => [...examples.alerts, ...examples.quiet].map(({ code }) => code.replaceAll(/[«»]/g, "")),
     );

@@ -10,7 +10,7 @@ import { flowRootOf, isFlowRoot } from "./flow/roots.js";
 import { isSegmented, segmentation } from "./flow/segmentation.js";
 import { reparse } from "./incremental/reparse.js";
 import { NameFinder } from "./names/finder.js";
-import { keepsToItself, together } from "./names/together.js";
+import { declaring, keepsToItself, together } from "./names/together.js";
 import type { Program } from "./nodes/index.js";
 import { parse, type ParsedText, type ParseOptions } from "./parser/index.js";
 import { refits } from "./refits/index.js";
@@ -79,6 +79,7 @@ const language = defineLanguage({
     return { typed: typescript === true, ambient: ambient === true };
   },
   names: (tree) => new NameFinder(tree.root as Program),
+  declaring,
   keepsToItself,
   together,
   isFlowRoot,

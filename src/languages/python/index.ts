@@ -8,6 +8,7 @@ import { commentForms, commentsWith, firstComments, followingStatement, isDocume
 import { flowOf } from "./flow/index.js";
 import { flowRootOf, isFlowRoot } from "./flow/roots.js";
 import { reparse } from "./incremental/reparse.js";
+import { declaring } from "./names/declaring.js";
 import { PythonNames } from "./names/finder.js";
 import type { Module } from "./nodes.js";
 import { parse, type PythonTree } from "./parser/index.js";
@@ -48,6 +49,7 @@ const language = defineLanguage({
   reparse: (tree, edit, text) => reparse(tree as PythonTree, edit, text),
   traits: (info) => ({ typed: false, ambient: optionsFor(info).isStub }),
   names: (tree) => new PythonNames(tree.root as Module, (tree as PythonTree).options.isPackage),
+  declaring,
   isFlowRoot,
   flowRootOf,
   flow: flowOf,

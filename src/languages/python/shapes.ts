@@ -63,8 +63,8 @@ function negative(node: UnaryOp) {
 function keyOf(key: Node | null): string | undefined {
   if (key?.type !== "Constant") return undefined;
   const { kind, value } = key as Constant;
-  if (kind === "text") return String(value);
-  return kind === "number" && value !== undefined ? `#${String(value)}` : undefined;
+  if (kind === "text") return /^-?[\d.]/.test(String(value)) ? `"${String(value)}"` : String(value);
+  return kind === "number" && value !== undefined ? String(value) : undefined;
 }
 
 const dict = (node: Dict) => ({

@@ -87,11 +87,41 @@ function holdsThrow(loop: Node, { shape }: Code): boolean {
   return found;
 }
 
-/** A counter that is moved away from its limit, in the head of a loop and nowhere else. */
+/** The step that moves a name in a loop, where each use that gives it another value there is one and all go the same way. */
+function stepInBody(name: string, test: Node, { body }: LoopShape, { shape, facts }: Code): StepShape | undefined {
+  let found: StepShape | undefined;
+  let isOnly = true;
+  let asked: Binding | undefined;
+  walk(test, (node) => {
+    if (shape("name", node)?.name === name) asked = facts.bindingOf(node);
+    return asked === undefined;
+  });
+  if (asked === undefined || asked.declarations.some(({ node }) => isInside(node, body))) return undefined;
+  for (const { access, node } of asked.references) {
+    if (access === "read" || !isInside(node, body)) continue;
+    const step = node.parent === null ? undefined : shape("step", node.parent);
+    if (step === undefined || step.way === 0 || (found !== undefined && found.way !== step.way)) isOnly = false;
+    else found ??= step;
+  }
+  return isOnly ? found : undefined;
+}
+
+/** The step of a loop: in its head, or else the one in its body that moves a name of its test. */
+function stepOf(loop: LoopShape, test: ComparisonShape, code: Code): StepShape | undefined {
+  if (loop.step !== null) return code.shape("step", loop.step);
+  for (const { name } of countersIn(test, code)) {
+    const step = stepInBody(name, test.node, loop, code);
+    if (step !== undefined) return step;
+  }
+  return undefined;
+}
+
+/** A counter that is moved away from its limit, and nothing else is done with it in the loop. */
 function checkCounter(loop: FlowLoop, flow: FlowGraph, file: FileView): void {
   const { alert, text, shape, facts } = file;
   const whole = shape("loop", loop.node);
-  const step = whole?.step ? shape("step", whole.step) : undefined;
+  const asked = whole?.test ? shape("comparison", whole.test) : undefined;
+  const step = asked && stepOf(whole!, asked, file);
   const test = whole?.test ? shape("comparison", whole.test) : undefined;
   if (whole === undefined || step === undefined || test === undefined || step.way === 0) return;
   const moved = shape("name", step.target)?.name;
@@ -100,7 +130,8 @@ function checkCounter(loop: FlowLoop, flow: FlowGraph, file: FileView): void {
     const binding = facts.bindingOf(node);
     if (
       binding === undefined ||
-      binding.references.some((use) => use.access !== "read" && isInside(use.node, whole.body)) ||
+      (whole.step !== null && binding.references.some((use) => use.access !== "read" && isInside(use.node, whole.body))) ||
+      (whole.step === null && !flow.tracked.includes(binding)) ||
       canLeave(loop, flow, file)
     ) continue;
     alert(step.node, {

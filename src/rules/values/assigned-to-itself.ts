@@ -49,12 +49,17 @@ export const assignedToItself = defineRule({
       ) {
         return;
       }
-      const statement: Node | null = node.parent;
-      const isListed = statement !== null && shape("value", statement)?.isListed === true;
+      // In a class, or as all that declares the name, it brings one from outside in.
+      const binding = facts.bindingOf(target);
+      if (binding?.scope.kind === "class" || binding?.declarations.every(({ node: one }) => one === target)) return;
+      const { parent } = node;
+      const isStatement = parent !== null && facts.statementsIn(parent)?.includes(node) === true;
+      const statement: Node | null = isStatement ? node : parent;
+      const isListed = isStatement || (parent !== null && shape("value", parent)?.isListed === true);
       alert(node, {
         message: "This is given the value that it has: one side is to be something else, or it can go",
         remedies: () => (
-          isListed ? [{ title: "Take it out", edits: edits.takeOut(statement, text).edits, certainty: "proposed" }] : []
+          isListed ? [{ title: "Take it out", edits: edits.takeOut(statement!, text).edits, certainty: "proposed" }] : []
         ),
       });
     },

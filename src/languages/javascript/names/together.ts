@@ -1,3 +1,4 @@
+import type { Node } from "../../../syntax/node.js";
 import { Declaration, type Binding } from "../../../model/binding.js";
 import type { Names } from "../../../model/names.js";
 import { walk } from "../../../syntax/walk.js";
@@ -53,4 +54,18 @@ const moduleWords = ["require", "module", "exports"];
 
 export function keepsToItself(names: Names): boolean {
   return names.root.kind === "module" || moduleWords.some((word) => !names.unresolvedUses(word).next().done);
+}
+
+/** What stands in a node and declares names. Of a function that a name stands for, the parameters may depend on how the name is declared. */
+export function declaring(node: Node): readonly Node[] {
+  const { id, left, target, key, init, params = [] } = node as {
+    id?: Node | null;
+    left?: Node;
+    target?: Node;
+    key?: Node;
+    init?: Node | null;
+    params?: readonly Node[];
+  };
+  const behind = (init as { params?: readonly Node[] } | null | undefined)?.params ?? [];
+  return [id, left, target, key, ...params, ...behind].filter((part) => part != null);
 }

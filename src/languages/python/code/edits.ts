@@ -91,7 +91,7 @@ export const codeEdits: Partial<CodeEdits> = {
   withoutImport,
   withoutWrite(write, text) {
     const owner = write.parent!;
-    return (owner.type === "Assign" || owner.type === "AnnAssign") && valueOf(owner) !== null
+    return (owner.type === "Assign" || owner.type === "AnnAssign") && valueOf(owner) !== owner
       ? withoutAssignment(owner as Assign | AnnAssign, text)
       : [];
   },

@@ -4,7 +4,7 @@ import type { CodeFacts } from "../../../model/code.js";
 import type { Node } from "../../../syntax/node.js";
 import { hasEffect, isSteady } from "../effects.js";
 import { bindingOf, useOf } from "../names/facts.js";
-import type { Alias, AnnAssign, Block, Constant, Module, Name, PythonNode, Return } from "../nodes.js";
+import type { Alias, AnnAssign, BinOp, Block, Compare, Constant, Module, Name, PythonNode, Return } from "../nodes.js";
 import { hasPurpose, isForOrder, isIdle, parameterFacts, valueOf } from "./unread.js";
 
 const inert = new Set(["Pass", "Global", "Nonlocal"]);
@@ -44,7 +44,11 @@ function idleValue(statement: Node): Node | undefined {
   const { value } = statement as Node & { value: Node };
   if (isTrial(statement.parent) || hasEffect(value)) return undefined;
   // Some give `>>`, `<<`, `|` and `@` a meaning that does something.
-  if (value.type === "BinOp" && !/^[-+*/%]$|^\/\/$/.test((value as Node & { op: string }).op)) return undefined;
+  if (value.type === "BinOp") {
+    const { op, right } = value as BinOp;
+    // Dividing by nothing fails, which is what a test may want.
+    if (!/^[-+*/%]$|^\/\/$/.test(op) || (right as Partial<Constant>).value === 0) return undefined;
+  }
   if (value.type === "Constant") return (value as Constant).kind === "number" || (value as Constant).kind === "truth" ? value : undefined;
   return idle.has(value.type) ? value : undefined;
 }
@@ -56,6 +60,13 @@ function isPlain(value: Node): boolean {
 }
 
 const still = new Set(["Name", "Constant", "BinOp", "BoolOp", "UnaryOp", "Compare"]);
+
+/** Whether an expression changes only along with a name. What is asked for its truth, or for what it holds, can change by itself: a list can become empty. */
+function isStill(node: Node): boolean {
+  if (!still.has(node.type)) return false;
+  if (node.type === "Compare") return !(node as Compare).ops.some((op) => op === "in" || op === "not in");
+  return node.type !== "Name" || node.parent?.type === "Compare" || node.parent?.type === "BinOp";
+}
 
 function isPlainValue(value: Node | null): boolean {
   if (value?.type === "UnaryOp") return isPlainValue((value as Node & { operand: Node }).operand);
@@ -75,7 +86,7 @@ export const codeFacts: Partial<CodeFacts> = {
   givesWay: ({ type }) => type === "Yield" || type === "YieldFrom",
   hasEffect,
   isSteady,
-  isStill: ({ type }) => still.has(type),
+  isStill,
   isPlain,
   bindingOf,
   useOf,

@@ -6,13 +6,19 @@ import { isInside } from "../../../syntax/walk.js";
 import { classOf } from "../functions.js";
 import type { AnnAssign, Argument, Assign, Call, Constant, Expr, FunctionDef, Name, NamedExpr, Raise } from "../nodes.js";
 
-/** The value that the owner of a declaration gives its names, each of which stands by itself. */
+/** The value that the owner of a declaration gives its names; the owner itself where it takes that from somewhere, as a loop does. */
 export function valueOf(owner: Node): Node | null {
-  if (owner.type === "Assign") {
-    const { targets, value } = owner as Assign;
-    return targets.every(({ type }) => type === "Name") ? value : null;
+  switch (owner.type) {
+    case "Assign": {
+      const { targets, value } = owner as Assign;
+      return targets.every(({ type }) => type === "Name") ? value : owner;
+    }
+    case "AnnAssign":
+    case "NamedExpr":
+      return (owner as AnnAssign | NamedExpr).value;
+    default:
+      return owner.type === "Argument" ? null : owner;
   }
-  return owner.type === "AnnAssign" || owner.type === "NamedExpr" ? (owner as AnnAssign | NamedExpr).value : null;
 }
 
 /** Whether a use only keeps the name up to date for itself. */
@@ -24,7 +30,12 @@ export function isIdle({ access, node }: Reference, { declarations }: Binding): 
 /** Whether a name is there for something else than being read: a loop or a list of targets must have it, or a decorator knows it. */
 export function hasPurpose({ declarations }: Binding): boolean {
   return declarations.some(({ owner, node, kind }) => {
-    if (kind === "function" || kind === "class") return (owner as FunctionDef).decorators.length > 0;
+    if (kind === "function" || kind === "class") {
+      // A class may be made to see whether that fails.
+      const around = owner.parent?.parent?.type;
+      return (owner as FunctionDef).decorators.length > 0 || (kind === "class" && (around === "With" || around === "Try"));
+    }
+    if (/^(?:unused|dummy|ignored)/.test((node as Name).id)) return true;
     if (kind === "parameter" || kind === "caught") return owner.type === "TypeParam";
     // Of several names that a value is taken apart into, each has its place.
     return owner.type !== "Assign" && owner.type !== "AnnAssign" ? true : node.parent !== owner;

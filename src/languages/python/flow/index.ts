@@ -230,6 +230,8 @@ function attempt(b: FlowBuilder, { body, handlers, orelse, finalbody }: Try): vo
   const all = (): void => {
     b.guarded(caught, () => statements(b, body.body));
     const guardedByLast = (lower: () => void): void => (last === null ? lower() : b.guarded(last, lower));
+    // Behind it nothing is caught any more.
+    b.split();
     if (orelse !== null) guardedByLast(() => statements(b, orelse.body));
     done();
     if (handlers.length === 0) return;

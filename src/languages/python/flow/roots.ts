@@ -29,6 +29,6 @@ export function isTracked(binding: Binding): boolean {
   // Others can read and write what stands at the top of a module, or in a class.
   if (scope.kind !== "function" || scope.isUncertain) return false;
   const root = scope.node;
-  return binding.references.every(({ scope: from, node }) => flowRootOf(from) === root && (kind !== "parameter" || runsIn(node) === root)) &&
+  return binding.references.every(({ node }) => runsIn(node) === root) &&
     binding.declarations.every(({ node, kind: one }) => one === "parameter" || runsIn(node) === root);
 }

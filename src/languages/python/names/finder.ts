@@ -131,7 +131,7 @@ export class PythonNames implements NameKeeper {
     const word = this.elsewhere.get(home)?.get(node.id);
     if (word === "nonlocal" && home.parent !== null) return this.names.use(node, node.id, home.parent, manners.write);
     if (word === "global") home = this.names.root;
-    const isExported = role.kind === "import" && (this.isPackage || isForOthers(role.owner as Alias));
+    const isExported = role.kind === "import" && (this.isPackage || home.kind === "class" || isForOthers(role.owner as Alias));
     return this.names.declare(home, node.id, node, kindIn(home, role.kind), role.owner, isExported);
   }
 
