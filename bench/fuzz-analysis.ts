@@ -8,12 +8,17 @@ import { isSegmented, segmentation } from "../src/languages/javascript/flow/segm
 import { javascript } from "../src/languages/javascript/index.js";
 import { programEdit, randomEdit, randomFrom } from "../tests/support/edits.js";
 
-/** Every rule, with the options that let it say most. */
-export const everything: Settings = {
+/** Every rule that looks at a language, with the options that let it say most. */
+export const everythingIn = (id: string): Settings => ({
   kits: ["sound", "tidy", "thorough"],
-  levels: Object.fromEntries(rules.map(({ id }) => [id, "warning" as const])),
+  levels: Object.fromEntries(
+    rules.filter(({ languages }) => languages?.includes(id) ?? true).map((rule) => [rule.id, "warning" as const]),
+  ),
   tune: { "dead.unread-name": { parameters: "all", methods: true, caught: true, mayStay: "^$" } },
-};
+});
+
+/** Every rule that looks at JavaScript. */
+export const everything: Settings = everythingIn("javascript");
 
 export interface AnalysisFault {
   readonly before: string;
@@ -27,6 +32,7 @@ const languageIds: Readonly<Record<string, string>> = {
   cts: "typescript",
   tsx: "typescriptreact",
   jsx: "javascriptreact",
+  py: "python",
 };
 
 /** The language with all code looked at in the smallest segments there can be, and with none. */
@@ -38,6 +44,8 @@ export const finelyCut: Language = {
 export const uncut: Language = { ...javascript(), isSegmented: () => false };
 
 /** What the settings are changed to now and then. */
+const fewerIn = (id: string): Settings => (id === "javascript" ? fewer : { kits: ["sound"], languages: { [id]: { known: ["tide"] } } });
+
 const fewer: Settings = {
   kits: ["sound"],
   languages: { javascript: { known: ["tide"] } },
@@ -48,7 +56,7 @@ function open(
   file: string,
   text: string,
   language: Language,
-  settings: Settings = everything,
+  settings: Settings = everythingIn(language.id),
 ): { workspace: Workspace; uri: string } {
   const workspace = createWorkspace({
     languages: [language],
@@ -90,7 +98,9 @@ export function fuzzAnalysis(
   const { workspace, uri } = open(file, text, language);
   const history: string[] = [];
   let source = text;
-  let settings = everything;
+  const all = everythingIn(language.id);
+  const few = fewerIn(language.id);
+  let settings = all;
   for (let i = 0; i < count; i += 1) {
     const undo = history.length > 0 && (random() < 0.35 || history.length > 5);
     const target = undo ? history.pop()! : undefined;
@@ -105,7 +115,7 @@ export function fuzzAnalysis(
       workspace.work(uri, () => (steps -= 1) < 0);
     }
     workspace.edit(uri, i + 1, edits);
-    if (random() < 0.02) workspace.configure((settings = settings === everything ? fewer : everything));
+    if (random() < 0.02) workspace.configure((settings = settings === all ? few : all));
     source = workspace.text(uri).value;
     if (random() < 0.15) continue;
     const withMending = random() < 0.06;

@@ -12,7 +12,7 @@ import type { Edit } from "../../../text/edit.js";
 import { Text, type SourceText } from "../../../text/text.js";
 import { further, statement } from "../parser/compound.js";
 import { inOrder, isFuture, parse, type PythonTree } from "../parser/index.js";
-import { next, oddColumn } from "../parser/scanner.js";
+import { next } from "../parser/scanner.js";
 import { ParseState, Token } from "../parser/state.js";
 import { columnAt, isBlank, lastBefore, lineStart, listsAround, type StatementList } from "./lists.js";
 
@@ -54,7 +54,7 @@ function reparseIn(tree: PythonTree, list: StatementList, damage: Damage): Pytho
   const items = list.node.body;
   const from = first === 0 && list.path.length === 1 ? 0 : lineStart(tree.source, list.start + items[first]!.startInParent);
   if (from > damage.from) return undefined;
-  if (list.start > 0 && tree.problems.some((one) => one.message === oddColumn && one.from >= list.start && one.from < damage.from)) return undefined;
+  if (list.start > 0 && tree.odd.some((at) => at >= list.start && at < damage.from)) return undefined;
   const length = damage.source.length - from;
   let size = Math.min(length, Math.max(2000, 2 * (damage.end - from) + 1000));
   for (;;) {
@@ -205,7 +205,8 @@ function splice(
   treeChanged();
   const move = (offset: number): number => (offset >= until ? offset + delta : offset);
   const kept = tree.problems.filter(({ from }) => from < base || from >= until).map((problem) => movedProblem(problem, move));
-  return { ...tree, source, problems: inOrder([...kept, ...found]), change: { path, removed, added: fresh } };
+  const odd = [...tree.odd.filter((at) => at < base || at >= until).map(move), ...p.odd.map((at) => at + base)];
+  return { ...tree, source, odd, problems: inOrder([...kept, ...found]), change: { path, removed, added: fresh } };
 }
 
 /** Where the last of some nodes ends, from their parent's start. */

@@ -13,6 +13,8 @@ export interface PythonTree extends Tree {
   readonly root: Module;
   readonly options: ParseOptions;
   readonly source: SourceText;
+  /** Where lines begin at a column at which no block around them does. */
+  readonly odd: readonly number[];
 }
 
 /** Problems in the order of the text. */
@@ -40,5 +42,5 @@ export function parse(source: string, options: ParseOptions): PythonTree {
   const body: Node[] = [];
   statements(p, body);
   if (body.some(isFuture)) lateFutures(p, body);
-  return { root: new Module(0, source.length, { body }), problems: inOrder(p.problems), options, source };
+  return { root: new Module(0, source.length, { body }), problems: inOrder(p.problems), options, source, odd: p.odd };
 }

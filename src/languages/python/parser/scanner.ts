@@ -156,9 +156,6 @@ export function next(p: ParseState): void {
   else scan(p);
 }
 
-/** Said of a line that belongs to no block by its column: from there on the block around it has that column. */
-export const oddColumn = "This line begins at a column at which no block around it does";
-
 /** What the column of a line says of the blocks around; true where it gives a token. */
 function indentation(p: ParseState): boolean {
   const column = passToLine(p);
@@ -198,7 +195,8 @@ function indentation(p: ParseState): boolean {
   if (p.columns[length - 1] !== column) {
     let from = p.start;
     while (from > 0 && /[ \t\f]/.test(p.source[from - 1]!)) from -= 1;
-    reportIndent(p, "misplaced", from, oddColumn);
+    reportIndent(p, "misplaced", from, "This line begins at a column at which no block around it does");
+    p.odd.push(p.start);
     // It is taken for one of the block that ended last.
     p.columns = [...p.columns.slice(0, length), column];
     p.tabColumns = [...p.tabColumns.slice(0, length), columnOfTabs];

@@ -99,6 +99,8 @@ export class ParseState implements Cursor {
   /** What is read is the text from its beginning, where a mark of its encoding may stand. */
   startsText = true;
   readonly problems: SyntaxProblem[] = [];
+  /** Where lines begin at a column at which no block around them does: from there on a block has another column than before. */
+  readonly odd: number[] = [];
   /** The depth of brackets at which the value in a formatted text ends; -1 outside of such. */
   fieldDepth = -1;
   /** Where reading stops, as if the text ended there. */
