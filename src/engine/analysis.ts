@@ -1,6 +1,7 @@
 /** The analysis of one document, kept up to date through its edits: what an edit leaves as it was is not looked at again. */
 import {
   furthestComment,
+  type CommentForms,
   type DocumentInfo,
   type Language,
   type NameKeeper,
@@ -155,6 +156,11 @@ export class DocumentAnalysis {
 
   get text(): Text {
     return this.current;
+  }
+
+  /** How comments are written in the text's language. */
+  get commentForms(): CommentForms {
+    return this.language.commentForms;
   }
 
   /** The rules that are on. */

@@ -1,4 +1,5 @@
 /** Whether edits leave what stands around them as it was. */
+import type { CommentForms } from "../languages/language.js";
 import { Reference } from "../model/binding.js";
 import type { Node } from "../syntax/node.js";
 import { nodesTouching } from "../syntax/walk.js";
@@ -10,9 +11,6 @@ export const reach = 200;
 
 /** Comments that are longer are compared by their first characters. */
 const longestComment = 2000;
-
-/** Nodes whose text is their own, where nothing is a comment. */
-const textLike = /^(?:Literal|TemplateElement|JSXText|LiteralType)$/;
 
 /** A node as it must be found again. */
 interface Kept extends Span {
@@ -36,13 +34,19 @@ export class Surroundings {
   private readonly grown: readonly number[];
 
   /** The edits speak of the text and are in its order; only what is around those that are `watched` is looked at. */
-  constructor(root: Node, text: Text, private readonly edits: readonly Edit[], watched: ReadonlySet<Edit>) {
+  constructor(
+    root: Node,
+    text: Text,
+    private readonly edits: readonly Edit[],
+    watched: ReadonlySet<Edit>,
+    private readonly forms: CommentForms,
+  ) {
     let sum = 0;
     this.grown = edits.map(({ from, to, insert }) => (sum += insert.length - (to - from)) - insert.length + to - from);
     this.windows = windowsAround(edits.filter((edit) => watched.has(edit)), text.length).map((window) => ({
       ...window,
       nodes: keptIn(root, window).filter((node) => !this.isTouched(node)),
-      comments: commentsIn(root, text, window),
+      comments: commentsIn(root, text, window, forms),
     }));
   }
 
@@ -57,7 +61,7 @@ export class Surroundings {
     const after = new Map<string, number>();
     for (const { kind, from, to, declared } of keptIn(root, span)) after.set(`${kind} ${from} ${to}`, declared);
     const left = new Map<string, number>();
-    for (const comment of commentsIn(root, text, span)) left.set(comment, (left.get(comment) ?? 0) + 1);
+    for (const comment of commentsIn(root, text, span, this.forms)) left.set(comment, (left.get(comment) ?? 0) + 1);
     for (const comment of window.comments) {
       const count = left.get(comment) ?? 0;
       if (count === 0) return false;
@@ -142,11 +146,11 @@ function keptIn(root: Node, { from, to }: Span): Kept[] {
 }
 
 /** The comments that begin in a stretch, with blank space evened out. */
-function commentsIn(root: Node, text: Text, { from, to }: Span): string[] {
-  const texts = nodesTouching(root, from, to).filter(({ type }) => textLike.test(type));
+function commentsIn(root: Node, text: Text, { from, to }: Span, { form, isText }: CommentForms): string[] {
+  const texts = nodesTouching(root, from, to).filter(isText);
   const found: string[] = [];
   const source = text.slice(from, Math.min(text.length, to + longestComment));
-  for (const { index, 0: comment } of source.matchAll(/\/\/[^\n\r]*|\/\*[^]*?\*\//g)) {
+  for (const { index, 0: comment } of source.matchAll(form)) {
     const at = from + index;
     if (at >= to) break;
     if (texts.some((node) => node.start <= at && at < node.end)) continue;

@@ -64,7 +64,7 @@ export function attempt(analysis: DocumentAnalysis, chosen: readonly Chosen[]): 
   const harm = harmIn(analysis);
   const edits = inOrder(chosen.flatMap(({ remedy }) => remedy.edits));
   const proven = new Set(chosen.filter(isProven).flatMap(({ remedy }) => remedy.edits));
-  const around = new Surroundings(analysis.root, before, edits, proven);
+  const around = new Surroundings(analysis.root, before, edits, proven, analysis.commentForms);
   change(analysis, edits);
   const lost = isHarm(harm, harmIn(analysis)) ? undefined : around.lost(analysis.root, analysis.text);
   if (lost?.size === 0) return [];

@@ -31,6 +31,10 @@ export interface CommentForms {
   readonly line: string;
   /** All that open a comment. */
   readonly openings: readonly string[];
+  /** What a comment is, for going through source; global. */
+  readonly form: RegExp;
+  /** Whether the text of a node is its own, so that nothing in it is a comment. */
+  isText(node: Node): boolean;
   /** Whether a comment may begin at an offset. */
   mayBegin(root: Node, text: Text, at: number): boolean;
   /** A comment of some words for the line before a node that begins its line, and what it stands before; `undefined` where none can stand there. */

@@ -16,6 +16,8 @@ export function lineComments(mark: string): Pick<Language, "comments" | "comment
     commentForms: {
       line: mark,
       openings: [mark],
+      form: new RegExp(`${mark.replaceAll(/[^\w\s]/g, "\\$&")}[^\\n\\r]*`, "g"),
+      isText: () => false,
       mayBegin: (_, text, at) => !text.slice(text.lineAt(at).from, at).includes(mark),
       onLineBefore: (_, __, ___, words) => ({ comment: `${mark} ${words}`, covers: "statement" }),
     },

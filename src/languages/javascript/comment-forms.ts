@@ -17,6 +17,8 @@ function isInMarkup({ parent }: Node): boolean {
 export const commentForms: CommentForms = {
   line: "//",
   openings: ["//", "/*"],
+  form: /\/\/[^\n\r]*|\/\*[^]*?\*\//g,
+  isText: ({ type }) => textLike.has(type) || type === "LiteralType",
   /** Not in a text, pattern or markup, nor in another comment. */
   mayBegin(root: Node, text: Text, at: number): boolean {
     const node = nodeAt(root, at);

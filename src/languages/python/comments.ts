@@ -42,6 +42,8 @@ export const firstComments = (top: string): string => /^(?:\s|\ufeff|#.*)*/.exec
 export const commentForms: CommentForms = {
   line: "#",
   openings: ["#"],
+  form: /#[^\n\r]*/g,
+  isText: ({ type }) => type === "Constant" || type === "JoinedStr",
   mayBegin: (root, text, at) => !isInText(root, at) && commentBefore(root, text, at) < 0,
   onLineBefore(node, root, text, words) {
     const { from } = text.lineAt(node.start);

@@ -9,9 +9,12 @@ export const repeatedTest = defineRule({
   level: "error",
   kits: ["sound"],
   examples: {
-    alerts: [{
+    alerts: [
+      {
       code: "if (tide === 1) {\n  low();\n} else if (tide === 2) {\n  high();\n} else if («tide === 1») {\n  spring();\n}\n",
-    }],
+    },
+      { code: "if tide == 1:\n    low = 1\nelif tide == 2:\n    low = 2\nelif «tide == 1»:\n    low = 3\n", languageId: "python" },
+    ],
     quiet: [
       { code: "if (tide === 1) {\n  low();\n} else if (tide === 2) {\n  high();\n}\n" },
       { code: "if (next()) {\n  low();\n} else if (next()) {\n  high();\n}\n" },

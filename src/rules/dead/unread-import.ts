@@ -30,8 +30,18 @@ export const unreadImport = defineRule({
         after: "import { format } from \"./fare.js\";\nformat();\n",
       },
       { code: "import * as «piers» from \"./piers.js\";\nexport {};\n", after: "export {};\n" },
+      { code: "import «os»\nimport sys\nprint(sys.path)\n", after: "import sys\nprint(sys.path)\n", languageId: "python" },
+      {
+        code: "from pathlib import Path, «PurePath»\nprint(Path())\n",
+        after: "from pathlib import Path\nprint(Path())\n",
+        languageId: "python",
+      },
     ],
     quiet: [
+      { code: "from tides import low\n__all__ = [\"low\"]\n", languageId: "python" },
+      { code: "try:\n    import fast\nexcept ImportError:\n    fast = None\n", languageId: "python" },
+      { code: "from tides import Tide\n\n\ndef tell(tide: \"Tide\"):\n    return tide\n", languageId: "python" },
+      { code: "from tides import low as low\n", languageId: "python" },
       { code: "import { h, render } from \"pier\";\nrender(<p>Tern</p>);\n" },
       {
         code:

@@ -14,6 +14,7 @@ export const singleTurn = defineRule({
       {
         code: "export function wait(tide) {\n  «while» (tide()) {\n    if (tide() > 3) sail();\n    break;\n  }\n}\nfunction sail() {}\n",
       },
+      { code: "«while» tide():\n    moor()\n    break\n", languageId: "python" },
     ],
     quiet: [
       {

@@ -221,8 +221,20 @@ export const stuckLoop = defineRule({
       {
         code: "export function count(all) {\n  let pier = 0;\n  let sum = 0;\n  while («pier < 10») {\n    sum += all[pier];\n  }\n  return sum;\n}\n",
       },
+      {
+        code: "export function wait(tide) {\n  while (tide > 0) {\n    «tide += 1»;\n  }\n}\n",
+        after: "export function wait(tide) {\n  while (tide > 0) {\n    tide -= 1;\n  }\n}\n",
+      },
+      {
+        code: "def wait(tide):\n    while tide > 0:\n        «tide += 1»\n",
+        after: "def wait(tide):\n    while tide > 0:\n        tide -= 1\n",
+        languageId: "python",
+      },
     ],
     quiet: [
+      { code: "export function wait(tide) {\n  while (tide > 0) {\n    if (tide > 9) tide -= 10;\n    tide += 1;\n  }\n}\n" },
+      { code: "def wait(queue):\n    while queue:\n        queue.pop()\n", languageId: "python" },
+      { code: "def letters(tide):\n    while tide:\n        tide, rest = divmod(tide, 26)\n", languageId: "python" },
       { code: "for (let berth = 0; berth < 10; berth++) {}\n" },
       { code: "export function wait(next) {\n  do {\n    var tide = next();\n  } while (!tide);\n  return tide;\n}\n" },
       { code: "for (let berth = 9; berth >= 0; berth -= 1) {}\n" },

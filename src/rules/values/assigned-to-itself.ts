@@ -27,8 +27,10 @@ export const assignedToItself = defineRule({
       { code: "let tide = 3;\n«tide = tide»;\nsail(tide);\n", after: "let tide = 3;\nsail(tide);\n" },
       { code: "«this.pier = this.pier»;\n", after: "" },
       { code: "if (late) «ferry.seats = ferry.seats»;\n" },
+      { code: "class Ferry:\n    def moor(self, berth):\n        «self.berth = self.berth»\n", languageId: "python" },
     ],
     quiet: [
+      { code: "tide = 3\n\n\nclass Ferry:\n    tide = tide\n", languageId: "python" },
       { code: "let tide = 3;\ntide += tide;\nsail(tide);\n" },
       { code: "image.src = image.src;\n" },
       { code: "ferry[next()] = ferry[next()];\n" },

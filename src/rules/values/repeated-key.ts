@@ -12,8 +12,10 @@ export const repeatedKey = defineRule({
       { code: "export const fares = { child: 210, adult: 420, «child»: 0 };\n" },
       { code: "export const fares = {\n  1: 210,\n  «\"1\"»: 420,\n};\n" },
       { code: "export const ferry = { sail() {}, get «sail»() { return 1; } };\n" },
+      { code: "tides = {\"low\": 1, \"high\": 3, «\"low\"»: 2}\n", languageId: "python" },
     ],
     quiet: [
+      { code: "tides = {1: \"low\", \"1\": \"high\", **more}\n", languageId: "python" },
       { code: "export const fares = { child: 210, adult: 420 };\n" },
       { code: "export const ferry = { get seats() { return 1; }, set seats(n) { keep(n); } };\n" },
       { code: "export const ferry = { __proto__: base, \"__proto__\": 1 };\n" },

@@ -4,7 +4,7 @@ import type { ParameterFacts } from "../../../model/code.js";
 import type { Node } from "../../../syntax/node.js";
 import { isInside } from "../../../syntax/walk.js";
 import { classOf } from "../functions.js";
-import type { AnnAssign, Argument, Assign, Call, Constant, Expr, FunctionDef, Name, NamedExpr, Raise } from "../nodes.js";
+import type { AnnAssign, Argument, Assign, Call, ClassDef, Constant, Expr, FunctionDef, Name, NamedExpr, Raise } from "../nodes.js";
 
 /** The value that the owner of a declaration gives its names; the owner itself where it takes that from somewhere, as a loop does. */
 export function valueOf(owner: Node): Node | null {
@@ -33,7 +33,9 @@ export function hasPurpose({ declarations }: Binding): boolean {
     if (kind === "function" || kind === "class") {
       // A class may be made to see whether that fails.
       const around = owner.parent?.parent?.type;
-      return (owner as FunctionDef).decorators.length > 0 || (kind === "class" && (around === "With" || around === "Try"));
+      if ((owner as FunctionDef).decorators.length > 0) return true;
+      // What a class builds on may take note of it.
+      return kind === "class" && ((owner as ClassDef).bases.length > 0 || around === "With" || around === "Try");
     }
     if (/^(?:unused|dummy|ignored)/.test((node as Name).id)) return true;
     if (kind === "parameter" || kind === "caught") return owner.type === "TypeParam";

@@ -14,6 +14,8 @@ import { isComprehension, openScope, scopeKind, scopeOfChild } from "./scoping.j
 const manner = (access: Access): Manner => ({ access, wants: VALUE | TYPE, probing: false, exporting: false });
 const manners: Readonly<Record<Access, Manner>> = { read: manner("read"), write: manner("write"), change: manner("change") };
 
+const spoken: Manner = { ...manner("read"), probing: true };
+
 /** Functions that see or make names by their texts. */
 const seers = new Set(["locals", "exec", "eval", "vars", "globals"]);
 
@@ -121,7 +123,11 @@ export class PythonNames implements NameKeeper {
   private name(node: Name, scope: Scope): NameFact | null {
     if (node.id === "") return null;
     const role = roleOf(node);
-    if (role.is === "word") return null;
+    if (role.is === "word") {
+      // Another function speaks of the name.
+      const from = node.parent!.type === "Nonlocal" ? scope.parent : this.names.root;
+      return from === null ? null : this.names.use(node, node.id, from, spoken);
+    }
     if (role.is === "use") {
       if (isSeer(node)) this.names.countEval(scope, 1);
       return this.names.use(node, node.id, this.lookedUpFrom(scope, node.id), manners[role.access]);

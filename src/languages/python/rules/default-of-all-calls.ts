@@ -9,10 +9,11 @@ const makers = new Set(["list", "dict", "set", "bytearray", "defaultdict", "Orde
 
 /** Whether an expression makes a new thing that can change. */
 function isChangeable(node: Node): boolean {
-  if (/^(?:List|Dict|Set|ListComp|DictComp|SetComp)$/.test(node.type)) return true;
+  // One that holds something already is most often made so on purpose.
+  if (/^(?:List|Dict)$/.test(node.type)) return (node as { elts?: Node[] }).elts?.length === 0 || (node as { items?: Node[] }).items?.length === 0;
   if (node.type !== "Call") return false;
-  const { func } = node as Call;
-  return func.type === "Name" && makers.has((func as Name).id);
+  const { func, args } = node as Call;
+  return func.type === "Name" && args.length === 0 && makers.has((func as Name).id);
 }
 
 /** The first statement behind the function's documentation. */
@@ -26,7 +27,7 @@ function remedies(owner: FunctionDef, argument: Argument, text: SourceText): Rem
   const value = argument.default!;
   const first = firstStatement(owner);
   const { id } = argument.name;
-  if (first === undefined || owner.body.isInline || value.type === "Call" && (value as Call).args.length > 0) return [];
+  if (first === undefined || owner.body.isInline) return [];
   const head = lineHead(text, first.start);
   if (text.slice(first.start - head.length, first.start) !== head) return [];
   const line = lineBreakOf(text);

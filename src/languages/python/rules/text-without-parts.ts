@@ -30,7 +30,7 @@ export const textWithoutParts = defineRule({
         remedies: () => [{
           title: "Leave `f` out",
           certainty: "certain",
-          edits: [{ from: node.start, to: node.start + prefix().length, insert: prefix().replace(/f/i, "") }],
+          edits: [{ from: node.start, to: node.end, insert: text.slice(node.start, node.end).replace(/f/i, "") }],
         }],
       });
     },
