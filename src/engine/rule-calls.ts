@@ -61,13 +61,14 @@ export class RuleCalls {
     for (const one of active) {
       const { rule } = one;
       if (rule.languages?.includes(language.id) === false) continue;
+      const own = rule.in?.[language.id] ?? rule;
       const view = viewFor(one, live, shared);
       const ways = [
-        [this.byNode, rule.visit],
-        [this.byNode, rule.shapes && visitorsOf(rule.shapes, language.shapes)],
-        [this.bySiblings, rule.siblings],
-        [this.bySiblings, rule.lists && Object.fromEntries(language.listKinds.map((kind) => [kind, rule.lists!]))],
-        [this.ahead, rule.ahead],
+        [this.byNode, own.visit],
+        [this.byNode, own.shapes && visitorsOf(own.shapes, language.shapes)],
+        [this.bySiblings, own.siblings],
+        [this.bySiblings, own.lists && Object.fromEntries(language.listKinds.map((kind) => [kind, own.lists!]))],
+        [this.ahead, own.ahead],
       ] as const;
       for (const [byKind, visitors] of ways) {
         for (const [type, visit] of Object.entries(visitors ?? {})) {
@@ -76,12 +77,12 @@ export class RuleCalls {
           byKind.set(type, calls);
         }
       }
-      if (rule.binding) this.byBinding.push({ rule, view, run: rule.binding });
-      if (rule.unresolved) this.byUse.push({ rule, view, run: rule.unresolved });
-      if (rule.flow) this.byFlow.push({ rule, view, run: rule.flow });
-      if (rule.ends) this.byEnds.push({ rule, view, run: rule.ends });
-      if (rule.hush) this.byHush.push({ rule, view, run: rule.hush });
-      if (rule.file) this.byFile.push({ rule, view, run: () => rule.file!(view) });
+      if (own.binding) this.byBinding.push({ rule, view, run: own.binding });
+      if (own.unresolved) this.byUse.push({ rule, view, run: own.unresolved });
+      if (own.flow) this.byFlow.push({ rule, view, run: own.flow });
+      if (own.ends) this.byEnds.push({ rule, view, run: own.ends });
+      if (own.hush) this.byHush.push({ rule, view, run: own.hush });
+      if (own.file) this.byFile.push({ rule, view, run: () => own.file!(view) });
     }
   }
 }

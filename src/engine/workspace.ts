@@ -6,6 +6,7 @@ import type { Strain } from "../model/strain.js";
 import { fileHushEdit, hushEdit, type HushEdit } from "../remedy/hush-edit.js";
 import { withoutOverlap } from "../remedy/select.js";
 import { topComment } from "../remedy/top-comment.js";
+import { joinRules } from "../rules/joined.js";
 import { noReason } from "../rules/hush/no-reason.js";
 import { sharedRules } from "../rules/index.js";
 import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
@@ -137,7 +138,7 @@ export class Workspace {
 
   /** Throws a `SettingsError` when the settings cannot be used. */
   constructor(private readonly options: WorkspaceOptions) {
-    const builtIn = [...sharedRules, ...options.languages.flatMap(({ rules }) => rules)];
+    const builtIn = joinRules([...sharedRules, ...options.languages.flatMap(({ rules }) => rules)]);
     this.rules = [...builtIn, ...(options.rules ?? [])];
     this.settings = this.resolve(options.settings ?? {});
     const { cutOff, mostRuleTime = 3000 } = options;

@@ -1,5 +1,6 @@
 /** The languages that come with the package, and all rules. What needs to know which there are asks here. */
 import { sharedRules } from "../rules/index.js";
+import { joinRules } from "../rules/joined.js";
 import type { PatternText } from "../rules/patterns.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { javascript } from "./javascript/index.js";
@@ -46,7 +47,7 @@ const areas = [
 ];
 
 /** Every rule that ships with the package, by area. */
-export const rules: readonly Rule[] = [...sharedRules, ...languages.flatMap((language) => language.rules)].sort(
+export const rules: readonly Rule[] = joinRules([...sharedRules, ...languages.flatMap((language) => language.rules)]).sort(
   (one, other) => areas.indexOf(areaOf(one.id)) - areas.indexOf(areaOf(other.id)),
 );
 

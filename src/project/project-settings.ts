@@ -7,6 +7,7 @@ import { pathToFileURL } from "node:url";
 import { languages, rules as builtIn } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
 import { nearest } from "../model/spelling.js";
+import { joinRules } from "../rules/joined.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { checkKit, checkSettings, type CheckedSettings, type CheckOptions } from "../settings/check.js";
 import { SettingsDocument } from "../settings/document.js";
@@ -95,7 +96,7 @@ export class ProjectSettings {
     this.packs = new PackLoader(options.mostLoadTime);
     const { languages: more = [] } = options;
     this.languages = more.length === 0 ? languages : [...languages, ...more];
-    this.builtIn = [...builtIn, ...more.flatMap(({ rules }) => rules)];
+    this.builtIn = joinRules([...builtIn, ...more.flatMap(({ rules }) => rules)]);
   }
 
   /** Takes other options; nothing read before is kept. */

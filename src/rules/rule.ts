@@ -188,6 +188,8 @@ export interface Rule<Options = any> {
   readonly byDefault?: string;
   /** The ids of the languages whose nodes or ways it knows; without it, it speaks of what all languages have, and runs in each. */
   readonly languages?: readonly string[];
+  /** What it is called for in languages in which it goes about it in a way of its own, by their ids: of those rules only that counts. */
+  readonly in?: Readonly<Record<string, Rule<Options>>>;
   /** What its examples are written in, if not in code: `settings` for mistakes in a settings file. */
   readonly language?: "settings";
   /**

@@ -2,6 +2,7 @@
 import { BrowserMessageReader, BrowserMessageWriter, createMessageConnection } from "vscode-jsonrpc/browser";
 import { languages, rules as builtIn } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
+import { joinRules } from "../rules/joined.js";
 import { checkSettings } from "../settings/check.js";
 import { SettingsDocument } from "../settings/document.js";
 import type { SettingsIssue } from "../settings/issue.js";
@@ -32,7 +33,7 @@ export function serveWorker(
     new BrowserMessageWriter(scope as never),
   );
   const known = more.length === 0 ? languages : [...languages, ...more];
-  const all = [...builtIn, ...more.flatMap(({ rules }) => rules)];
+  const all = joinRules([...builtIn, ...more.flatMap(({ rules }) => rules)]);
   new Server(connection, {
     languages: known,
     host: {

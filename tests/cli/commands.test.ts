@@ -229,8 +229,10 @@ describe("mend", () => {
         "scripts/timetable.mjs  1 × layout.final-newline",
         "src/boarding.js  1 × calls.debug-pause",
         "src/ferry.js  1 × layout.statement-end",
-        "3 alerts settled in 3 files.",
+        "weather/tides.py  1 × dead.unread-import",
+        "4 alerts settled in 4 files.",
         "     1 × calls.debug-pause",
+        "     1 × dead.unread-import",
         "     1 × layout.final-newline",
         "     1 × layout.statement-end",
         "",
@@ -332,7 +334,7 @@ describe("mend looks before it writes", () => {
     expect(out).toContain("\n  24 − ]\n  24 + ];\n  25 │\n");
     // The last line of that file had no line end.
     expect(out).toContain("  18 − }\n     ┊ no line end here\n  18 + }\n");
-    expect(out).toContain("3 alerts would be settled in 3 files; nothing was written.");
+    expect(out).toContain("4 alerts would be settled in 4 files; nothing was written.");
     expect(read(path.join(folder, "src/ferry.js"))).toBe(before);
   });
 

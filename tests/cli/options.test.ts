@@ -196,7 +196,7 @@ describe("why a rule is silent at a line", () => {
       files: { "a.js": [{ rule: "names.unknown", line: "wind();", count: 1 }] },
     }),
     "a.js": "// quill: hush names.unknown because it is there\ntide();\nebb(); // quill: hush names.*\nflow();\nwind();\ndebugger;\n",
-    "b.py": "tide()\n",
+    "b.rb": "tide()\n",
   };
   test.each<[string, string, RegExp]>([
     ["4", "names.unknown", /level +error, by kit sound\n +told here +`flow` is not known here/],
@@ -229,7 +229,7 @@ describe("why a rule is silent at a line", () => {
         [["a.js", "names.unknown"], /say which line/],
         [["a.js:99", "names.unknown"], /a\.js has 7 lines, and no line 99/],
         [["a.js:1", "names.unknwn"], /did you mean `names\.unknown`/],
-        [["b.py:1", "names.unknown"], /no language is known for such a file/],
+        [["b.rb:1", "names.unknown"], /no language is known for such a file/],
       ] as const
     ) {
       const { code, err } = quill(folder, "trace", ...args);
@@ -239,7 +239,7 @@ describe("why a rule is silent at a line", () => {
     expect(quill(folder, "trace", "a.js").out).toMatch(
       /hush comments +line 1: [^\n]*\n +line 3: [^\n]*\n +baseline +holds 1 of its alerts\n/,
     );
-    expect(quill(folder, "trace", "b.py").out).not.toMatch(/On \(|names\.unknown/);
+    expect(quill(folder, "trace", "b.rb").out).not.toMatch(/On \(|names\.unknown/);
   });
 });
 
@@ -263,7 +263,7 @@ test("the standard input stands for a file, and settings can be named", () => {
   expect([mended.stdout, mended.status]).toEqual(["export const a = 1;\n", 0]);
   expect(existsSync(path.join(folder, "src"))).toBe(false);
   expect(given("", "review", "-").stderr).toMatch(/say with --as which file the standard input stands for/);
-  expect(given("", "review", "-", "--as", "b.py").stderr).toMatch(/b\.py: no language is known/);
+  expect(given("", "review", "-", "--as", "b.rb").stderr).toMatch(/b\.rb: no language is known/);
   expect(given("", "review", "a.js", "--as", "b.js").stderr).toMatch(/give `-` as the path/);
   expect(quill(folder, "review", "a.js", "--settings", "other/quill.jsonc").code).toBe(0);
   expect(quill(folder, "review", "a.js").code).toBe(1);

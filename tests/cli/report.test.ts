@@ -128,11 +128,11 @@ test("names of files that would steer a terminal are shown by signs", () => {
 
 test("a review that looks at nothing says what was there, and is no success", () => {
   const folder = scratch();
-  for (const name of ["a.py", "b.py", "notes.md"]) writeFileSync(path.join(folder, name), "");
+  for (const name of ["a.rb", "b.rb", "notes.md"]) writeFileSync(path.join(folder, name), "");
   mkdirSync(path.join(folder, "node_modules/quay"), { recursive: true });
   const { out, err, code } = quillIn(folder, {}, "review");
   expect(code).toBe(2);
   expect(err).toBe("alert-quill: no file was looked at\n");
-  expect(out).toContain("Not looked at: files in languages that are not read here (2 × .py, 1 × .md).");
+  expect(out).toContain("Not looked at: files in languages that are not read here (2 × .rb, 1 × .md).");
   expect(out).toContain("Not looked at: a file or folder that an ignore file names, or that holds packages.");
 });

@@ -317,5 +317,6 @@ test("a rule that throws finds nothing until the text changes, and then all", ()
 });
 
 test("every rule can be on at once and says something in the fuzz", () => {
-  expect(Object.keys(everything.levels!)).toEqual(rules.map(({ id }) => id));
+  const own = rules.filter(({ languages }) => languages?.includes("javascript") ?? true);
+  expect(Object.keys(everything.levels!)).toEqual(own.map(({ id }) => id));
 });

@@ -109,13 +109,13 @@ describe("lifecycle", () => {
     await client.initialize();
     client.open(uri, "");
     client.notify("textDocument/didOpen", {
-      textDocument: { uri: "file:///tide.py", languageId: "python", version: 1, text: "" },
+      textDocument: { uri: "file:///tide.rb", languageId: "ruby", version: 1, text: "" },
     });
     client.open("file:///node_modules/quay/a.js", "");
     for (const line of [
       `alert-quill ${version} looks at javascript, javascriptreact, typescript, typescriptreact in no folder`,
       `${uri}: looked at as javascript without a settings file`,
-      "file:///tide.py: nothing looks at what is written in python",
+      "file:///tide.rb: nothing looks at what is written in ruby",
       "file:///node_modules/quay/a.js: nothing is told of it, as it lies in node_modules",
     ]) await client.until(({ method, params }) => method === "window/logMessage" && params.message === line);
   });

@@ -50,17 +50,17 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
   // Keys that are said of a language now.
   [
     '{ «"known"»: ["tide"] }',
-    ["unknown-key: `known` is said of a language: it stands in `languages` › `javascript`"],
+    ["unknown-key: `known` is said of a language: it stands in `languages` › `javascript` or `languages` › `python`"],
     '{ "languages": { "javascript": { "known": ["tide"] } } }',
   ],
   [
     '{\n  "kits": [], // ours\n  «"language"»: { "edition": 2020 },\n  "levels": {}\n}\n',
-    ["unknown-key: `language` is said of a language: it stands in `languages` › `javascript`"],
+    ["unknown-key: `language` is said of a language: it stands in `languages` › `javascript` or `languages` › `python`"],
     '{\n  "kits": [], // ours\n  "levels": {},\n  "languages": { "javascript": { "edition": 2020 } }\n}\n',
   ],
   [
     '{ "languages": { "javascript": { "known": ["tide"] } }, «"known"»: ["ebb"] }',
-    ["unknown-key: `known` is said of a language: it stands in `languages` › `javascript`"],
+    ["unknown-key: `known` is said of a language: it stands in `languages` › `javascript` or `languages` › `python`"],
     '{ "languages": { "javascript": { "known": ["tide", "ebb"] } } }',
   ],
   [

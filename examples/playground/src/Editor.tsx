@@ -1,9 +1,10 @@
 import { defaultKeymap, history, historyKeymap, indentWithTab } from "@codemirror/commands";
 import { javascript } from "@codemirror/lang-javascript";
+import { python } from "@codemirror/lang-python";
 import { bracketMatching, defaultHighlightStyle, indentOnInput, syntaxHighlighting } from "@codemirror/language";
 import { setDiagnostics, type Diagnostic as Mark } from "@codemirror/lint";
 import { LSPPlugin } from "@codemirror/lsp-client";
-import { EditorState } from "@codemirror/state";
+import { EditorState, type Extension } from "@codemirror/state";
 import {
   drawSelection,
   EditorView,
@@ -61,6 +62,12 @@ export function moveTo(view: EditorView, position: Position): void {
   view.focus();
 }
 
+/** How the code of a file is coloured. */
+function coloursOf(uri: string): Extension {
+  if (uri.endsWith(".tide")) return [];
+  return uri.endsWith(".py") ? python() : javascript({ jsx: true, typescript: /\.tsx?$/.test(uri) });
+}
+
 interface Props {
   readonly uri: string;
   readonly diagnostics: readonly Diagnostic[];
@@ -95,7 +102,7 @@ export function Editor({ uri, diagnostics, onReady, onChange, onSave, onQuickFix
           history(),
           bracketMatching(),
           indentOnInput(),
-          ...(uri.endsWith(".tide") ? [] : [javascript({ jsx: true, typescript: /\.tsx?$/.test(uri) })]),
+          coloursOf(uri),
           syntaxHighlighting(defaultHighlightStyle),
           keymap.of([
             { key: "Mod-s", run: command("onSave") },

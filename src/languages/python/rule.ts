@@ -10,7 +10,7 @@ type Visitors<Options> = {
 };
 
 /** A rule whose visitors are typed by the kinds of nodes that Python has. */
-interface PythonRule<Options> extends Omit<Rule<Options>, "visit" | "ahead" | "siblings" | "languages"> {
+interface PythonRule<Options> extends Omit<Rule<Options>, "visit" | "languages"> {
   readonly visit?: Visitors<Options>;
 }
 

@@ -1,7 +1,7 @@
 import type { Node } from "../../../syntax/node.js";
 import type { Constant } from "../nodes.js";
 import { defineRule } from "../rule.js";
-import { operatorOf } from "./literal-by-identity.js";
+import { operatorOf } from "./identity-of-literal.js";
 
 const isNone = (node: Node): boolean => node.type === "Constant" && (node as Constant).kind === "absent";
 

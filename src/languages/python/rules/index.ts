@@ -5,16 +5,26 @@ import { catchesEverything } from "./catches-everything.js";
 import { coroutineNeverAwaited } from "./coroutine-never-awaited.js";
 import { definedAgain } from "./defined-again.js";
 import { handlerHidden } from "./handler-hidden.js";
-import { literalByIdentity } from "./literal-by-identity.js";
+import { identityOfLiteral } from "./identity-of-literal.js";
 import { needlessPass } from "./needless-pass.js";
 import { noSelf } from "./no-self.js";
 import { notAnError } from "./not-an-error.js";
 import { partInPlainText } from "./part-in-plain-text.js";
 import { settledTuple } from "./settled-tuple.js";
-import { defaultOfAllCalls } from "./default-of-all-calls.js";
+import { sharedDefault } from "./shared-default.js";
 import { sharedMember } from "./shared-member.js";
 import { textWithoutParts } from "./text-without-parts.js";
 import { walksWhatChanges } from "./walks-what-changes.js";
+import { order } from "./imports/order.js";
+import { blankBetween } from "./layout/blank-between.js";
+import { blankRun } from "./layout/blank-run.js";
+import { bracketGap } from "./layout/bracket-gap.js";
+import { commaGap } from "./layout/comma-gap.js";
+import { keywordGap } from "./layout/keyword-gap.js";
+import { operatorGap } from "./layout/operator-gap.js";
+import { quoteMark } from "./layout/quote-mark.js";
+import { statementEnd } from "./layout/statement-end.js";
+import { trailingSpace } from "./layout/trailing-space.js";
 
 export const rules: readonly Rule[] = [
   noSelf,
@@ -25,11 +35,21 @@ export const rules: readonly Rule[] = [
   settledTuple,
   walksWhatChanges,
   notAnError,
-  literalByIdentity,
+  identityOfLiteral,
   absenceByEquality,
-  defaultOfAllCalls,
+  sharedDefault,
   sharedMember,
   textWithoutParts,
   partInPlainText,
   coroutineNeverAwaited,
+  statementEnd,
+  quoteMark,
+  operatorGap,
+  commaGap,
+  bracketGap,
+  keywordGap,
+  trailingSpace,
+  blankRun,
+  blankBetween,
+  order,
 ];

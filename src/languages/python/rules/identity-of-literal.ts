@@ -18,8 +18,8 @@ const isValue = (node: Node): boolean =>
   node.type === "JoinedStr" ||
   /^(?:Tuple|List|Dict|Set)$/.test(node.type);
 
-export const literalByIdentity = defineRule({
-  id: "values.literal-by-identity",
+export const identityOfLiteral = defineRule({
+  id: "values.identity-of-literal",
   title: "A number, text or list compared with `is`",
   why: "`is` asks whether two values are the same object, and not whether they are equal. Whether equal numbers and texts are one object is chance, and a list that is written there is always a new one. `==` compares what they hold. For `None`, `True`, `False` and `...`, of which there is one each, `is` is right.",
   level: "error",

@@ -42,8 +42,8 @@ function remedies(owner: FunctionDef, argument: Argument, text: SourceText): Rem
   }];
 }
 
-export const defaultOfAllCalls = defineRule({
-  id: "values.default-of-all-calls",
+export const sharedDefault = defineRule({
+  id: "values.shared-default",
   title: "A default that all calls share",
   why: "A default is worked out once, where the function is made. A list, dict or set that stands there is the same one for every call: what one call puts in, the next one finds. `None` stands for \"none was given\", and the function makes a new one then.",
   level: "warning",

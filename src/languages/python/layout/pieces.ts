@@ -1,0 +1,119 @@
+/** What stands between the children of a node: words, signs and comments, with the blank space before each. */
+import type { Node } from "../../../syntax/node.js";
+import type { Siblings } from "../../../syntax/siblings.js";
+import type { SourceText } from "../../../text/text.js";
+
+export interface Piece {
+  /** As the code has it; empty of a child. */
+  readonly text: string;
+  readonly child: Node | undefined;
+  readonly from: number;
+  readonly to: number;
+  /** The blank space before it. */
+  readonly space: string;
+}
+
+const form = /#[^\n\r]*|\\(?:\r\n|\n|\r)|[^\S\f]+|\f|[^\W\d]\w*|\d[\w.]*|\*\*=?|\/\/=?|>>=?|<<=?|!=|->|:=|\.\.\.|[-+*/%@&|^=<>]=|./gsu;
+
+/** The pieces among some siblings, with the children themselves. */
+export function piecesAmong({ node, before, children, isLast }: Siblings, text: SourceText): Piece[] {
+  const pieces: Piece[] = [];
+  let at = before === null ? node.start : before.end;
+  let space = "";
+  const pass = (to: number): void => {
+    if (to <= at) return;
+    const source = text.slice(at, to);
+    for (const { index, 0: found } of source.matchAll(form)) {
+      if (/^\s|^\\/.test(found)) space += found;
+      else {
+        pieces.push({ text: found, child: undefined, from: at + index, to: at + index + found.length, space });
+        space = "";
+      }
+    }
+    at = to;
+  };
+  if (before !== null) pieces.push({ text: "", child: before, from: before.start, to: before.end, space: "" });
+  for (const child of children) {
+    const { start } = child;
+    pass(start);
+    pieces.push({ text: "", child, from: start, to: start + child.length, space });
+    space = "";
+    at = start + child.length;
+  }
+  if (isLast) pass(node.end);
+  return pieces;
+}
+
+/** Kinds of nodes in which blank space stands between words and signs; texts have their own. */
+export const spaced = [
+  "FunctionDef",
+  "ClassDef",
+  "Arguments",
+  "Argument",
+  "TypeParams",
+  "TypeParam",
+  "Expr",
+  "Assign",
+  "AugAssign",
+  "AnnAssign",
+  "Return",
+  "Delete",
+  "Raise",
+  "Assert",
+  "Import",
+  "ImportFrom",
+  "Alias",
+  "TypeAlias",
+  "If",
+  "While",
+  "For",
+  "With",
+  "WithItem",
+  "Try",
+  "ExceptHandler",
+  "Match",
+  "MatchCase",
+  "MatchSequence",
+  "MatchMapping",
+  "MatchItem",
+  "MatchClass",
+  "MatchKeyword",
+  "MatchAs",
+  "MatchOr",
+  "Concatenation",
+  "BoolOp",
+  "BinOp",
+  "UnaryOp",
+  "Compare",
+  "NamedExpr",
+  "Lambda",
+  "IfExp",
+  "Await",
+  "Yield",
+  "YieldFrom",
+  "Starred",
+  "Call",
+  "Keyword",
+  "Attribute",
+  "Subscript",
+  "Slice",
+  "List",
+  "Tuple",
+  "Set",
+  "Dict",
+  "DictItem",
+  "ListComp",
+  "SetComp",
+  "GeneratorExp",
+  "DictComp",
+  "Comprehension",
+] as const;
+
+/** Whether a node stands in a text: what is in its braces is left as it is. */
+export function isInText(node: Node): boolean {
+  for (let up: Node | null = node; up !== null; up = up.parent) {
+    if (up.type === "FormattedValue") return true;
+    if (up.type === "Block" || up.type === "Module") return false;
+  }
+  return false;
+}

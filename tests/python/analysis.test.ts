@@ -1,0 +1,126 @@
+/** Python in the engine: increments with every rule, hush comments, mending, and what the settings say. */
+import { spawnSync } from "node:child_process";
+import { createWorkspace, type Settings } from "../../src/index.js";
+import { python } from "../../src/languages/python/index.js";
+import { expect, test } from "vitest";
+import { everythingIn, fuzzAnalysis } from "../../bench/fuzz-analysis.js";
+import { randomFrom } from "../support/edits.js";
+import { filesBelow, often, read } from "../support/files.js";
+
+const uri = "file:///harbour/fares.py";
+
+function opened(text: string, settings: Settings = {}, at = uri) {
+  const workspace = createWorkspace({
+    languages: [python()],
+    settings,
+    onFailure: (_, { rule, error }) => {
+      throw new Error(`${rule} fails`, { cause: error });
+    },
+  });
+  workspace.open({ uri: at, languageId: "python", version: 0, text });
+  return workspace;
+}
+
+const told = (text: string, settings?: Settings, at = uri): string[] =>
+  opened(text, settings, at).alerts(at).map(({ rule, from, to }) => `${rule} ${text.slice(from, to)}`);
+
+const version = /3\.\d+/.exec(spawnSync("/usr/bin/python3", ["--version"], { encoding: "utf8" }).stdout)![0];
+const files = filesBelow(`/usr/lib/python${version}`, /\.py$/);
+
+test("after random edits the alerts and remedies are those of a fresh workspace, every rule on", () => {
+  const random = randomFrom(7);
+  let edits = 0;
+  for (let turn = 0; turn < often(25, 1500); turn += 1) {
+    const file = files[Math.floor(random() * files.length)]!;
+    const lines = read(file).replaceAll("\r", "").split("\n");
+    const first = Math.floor(random() * lines.length);
+    const found = fuzzAnalysis("fares.py", lines.slice(first, first + 60).join("\n"), 25, turn, python());
+    expect(found.fault, file).toBeUndefined();
+    edits += found.edits;
+  }
+  expect(edits).toBeGreaterThan(500);
+});
+
+/** What names mean, by what alerts: each text is quiet but for what stands in the list. */
+test.each<[string, string, string[]]>([
+  ["names of a class are not seen in its methods", "class Ferry:\n    tide = 3\n\n    def moor(self):\n        return tide\n", ["names.unknown tide"]],
+  ["names of a comprehension end with it", "berths = [b for b in range(3)]\nprint(b)\n", ["names.unknown b"]],
+  ["what a walrus names is seen around the comprehension", "found = [last := b for b in range(3)]\nprint(last, found)\n", []],
+  ["the first loop of a comprehension sees the class", "class Ferry:\n    rows = 3\n    seats = [row for row in range(rows)]\n", []],
+  ["global makes a name of the module", "def count():\n    global trips\n    trips = 1\n\n\nprint(trips)\n", []],
+  ["what an except names", "try:\n    print(1)\nexcept OSError as late:\n    print(late)\n", []],
+  ["patterns name what they take", "def tell(tide):\n    match tide:\n        case [low, *rest]:\n            return low, rest\n        case {\"high\": high, **more}:\n            return high, more\n        case str() as text:\n            return text\n", []],
+  ["types that a function is given", "def first[T](berths: list[T]) -> T:\n    return berths[0]\n", []],
+  ["defaults are worked out around the function", "def moor(berth=pier):\n    pier = berth\n    return pier\n", ["names.unknown pier"]],
+  ["a name of an annotation in a text", "from ferries import Tern\n\n\ndef moor(ferry: \"Tern\"):\n    return ferry\n", []],
+  ["a name of an edition", "raise ExceptionGroup(\"late\", [])\n", []],
+])("%s", (_, text, alerts) => {
+  expect(told(text)).toEqual(alerts);
+});
+
+test("settings say the edition, and which names are known", () => {
+  const text = "raise ExceptionGroup(harbour_map, [])\n";
+  expect(told(text, { languages: { python: { edition: "3.10", known: ["harbour_map"] } } })).toEqual([
+    "names.unknown ExceptionGroup",
+  ]);
+  expect(() => opened(text, { languages: { python: { edition: "2.7" as never } } })).toThrow("edition");
+});
+
+test("a hush comment silences, and one that silences nothing is told", () => {
+  const sound: Settings = { levels: { "hush.idle": "warning" } };
+  expect(told("import os  # quill: hush dead.unread-import because the harbour wants it\n", sound)).toEqual([]);
+  expect(told("# quill: hush dead.unread-import because the harbour wants it\nimport os\n", sound)).toEqual([]);
+  expect(told("text = \"# quill: hush dead.unread-import\"\nprint(text)\n", sound)).toEqual([]);
+  expect(told("import os  # quill: hush dead.unread-import\nprint(os)\n", sound)).toHaveLength(1);
+});
+
+test("what a package imports is there for others, and a stub only says what there is", () => {
+  expect(told("from ferries import Tern\n", {}, "file:///harbour/__init__.py")).toEqual([]);
+  expect(told("def moor(berth: int) -> None: ...\n", {}, "file:///harbour/ferries.pyi")).toEqual([]);
+});
+
+test("mending settles what is certain, and what comes out is still a program", () => {
+  const text = [
+    "import os, sys",
+    "from json import dumps, loads",
+    "",
+    "def fare(adults):",
+    "    unread = 3",
+    "    if adults == None:",
+    "        left = 2",
+    "    return f\"fare\" + dumps(adults)",
+    "",
+  ].join("\n");
+  const { edits } = opened(text).mendResult(uri, { certainty: "certain" });
+  let mended = text;
+  for (const { from, to, insert } of [...edits].reverse()) mended = mended.slice(0, from) + insert + mended.slice(to);
+  expect(mended).toBe([
+    "from json import dumps",
+    "",
+    "def fare(adults):",
+    "    if adults == None:",
+    "        pass",
+    "    return \"fare\" + dumps(adults)",
+    "",
+  ].join("\n"));
+});
+
+test("certain remedies leave the programs of the library programs", () => {
+  const sources: string[] = [];
+  for (const file of files.filter((_, index) => index % often(10, 2) === 5)) {
+    const text = read(file);
+    if (/[\r\u0080-\u{10ffff}]/u.test(text)) continue;
+    const { edits } = opened(text, everythingIn("python")).mendResult(uri, { certainty: "certain" });
+    if (edits.length === 0) continue;
+    let mended = text;
+    for (const { from, to, insert } of [...edits].sort((a, b) => b.from - a.from)) {
+      mended = mended.slice(0, from) + insert + mended.slice(to);
+    }
+    sources.push(mended);
+  }
+  expect(sources.length).toBeGreaterThan(3);
+  const check = "import json, sys, warnings\nwarnings.simplefilter('ignore')\nfor one in json.load(sys.stdin): compile(one, 'mended', 'exec')";
+  const { status, stderr } = spawnSync("/usr/bin/python3", ["-c", check], { input: JSON.stringify(sources), encoding: "utf8" });
+  expect(stderr).toBe("");
+  expect(status).toBe(0);
+});
