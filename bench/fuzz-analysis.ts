@@ -44,7 +44,9 @@ export const finelyCut: Language = {
 export const uncut: Language = { ...javascript(), isSegmented: () => false };
 
 /** What the settings are changed to now and then. */
-const fewerIn = (id: string): Settings => (id === "javascript" ? fewer : { kits: ["sound"], languages: { [id]: { known: ["tide"] } } });
+const fewerIn = (id: string): Settings => (
+  id === "javascript" ? fewer : { kits: ["sound"], languages: { [id]: { known: ["tide"] } } }
+);
 
 const fewer: Settings = {
   kits: ["sound"],

@@ -14,14 +14,17 @@ import { quantile, timed } from "./support.js";
 const options = { edition: 314, isStub: false, isPackage: false };
 const uri = "file:///bench.py";
 
-const method = (index: number, indent: string): string =>
-  `${indent}def moor_${index}(berth, tide=${index}):\n${indent}    total = 0\n${indent}    for ferry in berth.ferries:\n${indent}        if ferry.draught < tide and ferry.name != "Tern":\n${indent}            total += ferry.length * ${index}\n${indent}    return total\n`;
+const method = (index: number, indent: string): string => `${indent}def moor_${index}(berth, tide=${index}):\n${indent}    total = 0\n${indent}    for ferry in berth.ferries:\n${indent}        if ferry.draught < tide and ferry.name != "Tern":\n${indent}            total += ferry.length * ${index}\n${indent}    return total\n`;
 
 /** Files of some lines, with the place in the middle where somebody types, and the blank space there. */
 const shapes: Readonly<Record<string, (lines: number) => { text: string; at: number; indent: string }>> = {
-  "many small functions": (lines) => placed(Array.from({ length: lines / 8 }, (_, i) => `${method(i, "")}\n\n`), "    "),
+  "many small functions": (lines) =>
+    placed(Array.from({ length: lines / 8 }, (_, i) => `${method(i, "")}\n\n`), "    "),
   "one function around everything": (lines) => {
-    const { text, at, indent } = placed(Array.from({ length: lines / 7 }, (_, i) => `${method(i, "    ")}\n`), "        ");
+    const { text, at, indent } = placed(
+      Array.from({ length: lines / 7 }, (_, i) => `${method(i, "    ")}\n`),
+      "        ",
+    );
     const head = "def harbour():\n";
     return { text: head + text, at: head.length + at, indent };
   },
@@ -34,8 +37,11 @@ const shapes: Readonly<Record<string, (lines: number) => { text: string; at: num
     return { text: head + text, at: head.length + at, indent };
   },
   "one function of plain statements": (lines) => {
-    const { text, at, indent } = placed(Array.from({ length: lines }, (_, i) => `    tide_${i} = moor(${i}, pier)\n`), "    ");
-    const head = "def harbour(pier):\n";
+    const { text, at, indent } = placed(
+      Array.from({ length: lines }, (_, i) => `    tide_${i + 1} = moor(tide_${i}, pier)\n`),
+      "    ",
+    );
+    const head = "def harbour(pier, tide_0):\n";
     return { text: head + text, at: head.length + at, indent };
   },
 };
@@ -66,10 +72,12 @@ function type(shape: string, lines: number, settings: Settings): void {
   let version = 0;
   const times: number[] = [];
   const press = (from: number, to: number, insert: string): void => {
-    times.push(timed(() => {
-      workspace.edit(uri, (version += 1), [{ from, to, insert }]);
-      workspace.alerts(uri);
-    }));
+    times.push(
+      timed(() => {
+        workspace.edit(uri, (version += 1), [{ from, to, insert }]);
+        workspace.alerts(uri);
+      }),
+    );
   };
   let end = at;
   for (const key of [...indent, ...typed(indent)]) {
@@ -93,7 +101,9 @@ const reading = timed(() => {
   for (const text of sources) parse(text, options);
 });
 const script = "import ast, json, sys, time\nall = json.load(sys.stdin)\nstart = time.perf_counter()\nfor one in all:\n    try:\n        ast.parse(one)\n    except SyntaxError:\n        pass\nprint((time.perf_counter() - start) * 1000)";
-const theirs = Number(spawnSync("/usr/bin/python3", ["-c", script], { input: JSON.stringify(sources), encoding: "utf8" }).stdout);
+const theirs = Number(
+  spawnSync("/usr/bin/python3", ["-c", script], { input: JSON.stringify(sources), encoding: "utf8" }).stdout,
+);
 const workspace = createWorkspace({ languages: [python()] });
 const analysing = timed(() => {
   for (const text of sources) {

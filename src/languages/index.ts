@@ -47,7 +47,10 @@ const areas = [
 ];
 
 /** Every rule that ships with the package, by area. */
-export const rules: readonly Rule[] = joinRules([...sharedRules, ...languages.flatMap((language) => language.rules)]).sort(
+export const rules: readonly Rule[] = joinRules([
+  ...sharedRules,
+  ...languages.flatMap((language) => language.rules),
+]).sort(
   (one, other) => areas.indexOf(areaOf(one.id)) - areas.indexOf(areaOf(other.id)),
 );
 

@@ -19,7 +19,9 @@ function joined(parts: readonly Rule[]): Rule {
   const [first] = parts;
   const known = made.get(first!) ?? [];
   made.set(first!, known);
-  const before = known.find((one) => one.parts.length === parts.length && one.parts.every((part, index) => part === parts[index]));
+  const before = known.find(
+    (one) => one.parts.length === parts.length && one.parts.every((part, index) => part === parts[index]),
+  );
   if (before !== undefined) return before.whole;
   const whole: Rule = {
     ...first!,
@@ -35,6 +37,10 @@ function joined(parts: readonly Rule[]): Rule {
 }
 
 /** An example of another language than the first says what it is written in. */
-function inLanguage<Example extends Omit<AlertingExample, "after">>(example: Example, { languages }: Rule, index: number): Example {
+function inLanguage<Example extends Omit<AlertingExample, "after">>(
+  example: Example,
+  { languages }: Rule,
+  index: number,
+): Example {
   return index === 0 || example.languageId !== undefined ? example : { ...example, languageId: languages![0]! };
 }

@@ -1,11 +1,15 @@
 /** Python in the engine: increments with every rule, hush comments, mending, and what the settings say. */
 import { spawnSync } from "node:child_process";
-import { createWorkspace, type Settings } from "../../src/index.js";
-import { python } from "../../src/languages/python/index.js";
 import { expect, test } from "vitest";
 import { everythingIn, fuzzAnalysis } from "../../bench/fuzz-analysis.js";
+import { createWorkspace, type Language, type Settings } from "../../src/index.js";
+import { isSegmented, segmentation } from "../../src/languages/python/flow/segmentation.js";
+import { python } from "../../src/languages/python/index.js";
 import { randomFrom } from "../support/edits.js";
 import { filesBelow, often, read } from "../support/files.js";
+
+/** The language with all code looked at in the smallest segments there can be. */
+const finelyCut: Language = { ...python(), isSegmented: (root) => isSegmented(root, 0), segmentation: segmentation(0) };
 
 const uri = "file:///harbour/fares.py";
 
@@ -34,7 +38,9 @@ test("after random edits the alerts and remedies are those of a fresh workspace,
     const file = files[Math.floor(random() * files.length)]!;
     const lines = read(file).replaceAll("\r", "").split("\n");
     const first = Math.floor(random() * lines.length);
-    const found = fuzzAnalysis("fares.py", lines.slice(first, first + 60).join("\n"), 25, turn, python());
+    // Half of them looked at in the smallest segments there can be.
+    const cut = turn % 2 === 0 ? python() : finelyCut;
+    const found = fuzzAnalysis("fares.py", lines.slice(first, first + 60).join("\n"), 25, turn, cut);
     expect(found.fault, file).toBeUndefined();
     edits += found.edits;
   }
@@ -43,16 +49,40 @@ test("after random edits the alerts and remedies are those of a fresh workspace,
 
 /** What names mean, by what alerts: each text is quiet but for what stands in the list. */
 test.each<[string, string, string[]]>([
-  ["names of a class are not seen in its methods", "class Ferry:\n    tide = 3\n\n    def moor(self):\n        return tide\n", ["names.unknown tide"]],
+  [
+    "names of a class are not seen in its methods",
+    "class Ferry:\n    tide = 3\n\n    def moor(self):\n        return tide\n",
+    ["names.unknown tide"],
+  ],
   ["names of a comprehension end with it", "berths = [b for b in range(3)]\nprint(b)\n", ["names.unknown b"]],
-  ["what a walrus names is seen around the comprehension", "found = [last := b for b in range(3)]\nprint(last, found)\n", []],
-  ["the first loop of a comprehension sees the class", "class Ferry:\n    rows = 3\n    seats = [row for row in range(rows)]\n", []],
+  [
+    "what a walrus names is seen around the comprehension",
+    "found = [last := b for b in range(3)]\nprint(last, found)\n",
+    [],
+  ],
+  [
+    "the first loop of a comprehension sees the class",
+    "class Ferry:\n    rows = 3\n    seats = [row for row in range(rows)]\n",
+    [],
+  ],
   ["global makes a name of the module", "def count():\n    global trips\n    trips = 1\n\n\nprint(trips)\n", []],
   ["what an except names", "try:\n    print(1)\nexcept OSError as late:\n    print(late)\n", []],
-  ["patterns name what they take", "def tell(tide):\n    match tide:\n        case [low, *rest]:\n            return low, rest\n        case {\"high\": high, **more}:\n            return high, more\n        case str() as text:\n            return text\n", []],
+  [
+    "patterns name what they take",
+    "def tell(tide):\n    match tide:\n        case [low, *rest]:\n            return low, rest\n        case {\"high\": high, **more}:\n            return high, more\n        case str() as text:\n            return text\n",
+    [],
+  ],
   ["types that a function is given", "def first[T](berths: list[T]) -> T:\n    return berths[0]\n", []],
-  ["defaults are worked out around the function", "def moor(berth=pier):\n    pier = berth\n    return pier\n", ["names.unknown pier"]],
-  ["a name of an annotation in a text", "from ferries import Tern\n\n\ndef moor(ferry: \"Tern\"):\n    return ferry\n", []],
+  [
+    "defaults are worked out around the function",
+    "def moor(berth=pier):\n    pier = berth\n    return pier\n",
+    ["names.unknown pier"],
+  ],
+  [
+    "a name of an annotation in a text",
+    "from ferries import Tern\n\n\ndef moor(ferry: \"Tern\"):\n    return ferry\n",
+    [],
+  ],
   ["a name of an edition", "raise ExceptionGroup(\"late\", [])\n", []],
 ])("%s", (_, text, alerts) => {
   expect(told(text)).toEqual(alerts);
@@ -94,15 +124,17 @@ test("mending settles what is certain, and what comes out is still a program", (
   const { edits } = opened(text).mendResult(uri, { certainty: "certain" });
   let mended = text;
   for (const { from, to, insert } of [...edits].reverse()) mended = mended.slice(0, from) + insert + mended.slice(to);
-  expect(mended).toBe([
-    "from json import dumps",
-    "",
-    "def fare(adults):",
-    "    if adults == None:",
-    "        pass",
-    "    return \"fare\" + dumps(adults)",
-    "",
-  ].join("\n"));
+  expect(mended).toBe(
+    [
+      "from json import dumps",
+      "",
+      "def fare(adults):",
+      "    if adults == None:",
+      "        pass",
+      "    return \"fare\" + dumps(adults)",
+      "",
+    ].join("\n"),
+  );
 });
 
 test("certain remedies leave the programs of the library programs", () => {
@@ -120,7 +152,10 @@ test("certain remedies leave the programs of the library programs", () => {
   }
   expect(sources.length).toBeGreaterThan(3);
   const check = "import json, sys, warnings\nwarnings.simplefilter('ignore')\nfor one in json.load(sys.stdin): compile(one, 'mended', 'exec')";
-  const { status, stderr } = spawnSync("/usr/bin/python3", ["-c", check], { input: JSON.stringify(sources), encoding: "utf8" });
+  const { status, stderr } = spawnSync("/usr/bin/python3", ["-c", check], {
+    input: JSON.stringify(sources),
+    encoding: "utf8",
+  });
   expect(stderr).toBe("");
   expect(status).toBe(0);
 });

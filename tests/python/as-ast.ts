@@ -78,7 +78,11 @@ function entryOf(node: PythonNode, text: string): [string, number, number] | und
       if (up!.type === "MatchSingleton") return undefined;
       break;
     case "Concatenation":
-      return [(node as Concatenation).parts.every((part) => part.type === "Constant") ? "Constant" : "JoinedStr", start, end];
+      return [
+        (node as Concatenation).parts.every((part) => part.type === "Constant") ? "Constant" : "JoinedStr",
+        start,
+        end,
+      ];
     default:
   }
   return [renamed[type] ?? type, start, end];

@@ -1,7 +1,16 @@
 /** Random edits of Python as people make them. */
 import type { Edit } from "../../src/index.js";
 
-const pieces = [..."()[]{}:,.=#;\\\t\"' ", "\n", "\n    ", "\n        ", "    ", "\"\"\"", "f\"{tide", "lambda: "].concat([
+const pieces = [
+  ..."()[]{}:,.=#;\\\t\"' ",
+  "\n",
+  "\n    ",
+  "\n        ",
+  "    ",
+  "\"\"\"",
+  "f\"{tide",
+  "lambda: ",
+].concat([
   "def moor(berth):\n",
   "class Ferry:\n",
   "if tide:\n",

@@ -2,8 +2,8 @@
 import { spawnSync } from "node:child_process";
 import path from "node:path";
 import { describe, expect, test } from "vitest";
-import { inOrder, parse, type PythonTree } from "../../src/languages/python/parser/index.js";
 import { reparse } from "../../src/languages/python/incremental/reparse.js";
+import { inOrder, parse, type PythonTree } from "../../src/languages/python/parser/index.js";
 import { readMarks, writeMarks } from "../../src/testing/index.js";
 import { Text } from "../../src/text/text.js";
 import { randomFrom } from "../support/edits.js";
@@ -54,7 +54,13 @@ test("trees have the kinds and places that Python gives them", () => {
       const [type, from, to] = one.split(" ");
       return text[Number(to) - 1] === ";" && known.has([type, from, Number(to) - 1].join(" "));
     };
-    expect(mine.filter((one) => !theirs.has(one) && ![...theirs].some((other) => isOdd(other) && other.startsWith(one.slice(0, one.lastIndexOf(" ") + 1)))), files[index]).toEqual([]);
+    expect(
+      mine.filter(
+        (one) => !theirs.has(one) &&
+          ![...theirs].some((other) => isOdd(other) && other.startsWith(one.slice(0, one.lastIndexOf(" ") + 1))),
+      ),
+      files[index],
+    ).toEqual([]);
     expect([...theirs].filter((one) => !known.has(one) && !isOdd(one)), files[index]).toEqual([]);
     compared += theirs.size;
   }
@@ -67,7 +73,9 @@ const token = /"""[^]*?"""|'''[^]*?'''|"(?:\\.|[^"\\\n])*"|'(?:\\.|[^'\\\n])*'|[
 function mutant(random: () => number): { code: string; before: string; at: number } | undefined {
   const pick = <One>(list: readonly One[]): One => list[Math.floor(random() * list.length)]!;
   const lines = pick(programs).split("\n");
-  const starts = lines.flatMap((line, index) => (/^(?:def|class|async def|import|from|@|[a-z_]+ =)/.test(line) ? [index] : []));
+  const starts = lines.flatMap(
+    (line, index) => (/^(?:def|class|async def|import|from|@|[a-z_]+ =)/.test(line) ? [index] : []),
+  );
   if (starts.length < 3) return undefined;
   const first = pick(starts);
   const last = starts.find((start) => start >= first + 10) ?? lines.length;
@@ -78,7 +86,11 @@ function mutant(random: () => number): { code: string; before: string; at: numbe
   const other = pick(tokens)[0];
   const turn = random();
   const insert = turn < 0.6 ? "" : turn < 0.8 ? `${other} ` : other;
-  return { code: before.slice(0, index) + insert + before.slice(index + (turn >= 0.6 && turn < 0.8 ? 0 : word.length)), before, at: index };
+  return {
+    code: before.slice(0, index) + insert + before.slice(index + (turn >= 0.6 && turn < 0.8 ? 0 : word.length)),
+    before,
+    at: index,
+  };
 }
 
 test("what Python rejects is told, near where it is; what it accepts is not", () => {
@@ -102,7 +114,9 @@ test("what Python rejects is told, near where it is; what it accepts is not", ()
     rejected += 1;
     const words = [...code.matchAll(token)].map((one) => one.index);
     const place = (offset: number): number => words.findIndex((word) => word >= offset);
-    if (problems.some(({ from, seen }) => Math.min(Math.abs(place(from) - place(at)), Math.abs(place(seen) - place(at))) <= 3)) near += 1;
+    if (problems.some(
+      ({ from, seen }) => Math.min(Math.abs(place(from) - place(at)), Math.abs(place(seen) - place(at))) <= 3,
+    )) near += 1;
     if (problems.length <= 3) few += 1;
   }
   expect(rejected).toBeGreaterThan(all.length / 3);

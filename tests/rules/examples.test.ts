@@ -32,7 +32,9 @@ test("nothing that is marked is empty, whatever a text lacks: some editors draw 
   const random = randomFrom(16);
   const isForJavaScript = ({ languages = ["javascript"] }: (typeof rules)[number]): boolean =>
     languages.includes("javascript");
-  const levels = Object.fromEntries(rules.filter((rule) => !rule.always && isForJavaScript(rule)).map(({ id }) => [id, "hint" as const]));
+  const levels = Object.fromEntries(
+    rules.filter((rule) => !rule.always && isForJavaScript(rule)).map(({ id }) => [id, "hint" as const]),
+  );
   const workspace = createWorkspace({ languages: [javascript()], settings: { levels } });
   const uri = "file:///a.tsx";
   const texts = rules

@@ -55,7 +55,9 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
   ],
   [
     '{\n  "kits": [], // ours\n  «"language"»: { "edition": 2020 },\n  "levels": {}\n}\n',
-    ["unknown-key: `language` is said of a language: it stands in `languages` › `javascript` or `languages` › `python`"],
+    [
+      "unknown-key: `language` is said of a language: it stands in `languages` › `javascript` or `languages` › `python`",
+    ],
     '{\n  "kits": [], // ours\n  "levels": {},\n  "languages": { "javascript": { "edition": 2020 } }\n}\n',
   ],
   [

@@ -79,7 +79,9 @@ function blocksIn(item: Node): Block[] {
   const found: Block[] = [];
   item.each((child) => {
     if (child.type === "Block") found.push(child as Block);
-    else if (child.type === "ExceptHandler" || child.type === "MatchCase" || child.type === "If") found.push(...blocksIn(child));
+    else if (child.type === "ExceptHandler" || child.type === "MatchCase" || child.type === "If") {
+      found.push(...blocksIn(child));
+    }
   });
   return found;
 }
@@ -90,7 +92,11 @@ const nameLike = /^[\w.,|\s[\]'"]+$/;
 /** Whether a text, or a comment with a type, uses a name. */
 export function isMentioned(text: Text, root: Node, name: string): boolean {
   for (const at of text.occurrences(name)) {
-    if (/\w/.test(text.slice(Math.max(0, at - 1), at)) || /\w/.test(text.slice(at + name.length, at + name.length + 1))) continue;
+    if (
+      /\w/.test(text.slice(Math.max(0, at - 1), at)) || /\w/.test(text.slice(at + name.length, at + name.length + 1))
+    ) {
+      continue;
+    }
     const node = nodeAt(root, at, at + name.length);
     if (node.type === "Constant" && (node as Node & { kind: string }).kind === "text") {
       if (node.length < 300 && nameLike.test(text.slice(node.start, node.end))) return true;

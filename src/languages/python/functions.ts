@@ -1,23 +1,27 @@
 /** What a function is, by what stands in it. */
 import { isWorthKeeping, NodeMemo } from "../../syntax/memo.js";
 import type { Node } from "../../syntax/node.js";
-import { walk } from "../../syntax/walk.js";
 import type { FunctionDef } from "./nodes.js";
 
-const generators = new NodeMemo<boolean>();
+const yielding = new NodeMemo<boolean>();
 
-/** Whether a function gives several values, one after another. */
-export function yields(node: FunctionDef): boolean {
-  const known = generators.get(node);
+/** Whether a `yield` of the function around stands in a node. What is found is kept node by node, so that after an edit only what is around it is looked at. */
+function holdsYield(node: Node): boolean {
+  const { type } = node;
+  if (type === "Yield" || type === "YieldFrom") return true;
+  if (type === "FunctionDef" || type === "Lambda") return false;
+  const known = yielding.get(node);
   if (known !== undefined) return known;
   let found = false;
-  walk(node.body, ({ type }) => {
-    if (type === "Yield" || type === "YieldFrom") found = true;
-    return !found && type !== "FunctionDef" && type !== "Lambda";
+  node.each((child) => {
+    found ||= holdsYield(child);
   });
-  if (isWorthKeeping(node)) generators.set(node, found);
+  if (isWorthKeeping(node)) yielding.set(node, found);
   return found;
 }
+
+/** Whether a function gives several values, one after another. */
+export const yields = ({ body }: FunctionDef): boolean => holdsYield(body);
 
 const named = (node: Node): string => {
   const { id, attr, func } = node as { id?: string; attr?: string; func?: Node };

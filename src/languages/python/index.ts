@@ -4,9 +4,17 @@ import { defineLanguage } from "../defaults.js";
 import type { DocumentInfo, Language } from "../language.js";
 import { codeEdits } from "./code/edits.js";
 import { codeFacts } from "./code/facts.js";
-import { commentForms, commentsWith, firstComments, followingStatement, isDocumented, isMentioned } from "./comments.js";
+import {
+  commentForms,
+  commentsWith,
+  firstComments,
+  followingStatement,
+  isDocumented,
+  isMentioned,
+} from "./comments.js";
 import { flowOf } from "./flow/index.js";
 import { flowRootOf, isFlowRoot } from "./flow/roots.js";
+import { isSegmented, segmentation } from "./flow/segmentation.js";
 import { reparse } from "./incremental/reparse.js";
 import { declaring } from "./names/declaring.js";
 import { PythonNames } from "./names/finder.js";
@@ -53,9 +61,13 @@ const language = defineLanguage({
   isFlowRoot,
   flowRootOf,
   flow: flowOf,
+  isSegmented: (root) => isSegmented(root),
+  segmentation: segmentation(),
   comments: (text, tree, opening) => commentsWith(text, tree.root, opening),
   firstComments,
-  isMentioned: (text, tree, name, _, of) => (of === undefined ? isMentioned(text, tree.root, name) : isDocumented(text, of, name)),
+  isMentioned: (text, tree, name, _, of) => (
+    of === undefined ? isMentioned(text, tree.root, name) : isDocumented(text, of, name)
+  ),
   following: (_, tree, offset) => followingStatement(tree.root, offset),
 });
 

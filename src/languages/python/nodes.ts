@@ -7,12 +7,14 @@ type Typed<Type extends string, Fields> = Node & { readonly type: Type } & Field
 
 /** Declares a kind: its name, and then its fields that hold nodes, in the order of the text. */
 function kind<Fields extends object>() {
-  return <Type extends string>(type: Type, children: readonly (keyof Fields)[]) =>
-    defineKind<Fields>(type, children) as unknown as new (
-      start: number,
-      end: number,
-      fields: Fields,
-    ) => Typed<Type, Fields>;
+  return <Type extends string>(type: Type, children: readonly (keyof Fields)[]) => defineKind<Fields>(
+    type,
+    children,
+  ) as unknown as new (
+    start: number,
+    end: number,
+    fields: Fields,
+  ) => Typed<Type, Fields>;
 }
 
 // Files and blocks.
@@ -288,15 +290,82 @@ export type Missing = InstanceType<typeof Missing>;
 
 /** Any node of a Python tree. */
 export type PythonNode =
-  | Module | Block | FunctionDef | ClassDef | Arguments | Argument | TypeParams | TypeParam
-  | Expr | Assign | AugAssign | AnnAssign | Return | Delete | Raise | Assert | Import | ImportFrom | Alias
-  | Global | Nonlocal | Pass | Break | Continue | TypeAlias | Unread
-  | If | While | For | With | WithItem | Try | ExceptHandler | Match | MatchCase
-  | MatchValue | MatchSingleton | MatchSequence | MatchStar | MatchMapping | MatchItem | MatchClass | MatchKeyword
-  | MatchAs | MatchOr
-  | Name | Constant | Concatenation | JoinedStr | FormattedValue | BoolOp | BinOp | UnaryOp | Compare | NamedExpr
-  | Lambda | IfExp | Await | Yield | YieldFrom | Starred | Call | Keyword | Attribute | Subscript | Slice
-  | List | Tuple | SetDisplay | Dict | DictItem | ListComp | SetComp | GeneratorExp | DictComp | Comprehension
+  | Module
+  | Block
+  | FunctionDef
+  | ClassDef
+  | Arguments
+  | Argument
+  | TypeParams
+  | TypeParam
+  | Expr
+  | Assign
+  | AugAssign
+  | AnnAssign
+  | Return
+  | Delete
+  | Raise
+  | Assert
+  | Import
+  | ImportFrom
+  | Alias
+  | Global
+  | Nonlocal
+  | Pass
+  | Break
+  | Continue
+  | TypeAlias
+  | Unread
+  | If
+  | While
+  | For
+  | With
+  | WithItem
+  | Try
+  | ExceptHandler
+  | Match
+  | MatchCase
+  | MatchValue
+  | MatchSingleton
+  | MatchSequence
+  | MatchStar
+  | MatchMapping
+  | MatchItem
+  | MatchClass
+  | MatchKeyword
+  | MatchAs
+  | MatchOr
+  | Name
+  | Constant
+  | Concatenation
+  | JoinedStr
+  | FormattedValue
+  | BoolOp
+  | BinOp
+  | UnaryOp
+  | Compare
+  | NamedExpr
+  | Lambda
+  | IfExp
+  | Await
+  | Yield
+  | YieldFrom
+  | Starred
+  | Call
+  | Keyword
+  | Attribute
+  | Subscript
+  | Slice
+  | List
+  | Tuple
+  | SetDisplay
+  | Dict
+  | DictItem
+  | ListComp
+  | SetComp
+  | GeneratorExp
+  | DictComp
+  | Comprehension
   | Missing;
 
 /** A function or an unnamed one. */

@@ -5,7 +5,9 @@ import { knownNames, type LanguageSettings, type LanguageValues } from "../setti
 export const pythonEditions = ["3.8", "3.9", "3.10", "3.11", "3.12", "3.13", "3.14"] as const;
 
 const schema = z.object({
-  edition: z.enum(pythonEditions).optional().describe("The edition of Python whose names and syntax exist; 3.14 without it."),
+  edition: z.enum(pythonEditions)
+    .optional()
+    .describe("The edition of Python whose names and syntax exist; 3.14 without it."),
   known: knownNames,
 });
 

@@ -2,6 +2,7 @@
 import type { BranchShape, ComparisonShape, ExitShape, LoopShape, ShapeMap } from "../../model/shapes.js";
 import type { Node } from "../../syntax/node.js";
 import type { SourceText } from "../../text/text.js";
+import { yields } from "./functions.js";
 import type {
   Alias,
   Arguments,
@@ -29,7 +30,6 @@ import type {
   UnaryOp,
   While,
 } from "./nodes.js";
-import { yields } from "./functions.js";
 
 const comparisons: Readonly<Record<string, ComparisonShape["is"]>> = {
   is: "identical",
@@ -160,7 +160,9 @@ const choice = (node: Match) => ({
   cases: node.cases.map((one) => ({
     node: one,
     word: "case",
-    tests: one.guard === null && one.pattern.type === "MatchAs" && one.pattern.length > 0 && isAny(one.pattern) ? [] : [one.pattern],
+    tests: one.guard === null && one.pattern.type === "MatchAs" && one.pattern.length > 0 && isAny(one.pattern)
+      ? []
+      : [one.pattern],
     body: one.body.body,
   })),
 });
@@ -184,7 +186,9 @@ export const shapes: ShapeMap = {
       parameters: parametersOf(node.args),
       body: node.body.body,
       isAsync: node.isAsync,
-      isGenerator: yields(node),
+      get isGenerator() {
+        return yields(node);
+      },
     }),
     Lambda: (node: Lambda) => ({
       node,
@@ -202,12 +206,19 @@ export const shapes: ShapeMap = {
     Call: (node: Call) => ({ node, callee: node.func, arguments: node.args, makes: false }),
   },
   member: {
-    Attribute: (node: Node & { value: Node; attr: string }) => ({ node, object: node.value, name: node.attr, key: node }),
+    Attribute: (node: Node & { value: Node; attr: string }) => ({
+      node,
+      object: node.value,
+      name: node.attr,
+      key: node,
+    }),
     Subscript: (node: Subscript) => ({ node, object: node.value, name: undefined, key: node.slice }),
   },
   name: { Name: (node: Name) => ({ node, name: node.id }) },
   literal: { Constant: numberOrText, UnaryOp: negative },
-  text: { JoinedStr: (node: JoinedStr) => ({ node, parts: node.values.filter(({ type }) => type === "FormattedValue") }) },
+  text: {
+    JoinedStr: (node: JoinedStr) => ({ node, parts: node.values.filter(({ type }) => type === "FormattedValue") }),
+  },
   list: {
     List: (node: Node & { elts: Node[] }) => ({ node, elements: node.elts }),
   },

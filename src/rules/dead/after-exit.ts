@@ -95,7 +95,10 @@ export const afterExit = defineRule({
       { code: "def sail():\n    return 1\n    «print(2)»\n", languageId: "python" },
     ],
     quiet: [
-      { code: "def sail(tide):\n    try:\n        return tide()\n    except ValueError:\n        pass\n    return 0\n", languageId: "python" },
+      {
+        code: "def sail(tide):\n    try:\n        return tide()\n    except ValueError:\n        pass\n    return 0\n",
+        languageId: "python",
+      },
       { code: "export function fare(price) {\n  return\n    price;\n}\n", with: ["flow.return-cut-short"] },
       { code: "export function fare() {\n  return price();\n  function price() { return 3; }\n}\n" },
       { code: "while (true) {\n  if (sail()) break;\n}\nmoor();\nfunction sail() {}\nfunction moor() {}\n" },

@@ -11,9 +11,12 @@ export const repeatedTest = defineRule({
   examples: {
     alerts: [
       {
-      code: "if (tide === 1) {\n  low();\n} else if (tide === 2) {\n  high();\n} else if («tide === 1») {\n  spring();\n}\n",
-    },
-      { code: "if tide == 1:\n    low = 1\nelif tide == 2:\n    low = 2\nelif «tide == 1»:\n    low = 3\n", languageId: "python" },
+        code: "if (tide === 1) {\n  low();\n} else if (tide === 2) {\n  high();\n} else if («tide === 1») {\n  spring();\n}\n",
+      },
+      {
+        code: "if tide == 1:\n    low = 1\nelif tide == 2:\n    low = 2\nelif «tide == 1»:\n    low = 3\n",
+        languageId: "python",
+      },
     ],
     quiet: [
       { code: "if (tide === 1) {\n  low();\n} else if (tide === 2) {\n  high();\n}\n" },

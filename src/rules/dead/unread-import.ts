@@ -30,7 +30,11 @@ export const unreadImport = defineRule({
         after: "import { format } from \"./fare.js\";\nformat();\n",
       },
       { code: "import * as «piers» from \"./piers.js\";\nexport {};\n", after: "export {};\n" },
-      { code: "import «os»\nimport sys\nprint(sys.path)\n", after: "import sys\nprint(sys.path)\n", languageId: "python" },
+      {
+        code: "import «os»\nimport sys\nprint(sys.path)\n",
+        after: "import sys\nprint(sys.path)\n",
+        languageId: "python",
+      },
       {
         code: "from pathlib import Path, «PurePath»\nprint(Path())\n",
         after: "from pathlib import Path\nprint(Path())\n",

@@ -104,11 +104,22 @@ export const unreadName = defineRule({
         after: "export function dock() {\n  const pier = 1;\n  return pier;\n}\n",
       },
       { code: "export function dock() {\n  const «tide» = measure();\n}\nfunction measure() { return 1; }\n" },
-      { code: "def fare(adults):\n    «children» = 2\n    return adults\n", after: "def fare(adults):\n    return adults\n", languageId: "python" },
-      { code: "def fare(adults):\n    «price» = look_up(adults)\n\n\ndef look_up(adults):\n    return adults\n", languageId: "python" },
+      {
+        code: "def fare(adults):\n    «children» = 2\n    return adults\n",
+        after: "def fare(adults):\n    return adults\n",
+        languageId: "python",
+      },
+      {
+        code: "def fare(adults):\n    «price» = look_up(adults)\n\n\ndef look_up(adults):\n    return adults\n",
+        languageId: "python",
+      },
     ],
     quiet: [
-      { code: "def count():\n    trips = 0\n    def more():\n        nonlocal trips\n        trips += 1\n    return more\n", languageId: "python" },
+      {
+        code:
+          "def count():\n    trips = 0\n    def more():\n        nonlocal trips\n        trips += 1\n    return more\n",
+        languageId: "python",
+      },
       { code: "def split(pair):\n    first, rest = pair\n    return first\n", languageId: "python" },
       { code: "def fare(adults):\n    children = 2\n    return locals()\n", languageId: "python" },
       { code: "export const tide = 3;\n" },

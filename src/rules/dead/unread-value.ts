@@ -22,7 +22,11 @@ export const unreadValue = defineRule({
         code: "export function next(turn) {\n  const now = turn;\n  «turn»++;\n  return now;\n}\n",
         after: "export function next(turn) {\n  const now = turn;\n  return now;\n}\n",
       },
-      { code: "def fare(adults):\n    price = adults * 4\n    print(price)\n    «price» = adults * 5\n    return adults\n", languageId: "python" },
+      {
+        code:
+          "def fare(adults):\n    price = adults * 4\n    print(price)\n    «price» = adults * 5\n    return adults\n",
+        languageId: "python",
+      },
     ],
     quiet: [
       { code: "export function fare(adults) {\n  let price = 0;\n  if (adults) price = 420;\n  return price;\n}\n" },

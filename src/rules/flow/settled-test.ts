@@ -147,8 +147,14 @@ export const settledTest = defineRule({
       { code: "def sail():\n    open = False\n    if «open»:\n        return 1\n    return 2\n", languageId: "python" },
     ],
     quiet: [
-      { code: "def sail(tide):\n    found = False\n    try:\n        tide()\n    except ValueError:\n        pass\n    else:\n        found = True\n    return 1 if found else 2\n", languageId: "python" },
-      { code: "def sail(berths):\n    last = None\n    for last in berths:\n        pass\n    if last is None:\n        return 1\n    return last\n", languageId: "python" },
+      {
+        code: "def sail(tide):\n    found = False\n    try:\n        tide()\n    except ValueError:\n        pass\n    else:\n        found = True\n    return 1 if found else 2\n",
+        languageId: "python",
+      },
+      {
+        code: "def sail(berths):\n    last = None\n    for last in berths:\n        pass\n    if last is None:\n        return 1\n    return last\n",
+        languageId: "python",
+      },
       {
         code: "export function count(all) {\n  let pier = 0;\n  while (pier < 10) all.sail();\n}\n",
         with: ["flow.stuck-loop"],

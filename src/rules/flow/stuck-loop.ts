@@ -130,7 +130,9 @@ function checkCounter(loop: FlowLoop, flow: FlowGraph, file: FileView): void {
     const binding = facts.bindingOf(node);
     if (
       binding === undefined ||
-      (whole.step !== null && binding.references.some((use) => use.access !== "read" && isInside(use.node, whole.body))) ||
+      (
+        whole.step !== null && binding.references.some((use) => use.access !== "read" && isInside(use.node, whole.body))
+      ) ||
       (whole.step === null && !flow.tracked.includes(binding)) ||
       canLeave(loop, flow, file)
     ) continue;
@@ -232,7 +234,10 @@ export const stuckLoop = defineRule({
       },
     ],
     quiet: [
-      { code: "export function wait(tide) {\n  while (tide > 0) {\n    if (tide > 9) tide -= 10;\n    tide += 1;\n  }\n}\n" },
+      {
+        code:
+          "export function wait(tide) {\n  while (tide > 0) {\n    if (tide > 9) tide -= 10;\n    tide += 1;\n  }\n}\n",
+      },
       { code: "def wait(queue):\n    while queue:\n        queue.pop()\n", languageId: "python" },
       { code: "def letters(tide):\n    while tide:\n        tide, rest = divmod(tide, 26)\n", languageId: "python" },
       { code: "for (let berth = 0; berth < 10; berth++) {}\n" },

@@ -17,11 +17,18 @@ export const unknown = defineRule({
       },
       { code: "export function fare(adults) {\n  return adults * «pricePerAdult»;\n}\n" },
       { code: "«consle».log(1);\n", after: "console.log(1);\n" },
-      { code: "def tell(berth):\n    return «brth».name\n", after: "def tell(berth):\n    return berth.name\n", languageId: "python" },
+      {
+        code: "def tell(berth):\n    return «brth».name\n",
+        after: "def tell(berth):\n    return berth.name\n",
+        languageId: "python",
+      },
     ],
     quiet: [
       { code: "from tides import *\nprint(low, __name__)\n", languageId: "python" },
-      { code: "def count():\n    global trips\n    trips = 1\n\n\ndef tell():\n    return [trip for trip in range(trips)]\n", languageId: "python" },
+      {
+        code: "def count():\n    global trips\n    trips = 1\n\n\ndef tell():\n    return [trip for trip in range(trips)]\n",
+        languageId: "python",
+      },
       { code: "if (typeof kioskPrinter !== \"undefined\") { console.warn(1); }\n" },
       { code: "if (typeof define === \"function\" && define.amd) define([]);\n" },
       { code: "sail();\nfunction sail() {}\n" },

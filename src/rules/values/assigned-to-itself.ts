@@ -61,7 +61,9 @@ export const assignedToItself = defineRule({
       alert(node, {
         message: "This is given the value that it has: one side is to be something else, or it can go",
         remedies: () => (
-          isListed ? [{ title: "Take it out", edits: edits.takeOut(statement!, text).edits, certainty: "proposed" }] : []
+          isListed
+            ? [{ title: "Take it out", edits: edits.takeOut(statement!, text).edits, certainty: "proposed" }]
+            : []
         ),
       });
     },

@@ -1,6 +1,6 @@
-import type { Node } from "../../../syntax/node.js";
 import { Declaration, type Binding } from "../../../model/binding.js";
 import type { Names } from "../../../model/names.js";
+import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import type { FunctionNode, VariableDeclaration, VariableDeclarator } from "../nodes/index.js";
 import { bindingOf } from "./facts.js";

@@ -26,7 +26,9 @@ function takeOut(first: Node, text: SourceText, last: Node = first): CodeChange 
   // Others stand on its line, behind a semicolon.
   if (body[to] !== undefined && !/[\n\r]/.test(lines)) return certain({ from: start, to: body[to].start, insert: "" });
   const before = body[from - 1];
-  if (before !== undefined && !/[\n\r]/.test(text.slice(before.end, start))) return certain({ from: before.end, to: end, insert: "" });
+  if (before !== undefined && !/[\n\r]/.test(text.slice(before.end, start))) {
+    return certain({ from: before.end, to: end, insert: "" });
+  }
   return certain(removeLines(text, start, end));
 }
 
@@ -38,7 +40,9 @@ function withoutImport(owner: Node, text: SourceText): CodeChange | undefined {
   const statement = owner.parent as ImportFrom;
   const { names } = statement;
   // Loading a module may do something that others count on.
-  const module = statement.type === "ImportFrom" ? ".".repeat(statement.level) + statement.module : (owner as Alias).name;
+  const module = statement.type === "ImportFrom"
+    ? ".".repeat(statement.level) + statement.module
+    : (owner as Alias).name;
   const certainty = isStandard(module) ? "certain" as const : "proposed" as const;
   if (names.length === 1) return { ...takeOut(statement, text), certainty };
   const index = names.indexOf(owner as Alias);
@@ -55,7 +59,11 @@ function withoutAssignment(statement: Assign | AnnAssign, text: SourceText): Tit
   if (value === null || (statement.type === "Assign" && statement.targets.length > 1)) return [];
   if (!hasEffect(value)) return [{ title: "Remove the assignment", ...takeOut(statement, text) }];
   return [
-    { title: "Keep the value's work, without the name", certainty: "proposed", edits: [{ from: statement.start, to: value.start, insert: "" }] },
+    {
+      title: "Keep the value's work, without the name",
+      certainty: "proposed",
+      edits: [{ from: statement.start, to: value.start, insert: "" }],
+    },
     { title: "Remove the statement", ...takeOut(statement, text), certainty: "proposed" },
   ];
 }
@@ -68,7 +76,9 @@ function withoutName({ declarations, references, name }: Binding, text: SourceTe
   }
   if (kind === "caught") {
     const { kind: what } = owner as ExceptHandler;
-    return what === null ? [] : [{ title: `Leave \`as ${name}\` out`, ...certain({ from: what.end, to: node.end, insert: "" }) }];
+    return what === null
+      ? []
+      : [{ title: `Leave \`as ${name}\` out`, ...certain({ from: what.end, to: node.end, insert: "" }) }];
   }
   if (more !== undefined || references.length > 0 || (owner.type !== "Assign" && owner.type !== "AnnAssign")) return [];
   return withoutAssignment(owner as Assign | AnnAssign, text);

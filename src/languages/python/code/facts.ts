@@ -25,7 +25,9 @@ function alwaysLeaves(node: Node): boolean {
     case "Continue":
       return true;
     case "If":
-      return one.orelse !== null && blockLeaves(one.body) && (one.orelse.type === "If" ? alwaysLeaves(one.orelse) : blockLeaves(one.orelse));
+      return one.orelse !== null &&
+        blockLeaves(one.body) &&
+        (one.orelse.type === "If" ? alwaysLeaves(one.orelse) : blockLeaves(one.orelse));
     default:
       return false;
   }
@@ -37,7 +39,8 @@ const blockLeaves = (node: Node): boolean => (node as Block).body.some(alwaysLea
 const idle = new Set(["Name", "Compare", "BoolOp", "List", "Tuple", "Dict", "Set", "UnaryOp", "BinOp"]);
 
 /** Where a value may stand to see whether working it out fails. */
-const isTrial = (block: Node | null): boolean => block?.parent?.type === "With" || block?.parent?.type === "Try" || block?.parent?.type === "ExceptHandler";
+const isTrial = (block: Node | null): boolean =>
+  block?.parent?.type === "With" || block?.parent?.type === "Try" || block?.parent?.type === "ExceptHandler";
 
 function idleValue(statement: Node): Node | undefined {
   if (statement.type !== "Expr") return undefined;
@@ -49,7 +52,9 @@ function idleValue(statement: Node): Node | undefined {
     // Dividing by nothing fails, which is what a test may want.
     if (!/^[-+*/%]$|^\/\/$/.test(op) || (right as Partial<Constant>).value === 0) return undefined;
   }
-  if (value.type === "Constant") return (value as Constant).kind === "number" || (value as Constant).kind === "truth" ? value : undefined;
+  if (value.type === "Constant") {
+    return (value as Constant).kind === "number" || (value as Constant).kind === "truth" ? value : undefined;
+  }
   return idle.has(value.type) ? value : undefined;
 }
 
@@ -81,7 +86,8 @@ export const codeFacts: Partial<CodeFacts> = {
   isValue: ({ type }) => type === "Expr",
   idleValue,
   alwaysLeaves,
-  isHalfWritten: (exit, text) => (exit as Partial<Return>).value === null && header.test(text.slice(exit.end, exit.end + 80).split(/[\n\r]/)[0]!),
+  isHalfWritten: (exit, text) =>
+    (exit as Partial<Return>).value === null && header.test(text.slice(exit.end, exit.end + 80).split(/[\n\r]/)[0]!),
   declaresBeyond: ({ type }) => /^(?:FunctionDef|ClassDef|Import|ImportFrom|Global|Nonlocal)$/.test(type),
   givesWay: ({ type }) => type === "Yield" || type === "YieldFrom",
   hasEffect,
@@ -92,8 +98,9 @@ export const codeFacts: Partial<CodeFacts> = {
   useOf,
   valueOf,
   declaresValue: ({ type }) => type === "Assign" || type === "AnnAssign",
-  holdsPlainValues: ({ declarations, references }) =>
-    declarations.every(({ owner, node }) => owner.type === "Assign" && node.parent === owner && isPlainValue(valueOf(owner))) &&
+  holdsPlainValues: ({ declarations, references }) => declarations.every(
+    ({ owner, node }) => owner.type === "Assign" && node.parent === owner && isPlainValue(valueOf(owner)),
+  ) &&
     references.every(({ access }) => access === "read"),
   isBare: ({ owner }) => owner.type === "AnnAssign" && (owner as AnnAssign).value === null,
   isForOrder,
@@ -106,7 +113,9 @@ export const codeFacts: Partial<CodeFacts> = {
   labelOf(root, text) {
     if (root.type === "FunctionDef") return (root as Node & { name: Name }).name;
     const { start } = root;
-    return root.type === "Lambda" ? { from: start, to: start + "lambda".length } : { from: start, to: Math.min(start + 1, text.length) };
+    return root.type === "Lambda"
+      ? { from: start, to: start + "lambda".length }
+      : { from: start, to: Math.min(start + 1, text.length) };
   },
   parameterFacts,
   givesNothing: (exit) => {
@@ -115,6 +124,6 @@ export const codeFacts: Partial<CodeFacts> = {
   },
   codeLines: (text, from, to) => linesOfCode(text, from, to, { line: "#" }),
   holdsComment: (text, from, to) => text.slice(from, to).includes("#"),
-  isExplained: ({ start, end }, text) => /#[^\n\r]*\r?\n[ \t]*$/.test(text.slice(Math.max(0, start - 300), start)) || /^[ \t]*#/.test(text.slice(end, end + 100)),
+  isExplained: ({ start, end }, text) => /#[^\n\r]*\r?\n[ \t]*$/.test(text.slice(Math.max(0, start - 300), start)) ||
+    /^[ \t]*#/.test(text.slice(end, end + 100)),
 };
-

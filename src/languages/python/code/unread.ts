@@ -4,7 +4,19 @@ import type { ParameterFacts } from "../../../model/code.js";
 import type { Node } from "../../../syntax/node.js";
 import { isInside } from "../../../syntax/walk.js";
 import { classOf } from "../functions.js";
-import type { AnnAssign, Argument, Assign, Call, ClassDef, Constant, Expr, FunctionDef, Name, NamedExpr, Raise } from "../nodes.js";
+import type {
+  AnnAssign,
+  Argument,
+  Assign,
+  Call,
+  ClassDef,
+  Constant,
+  Expr,
+  FunctionDef,
+  Name,
+  NamedExpr,
+  Raise,
+} from "../nodes.js";
 
 /** The value that the owner of a declaration gives its names; the owner itself where it takes that from somewhere, as a loop does. */
 export function valueOf(owner: Node): Node | null {
@@ -59,7 +71,9 @@ export function isForOrder(_: Node, __: Binding, value: Node | null): boolean {
 /** Whether a function does nothing yet: it stands for another, or what it is meant to do is left to others. */
 function isStub({ body }: FunctionDef): boolean {
   return body.body.every((statement) => {
-    if (statement.type === "Pass" || statement.type === "Raise") return statement.type === "Pass" || (statement as Raise).exc !== null;
+    if (statement.type === "Pass" || statement.type === "Raise") {
+      return statement.type === "Pass" || (statement as Raise).exc !== null;
+    }
     return statement.type === "Expr" && (statement as Expr).value.type === "Constant";
   });
 }
@@ -88,6 +102,10 @@ export function parameterFacts(binding: Binding): ParameterFacts {
     owner,
     takenAs: undefined,
     isLast: args.slice(args.indexOf(argument as Argument) + 1).every((one) => !isRead(one)),
-    isForOthers: (methods) => isSelf || takes === "rest" || takes === "rest-keywords" || (node as Name).id === "" || isForOthers(owner, methods),
+    isForOthers: (methods) => isSelf ||
+      takes === "rest" ||
+      takes === "rest-keywords" ||
+      (node as Name).id === "" ||
+      isForOthers(owner, methods),
   };
 }

@@ -1,33 +1,49 @@
 /** From a function, or a module, to its flow graph. Python Language Reference, chapters 6 to 8. */
 import { FlowBuilder } from "../../../model/flow-builder.js";
-import type { Block, FlowGraph } from "../../../model/flow.js";
+import type { Block as FlowBlock, FlowGraph } from "../../../model/flow.js";
 import type { Node } from "../../../syntax/node.js";
-import type { FunctionDef, Lambda, Match, Module, PythonNode, Try } from "../nodes.js";
+import type { Block, FunctionDef, Lambda, Match, Module, PythonNode, Try } from "../nodes.js";
 import { expression, fixedTruth, target } from "./expressions.js";
 import { isTracked } from "./roots.js";
 
 /** The graph of a node for which `isFlowRoot` holds. */
 export function flowOf(root: Node): FlowGraph {
   const b = new FlowBuilder(root, isTracked);
-  if (root.type === "Module") statements(b, (root as Module).body);
-  else {
-    const { args, body } = root as FunctionDef | Lambda;
-    for (const { name } of args.args) target(b, name, null, true);
-    if (body.type === "Block") statements(b, (body as FunctionDef["body"]).body);
-    else {
-      expression(b, body);
-      b.exit(body, true);
-    }
-  }
+  code(b, root);
   return b.finish();
+}
+
+/** Lowers all the code of `root`. */
+export function code(b: FlowBuilder, root: Node): void {
+  if (root.type === "Module") {
+    statements(b, (root as Module).body);
+    return;
+  }
+  const { args, body } = root as FunctionDef | Lambda;
+  for (const { name } of args.args) target(b, name, null, true);
+  if (body.type === "Block") block(b, body as Block);
+  else {
+    expression(b, body);
+    b.exit(body, true);
+  }
+}
+
+/** Lowers a block that control always passes through. */
+export function block(b: FlowBuilder, node: Block): void {
+  if (b.cutter === undefined) statements(b, node.body);
+  else b.cutter.take(b, node, (inner) => statements(inner, node.body));
 }
 
 function statements(b: FlowBuilder, list: readonly Node[]): void {
   for (const one of list) statement(b, one);
 }
 
-function statement(b: FlowBuilder, node: Node): void {
-  b.statements.set(node, b.current);
+export function statement(b: FlowBuilder, node: Node): void {
+  if (b.cutter !== undefined && b.taken !== node) {
+    b.cutter.take(b, node, statement);
+    return;
+  }
+  if (b.cutter === undefined) b.statements.set(node, b.current);
   const one = node as PythonNode;
   switch (one.type) {
     case "Expr":
@@ -84,7 +100,7 @@ function statement(b: FlowBuilder, node: Node): void {
     case "ClassDef":
       for (const decorator of one.decorators) expression(b, decorator);
       for (const base of one.bases) expression(b, base);
-      statements(b, one.body.body);
+      block(b, one.body);
       target(b, one.name, null, true);
       return;
     case "TypeAlias":
@@ -94,22 +110,36 @@ function statement(b: FlowBuilder, node: Node): void {
       b.branch(
         (yes, no) => condition(b, one.test, yes, no),
         () => statements(b, one.body.body),
-        one.orelse && (() => (one.orelse!.type === "Block" ? statements(b, (one.orelse as Module).body) : statement(b, one.orelse!))),
+        one.orelse &&
+          (() => (
+            one.orelse!.type === "Block" ? statements(b, (one.orelse as Module).body) : statement(b, one.orelse!)
+          )),
       );
       return;
     case "While":
-      loop(b, one, fixedTruth(one.test) === true ? null : one.test, (inside, after) => {
-        if (fixedTruth(one.test) === true) b.edge(b.current, inside);
-        else condition(b, one.test, inside, after);
-      }, () => statements(b, one.body.body), one.orelse?.body);
+      loop(
+        b,
+        one,
+        fixedTruth(one.test) === true ? null : one.test,
+        (inside, after) => {
+          if (fixedTruth(one.test) === true) b.edge(b.current, inside);
+          else condition(b, one.test, inside, after);
+        },
+        () => statements(b, one.body.body),
+        one.orelse?.body,
+      );
       return;
     case "For":
       expression(b, one.iter);
-      each(b, () => {
-        if (one.isAsync) b.step({ does: "pause", node });
-        target(b, one.target, null, true);
-        statements(b, one.body.body);
-      }, one.orelse?.body);
+      each(
+        b,
+        () => {
+          if (one.isAsync) b.step({ does: "pause", node });
+          target(b, one.target, null, true);
+          statements(b, one.body.body);
+        },
+        one.orelse?.body,
+      );
       return;
     case "With":
       within(b, () => {
@@ -128,14 +158,17 @@ function statement(b: FlowBuilder, node: Node): void {
       choice(b, one);
       return;
     case "Unread":
-      for (const part of one.parts) if (part.type === "Block") statements(b, (part as Module).body); else expression(b, part);
+      for (const part of one.parts) {
+        if (part.type === "Block") statements(b, (part as Module).body);
+        else expression(b, part);
+      }
       return;
     default:
   }
 }
 
 /** A condition, as far as it is put together by `and`, `or` and `not`. */
-function condition(b: FlowBuilder, test: Node, yes: Block, no: Block): void {
+function condition(b: FlowBuilder, test: Node, yes: FlowBlock, no: FlowBlock): void {
   const one = test as PythonNode;
   if (one.type === "BoolOp") {
     const middle = b.block();
@@ -149,10 +182,14 @@ function condition(b: FlowBuilder, test: Node, yes: Block, no: Block): void {
 }
 
 function asserted(b: FlowBuilder, test: Node, message: Node | null): void {
-  b.branch((yes, no) => condition(b, test, yes, no), () => undefined, () => {
-    if (message) expression(b, message);
-    b.throwOut();
-  });
+  b.branch(
+    (yes, no) => condition(b, test, yes, no),
+    () => undefined,
+    () => {
+      if (message) expression(b, message);
+      b.throwOut();
+    },
+  );
 }
 
 /** A loop that asks before each turn; what stands under its `else` is done where the test no longer holds. */
@@ -160,7 +197,7 @@ function loop(
   b: FlowBuilder,
   node: Node,
   test: Node | null,
-  ask: (inside: Block, after: Block) => void,
+  ask: (inside: FlowBlock, after: FlowBlock) => void,
   body: () => void,
   orelse: readonly Node[] | undefined,
 ): void {
@@ -279,7 +316,9 @@ function choice(b: FlowBuilder, { subject, cases }: Match): void {
   for (const { pattern, guard, body } of cases) {
     const next = b.block();
     const inside = b.block();
-    const takesAll = pattern.type === "MatchAs" && (pattern as PythonNode & { pattern: Node | null }).pattern === null && guard === null;
+    const takesAll = pattern.type === "MatchAs" &&
+      (pattern as PythonNode & { pattern: Node | null }).pattern === null &&
+      guard === null;
     b.edge(b.current, inside);
     if (takesAll) isOver = true;
     else b.edge(b.current, next);

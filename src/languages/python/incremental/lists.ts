@@ -42,7 +42,10 @@ export function lineStart(text: SourceText, at: number): number {
 }
 
 /** The column at which what stands at an offset begins, with tabs of eight columns and of one; nothing where something stands before it in its line. */
-export function columnAt(text: SourceText, at: number): { readonly column: number; readonly tabColumn: number } | undefined {
+export function columnAt(
+  text: SourceText,
+  at: number,
+): { readonly column: number; readonly tabColumn: number } | undefined {
   const blank = text.slice(lineStart(text, at), at);
   let column = 0;
   let tabColumn = 0;
@@ -66,7 +69,13 @@ export function isBlank(text: SourceText, from: number, to: number): boolean {
 function contextUnder(header: Node, context: Context): Context {
   switch (header.type) {
     case "FunctionDef":
-      return { inFunction: true, inAsync: (header as FunctionDef).isAsync, inLoop: false, inClass: false, inStar: false };
+      return {
+        inFunction: true,
+        inAsync: (header as FunctionDef).isAsync,
+        inLoop: false,
+        inClass: false,
+        inStar: false,
+      };
     case "ClassDef":
       return { ...outside, inClass: true };
     case "ExceptHandler":

@@ -52,7 +52,9 @@ function reparseIn(tree: PythonTree, list: StatementList, damage: Damage): Pytho
   const first = firstToRead(tree, list, damage);
   if (first < 0) return undefined;
   const items = list.node.body;
-  const from = first === 0 && list.path.length === 1 ? 0 : lineStart(tree.source, list.start + items[first]!.startInParent);
+  const from = first === 0 && list.path.length === 1
+    ? 0
+    : lineStart(tree.source, list.start + items[first]!.startInParent);
   if (from > damage.from) return undefined;
   if (list.start > 0 && tree.odd.some((at) => at >= list.start && at < damage.from)) return undefined;
   const length = damage.source.length - from;
@@ -119,7 +121,14 @@ function readWithin(
         return splice(tree, list, damage, p, { first, last: items.length, base, until: Infinity }, fresh);
       }
       if (!endsAsBefore(tree, list, damage, at, p.token === Token.End)) return undefined;
-      return splice(tree, list, damage, p, { first, last: items.length, base, until: isAll && p.at >= p.limit ? Infinity : at - damage.delta }, fresh);
+      return splice(
+        tree,
+        list,
+        damage,
+        p,
+        { first, last: items.length, base, until: isAll && p.at >= p.limit ? Infinity : at - damage.delta },
+        fresh,
+      );
     }
     const isCalm = !p.isBroken && !p.isBehindBroken && p.token !== Token.Indent && p.token !== Token.Newline;
     if (isCalm && at > damage.end && p.columns.length === list.columns.length) {
@@ -142,7 +151,13 @@ function readWithin(
 }
 
 /** Whether a block ends before the token before which it ended, at `at` in the new text. */
-function endsAsBefore(tree: PythonTree, { node, start }: StatementList, damage: Damage, at: number, isEnd: boolean): boolean {
+function endsAsBefore(
+  tree: PythonTree,
+  { node, start }: StatementList,
+  damage: Damage,
+  at: number,
+  isEnd: boolean,
+): boolean {
   const old = at - damage.delta;
   const end = start + node.length;
   if (isEnd) return isBlank(tree.source, end, tree.source.length);
@@ -176,7 +191,9 @@ function splice(
   if (p.indentProblem !== undefined) return undefined;
   const found = p.problems.map((problem) => movedProblem(problem, (offset) => offset + base));
   if (found.some(({ from, code }) => from >= until + delta || code === "too-deep")) return undefined;
-  if (node.type !== "Module" && first === 0 && (fresh.length === 0 || fresh[0]!.offset + base !== start)) return undefined;
+  if (node.type !== "Module" && first === 0 && (fresh.length === 0 || fresh[0]!.offset + base !== start)) {
+    return undefined;
+  }
   if (node.type === "Module" && fresh.some(isFuture)) return undefined;
   if (fresh.length > 10_000) return undefined;
   let gaps = gapsOf.get(tree.root);
@@ -204,7 +221,10 @@ function splice(
   forget(path);
   treeChanged();
   const move = (offset: number): number => (offset >= until ? offset + delta : offset);
-  const kept = tree.problems.filter(({ from }) => from < base || from >= until).map((problem) => movedProblem(problem, move));
+  const kept = tree.problems.filter(({ from }) => from < base || from >= until).map((problem) => movedProblem(
+    problem,
+    move,
+  ));
   const odd = [...tree.odd.filter((at) => at < base || at >= until).map(move), ...p.odd.map((at) => at + base)];
   return { ...tree, source, odd, problems: inOrder([...kept, ...found]), change: { path, removed, added: fresh } };
 }

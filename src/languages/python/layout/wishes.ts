@@ -21,7 +21,12 @@ const closers = new Set([")", "]", "}"]);
 const assigning = /^(?:[-+*/%@&|^]|\*\*|\/\/|>>|<<)?=$|^:=$/;
 
 /** What is wanted between two neighbours, of which at least one is no child; nothing where any space will do. `hasSpace` tells what the other side of the sign has. */
-export function wishBetween(left: Piece, right: Piece, node: Node, hasSpace: (piece: Piece) => boolean): Wish | undefined {
+export function wishBetween(
+  left: Piece,
+  right: Piece,
+  node: Node,
+  hasSpace: (piece: Piece) => boolean,
+): Wish | undefined {
   const a = left.text;
   const b = right.text;
   if (a.startsWith("#") || b.startsWith("#")) return undefined;
@@ -30,7 +35,11 @@ export function wishBetween(left: Piece, right: Piece, node: Node, hasSpace: (pi
   if (a === "," || a === ";") return one("comma");
   if (a === "." || b === ".") return node.type === "Attribute" ? none("operator") : undefined;
   const kind = node.type as PythonNode["type"];
-  if (b === "(" && left.child !== undefined && (kind === "Call" || kind === "FunctionDef" || kind === "ClassDef" || kind === "MatchClass")) return none("bracket");
+  if (
+    b === "(" &&
+    left.child !== undefined &&
+    (kind === "Call" || kind === "FunctionDef" || kind === "ClassDef" || kind === "MatchClass")
+  ) return none("bracket");
   if (b === "[" && left.child !== undefined && (kind === "Subscript" || kind === "TypeParams")) return none("bracket");
   if (a === ":" || b === ":") return colon(a === ":", node);
   if (a === "=" || b === "=") return equals(node);

@@ -15,4 +15,5 @@ export function useOf(node: Node): Reference | undefined {
 }
 
 /** Whether a name gets a value where it stands. */
-export const isDeclaration = (node: Node): boolean => node.type === "Name" && (node as Name).fact instanceof Declaration;
+export const isDeclaration = (node: Node): boolean =>
+  node.type === "Name" && (node as Name).fact instanceof Declaration;

@@ -1,5 +1,13 @@
 /** Finds the names of a Python tree: which scopes there are, what they declare, what each use means. */
-import { Declaration, TYPE, VALUE, type Access, type BindingKind, type Manner, type NameFact } from "../../../model/binding.js";
+import {
+  Declaration,
+  TYPE,
+  VALUE,
+  type Access,
+  type BindingKind,
+  type Manner,
+  type NameFact,
+} from "../../../model/binding.js";
 import { Names } from "../../../model/names.js";
 import { Scope } from "../../../model/scope.js";
 import type { Node } from "../../../syntax/node.js";
@@ -12,7 +20,11 @@ import { roleOf } from "./roles.js";
 import { isComprehension, openScope, scopeKind, scopeOfChild } from "./scoping.js";
 
 const manner = (access: Access): Manner => ({ access, wants: VALUE | TYPE, probing: false, exporting: false });
-const manners: Readonly<Record<Access, Manner>> = { read: manner("read"), write: manner("write"), change: manner("change") };
+const manners: Readonly<Record<Access, Manner>> = {
+  read: manner("read"),
+  write: manner("write"),
+  change: manner("change"),
+};
 
 const spoken: Manner = { ...manner("read"), probing: true };
 
@@ -137,7 +149,8 @@ export class PythonNames implements NameKeeper {
     const word = this.elsewhere.get(home)?.get(node.id);
     if (word === "nonlocal" && home.parent !== null) return this.names.use(node, node.id, home.parent, manners.write);
     if (word === "global") home = this.names.root;
-    const isExported = role.kind === "import" && (this.isPackage || home.kind === "class" || isForOthers(role.owner as Alias));
+    const isExported = role.kind === "import" &&
+      (this.isPackage || home.kind === "class" || isForOthers(role.owner as Alias));
     return this.names.declare(home, node.id, node, kindIn(home, role.kind), role.owner, isExported);
   }
 

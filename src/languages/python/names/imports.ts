@@ -20,7 +20,11 @@ function mayFail(statement: Node): boolean {
   for (let node: Node = statement; node.parent !== null; node = node.parent) {
     const up = node.parent;
     if (up.type === "ExceptHandler" && handles(up as ExceptHandler)) return true;
-    if (up.type === "Try" && (up as Try).handlers.some(handles) && (node === (up as Try).body || node === (up as Try).orelse)) return true;
+    if (
+      up.type === "Try" &&
+      (up as Try).handlers.some(handles) &&
+      (node === (up as Try).body || node === (up as Try).orelse)
+    ) return true;
     if (up.type === "FunctionDef" || up.type === "ClassDef") return false;
   }
   return false;
@@ -29,5 +33,7 @@ function mayFail(statement: Node): boolean {
 function handles({ kind }: ExceptHandler): boolean {
   if (kind === null) return true;
   const one = kind.type === "Tuple" ? (kind as Tuple).elts : [kind];
-  return one.some((node) => failures.has(node.type === "Name" ? (node as Name).id : node.type === "Attribute" ? (node as Attribute).attr : ""));
+  return one.some((node) => failures.has(
+    node.type === "Name" ? (node as Name).id : node.type === "Attribute" ? (node as Attribute).attr : "",
+  ));
 }

@@ -7,7 +7,6 @@ import type {
   AugAssign,
   ClassDef,
   Comprehension,
-  Delete,
   ExceptHandler,
   For,
   FunctionDef,
@@ -58,9 +57,9 @@ export function roleOf(node: Name): Role {
     case "WithItem":
       return (up as WithItem).target === child ? declared("variable", up) : read;
     case "NamedExpr":
-      return (up as NamedExpr).target === child ? { is: "declared", kind: "variable", owner: up, leavesComprehension: true } : read;
-    case "Delete":
-      return (up as Delete).targets.includes(child) ? read : read;
+      return (up as NamedExpr).target === child
+        ? { is: "declared", kind: "variable", owner: up, leavesComprehension: true }
+        : read;
     case "FunctionDef":
       return (up as FunctionDef).name === child ? declared("function", up) : read;
     case "ClassDef":

@@ -44,9 +44,13 @@ export function scopeOfChild(node: Node, child: Node, around: Scope, inside: Sco
       return child === one.body || child === one.args || child === one.typeParams ? inside : around;
     case "Argument":
       if (child === one.name) return around;
-      return child === one.annotation && (around.node as Partial<FunctionDef>).typeParams != null ? around : placeOf(around);
+      return child === one.annotation && (around.node as Partial<FunctionDef>).typeParams != null
+        ? around
+        : placeOf(around);
     case "ClassDef":
-      return child === (one as ClassDef).body || child === one.typeParams || (one.typeParams !== null && one.bases.includes(child))
+      return child === (one as ClassDef).body ||
+        child === one.typeParams ||
+        (one.typeParams !== null && one.bases.includes(child))
         ? inside
         : around;
     case "Comprehension":

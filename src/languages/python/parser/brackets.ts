@@ -45,7 +45,9 @@ export function beginsStatement(p: ParseState): boolean {
   let from = p.start;
   while (from > 0 && /[ \t\f]/.test(p.source[from - 1]!)) from -= 1;
   let column = 0;
-  for (const one of p.source.slice(from, p.start)) column = one === "\t" ? (Math.floor(column / 8) + 1) * 8 : column + 1;
+  for (const one of p.source.slice(from, p.start)) {
+    column = one === "\t" ? (Math.floor(column / 8) + 1) * 8 : column + 1;
+  }
   return column <= p.columns.at(-1)!;
 }
 
@@ -55,7 +57,10 @@ export const isEnd = ({ token }: ParseState): boolean =>
 
 /** Whether the current token is the colon that ends a header, though a bracket is open. */
 function endsHeader(p: ParseState): boolean {
-  return p.inHeader && p.fieldDepth < 0 && isAt(p, ":") && /^:[ \t]*(?:#.*)?(?:\r|\n|$)/.test(p.source.slice(p.start, p.start + 200));
+  return p.inHeader &&
+    p.fieldDepth < 0 &&
+    isAt(p, ":") &&
+    /^:[ \t]*(?:#.*)?(?:\r|\n|$)/.test(p.source.slice(p.start, p.start + 200));
 }
 
 /** Moves past the closer of a bracket; where it is not there says so, and goes on where it may have been meant. */
@@ -75,7 +80,8 @@ export function close(p: ParseState, opener: Opener): void {
       insert: { at, text: opener.closer },
     });
   } else {
-    const message = `${here(p)} fits neither into the brackets nor behind them: \`,\` or \`${opener.closer}\` may be missing`;
+    const message =
+      `${here(p)} fits neither into the brackets nor behind them: \`,\` or \`${opener.closer}\` may be missing`;
     reportForm(p, "unexpected", p.start, Math.max(p.at, p.start + 1), message);
   }
   if (isHeaderOver) {
@@ -142,7 +148,12 @@ export function skipToken(p: ParseState): void {
  * Reads things between commas up to a closer, which is not passed; gives whether a comma stands behind the last. A comma that is missing between two of them is
  * told, with a remedy.
  */
-export function commaList(p: ParseState, closer: string, read: () => void, begins: (p: ParseState) => boolean): boolean {
+export function commaList(
+  p: ParseState,
+  closer: string,
+  read: () => void,
+  begins: (p: ParseState) => boolean,
+): boolean {
   let isTrailing = false;
   while (!isAt(p, closer) && !isEnd(p)) {
     if (isAt(p, ",")) {

@@ -48,7 +48,14 @@ export function further(p: ParseState, into: Node[]): void {
   let from = start;
   while (from > 0 && /[ \t\f]/.test(p.source[from - 1]!)) from -= 1;
   if (isBroken) p.context = anything;
-  else reportIndent(p, "unexpected", from, "This line is further in than the one before it, and nothing opens a block here");
+  else {
+    reportIndent(
+      p,
+      "unexpected",
+      from,
+      "This line is further in than the one before it, and nothing opens a block here",
+    );
+  }
   next(p);
   statements(p, into);
   if (isToken(p, Token.Dedent)) next(p);
@@ -116,9 +123,11 @@ function colon(p: ParseState, what: string): void {
   if (isEnd(p) || p.calm) {
     const at = p.prevEnd;
     reportForm(p, "missing-part", at, at, `\`:\` is missing behind ${what}`, { insert: { at, text: ":" } });
-  } else reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`:\` is missing behind ${what}, before ${here(p)}`, {
-    insert: { at: p.prevEnd, text: ":" },
-  });
+  } else {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`:\` is missing behind ${what}, before ${here(p)}`, {
+      insert: { at: p.prevEnd, text: ":" },
+    });
+  }
   if (p.token === Token.Name || p.token === Token.Keyword) {
     // What belongs under it stands on its line.
     const at = p.source.indexOf("\n", p.start);
@@ -152,15 +161,23 @@ function suite(p: ParseState, start: number, what: string, context: Context = p.
       if (isToken(p, Token.Dedent)) next(p);
     } else {
       const column = columnOf(p, start);
-      if (!isTroubled) reportForm(p, "missing-part", at, at, `What is to be done is missing under ${what}: \`pass\` does nothing`, {
-        insert: { at, text: `\n${column}    pass` },
-      });
+      if (!isTroubled) {
+        reportForm(p, "missing-part", at, at, `What is to be done is missing under ${what}: \`pass\` does nothing`, {
+          insert: { at, text: `\n${column}    pass` },
+        });
+      }
       p.calm = false;
     }
   } else if (p.token !== Token.End) {
     isInline = true;
     if (p.token === Token.Keyword && /^(?:if|for|while|try|with|def|class|async)$/.test(p.value)) {
-      reportForm(p, "misplaced", p.start, p.at, `\`${p.value}\` begins a line of its own: only simple statements stand behind \`:\``);
+      reportForm(
+        p,
+        "misplaced",
+        p.start,
+        p.at,
+        `\`${p.value}\` begins a line of its own: only simple statements stand behind \`:\``,
+      );
       statement(p, body);
     } else if (isEnd(p)) missing(p, `What is to be done is missing under ${what}`);
     else simpleStatements(p, body);
@@ -269,7 +286,9 @@ function trying(p: ParseState): Node {
   }
   let orelse: Block | null = null;
   if (isWord(p, "else")) {
-    if (handlers.length === 0) reportForm(p, "misplaced", p.start, p.at, "`else` stands behind an `except`, and there is none");
+    if (handlers.length === 0) {
+      reportForm(p, "misplaced", p.start, p.at, "`else` stands behind an `except`, and there is none");
+    }
     orelse = elseBlock(p);
   }
   let finalbody: Block | null = null;
@@ -279,7 +298,13 @@ function trying(p: ParseState): Node {
     finalbody = suite(p, from, "`finally`");
   }
   if (handlers.length === 0 && finalbody === null) {
-    report(p, "missing-part", start, start + "try".length, "`except` or `finally` is missing: `try` does nothing without");
+    report(
+      p,
+      "missing-part",
+      start,
+      start + "try".length,
+      "`except` or `finally` is missing: `try` does nothing without",
+    );
   }
   const last = finalbody ?? orelse ?? handlers.at(-1) ?? body;
   return new Try(start, endOf(last), { body, handlers, orelse, finalbody });
@@ -355,7 +380,13 @@ function decorated(p: ParseState): Node {
     decorators.push(beginsValue(p) ? named(p) : missingValue(p));
     if (p.token === Token.Newline) next(p);
     else {
-      reportForm(p, "unexpected", p.start, Math.max(p.at, p.start + 1), `${here(p)} stands behind a decorator that is over`);
+      reportForm(
+        p,
+        "unexpected",
+        p.start,
+        Math.max(p.at, p.start + 1),
+        `${here(p)} stands behind a decorator that is over`,
+      );
       while (!isEnd(p)) skipToken(p);
       if (isToken(p, Token.Newline)) next(p);
     }
@@ -364,7 +395,13 @@ function decorated(p: ParseState): Node {
   if (isWord(p, "class")) return classDefinition(p, start, decorators);
   if (isWord(p, "async")) return asynchronous(p, start, decorators);
   const [first] = decorators;
-  reportForm(p, "missing-part", start, endOf(decorators.at(-1) ?? first!), "A function or class is missing under the decorator");
+  reportForm(
+    p,
+    "missing-part",
+    start,
+    endOf(decorators.at(-1) ?? first!),
+    "A function or class is missing under the decorator",
+  );
   const end = p.prevEnd;
   if (p.token === Token.Name) {
     // Most likely its first word is what is missing.

@@ -67,7 +67,13 @@ export function parentheses(p: ParseState): Node {
   if (isTuple || elts.length > 1) return new Tuple(start, p.prevEnd, { elts });
   const [value] = elts;
   if (value!.type === "Starred") {
-    reportForm(p, "misplaced", start, p.prevEnd, "`*` unpacks into a list, a tuple or a call: a tuple of one has a `,` behind it");
+    reportForm(
+      p,
+      "misplaced",
+      start,
+      p.prevEnd,
+      "`*` unpacks into a list, a tuple or a call: a tuple of one has a `,` behind it",
+    );
   }
   return inParentheses(value!);
 }
@@ -128,7 +134,13 @@ export function braces(p: ParseState): Node {
     const at = p.start;
     const element = starredOrNamed(p);
     if (isAt(p, ":")) {
-      reportForm(p, "unexpected", p.start, p.at, "`:` belongs to a dict, and the first element here has none: this is a set");
+      reportForm(
+        p,
+        "unexpected",
+        p.start,
+        p.at,
+        "`:` belongs to a dict, and the first element here has none: this is a set",
+      );
       elts.push(item(p, at, element));
     } else elts.push(element);
   });
@@ -156,7 +168,13 @@ function item(p: ParseState, start: number, key: Node): DictItem {
 function dict(p: ParseState, start: number, opener: Opener, first: DictItem): Node {
   if (beginsLoop(p)) {
     if (first.key === null) {
-      report(p, "misplaced", first.offset, p.prevEnd, "A dict that is made by a loop takes a key and a value, and cannot unpack");
+      report(
+        p,
+        "misplaced",
+        first.offset,
+        p.prevEnd,
+        "A dict that is made by a loop takes a key and a value, and cannot unpack",
+      );
     }
     const generated = generators(p);
     close(p, opener);
@@ -183,7 +201,13 @@ function dict(p: ParseState, start: number, opener: Opener, first: DictItem): No
 function loopsOver(p: ParseState, element: Node, isLazy = false): Comprehension[] {
   if (element.type === "Starred") {
     const { offset, length } = element;
-    report(p, "misplaced", offset, offset + length, "What a loop makes cannot be unpacked: a second loop goes through it");
+    report(
+      p,
+      "misplaced",
+      offset,
+      offset + length,
+      "What a loop makes cannot be unpacked: a second loop goes through it",
+    );
   }
   return generators(p, isLazy);
 }

@@ -155,7 +155,13 @@ function choice(p: ParseState): Node {
 function lambda(p: ParseState): Node {
   const { start } = p;
   if (p.depth === p.fieldDepth) {
-    reportForm(p, "misplaced", start, p.at, "`lambda` stands in parentheses in a formatted text: its `:` would begin a format");
+    reportForm(
+      p,
+      "misplaced",
+      start,
+      p.at,
+      "`lambda` stands in parentheses in a formatted text: its `:` would begin a format",
+    );
   }
   next(p);
   const args = parameters(p, ":");
@@ -301,7 +307,9 @@ function primary(p: ParseState): Node {
   const { start } = p;
   if (!isWord(p, "await")) return trailers(p, start, atom(p));
   if (!p.context.inAsync) {
-    const where = p.context.inFunction ? "`await` stands only in `async def`" : "`await` stands only in functions, in `async def`";
+    const where = p.context.inFunction
+      ? "`await` stands only in `async def`"
+      : "`await` stands only in functions, in `async def`";
     reportForm(p, "misplaced", start, p.at, where);
   }
   next(p);
@@ -375,7 +383,15 @@ export function yielded(p: ParseState): Node {
   if (!inFunction) reportForm(p, "misplaced", start, p.at, "`yield` stands only in functions");
   next(p);
   if (eatWord(p, "from")) {
-    if (inAsync) report(p, "misplaced", start, p.prevEnd, "`yield from` cannot stand in `async def`: `async for` goes through the values");
+    if (inAsync) {
+      report(
+        p,
+        "misplaced",
+        start,
+        p.prevEnd,
+        "`yield from` cannot stand in `async def`: `async for` goes through the values",
+      );
+    }
     const value = test(p);
     return new YieldFrom(start, p.prevEnd, { value });
   }

@@ -21,15 +21,26 @@ export function parameters(p: ParseState, closer: ")" | ":"): Arguments {
     const { start } = p;
     if (isAt(p, "/")) {
       next(p);
-      if (args.length === 0) report(p, "misplaced", start, p.prevEnd, "`/` stands behind the parameters that are given by their place, and there are none");
-      else if (hasRest || bareStar !== undefined) report(p, "misplaced", start, p.prevEnd, "`/` stands before `*`");
-      else if (args.some(({ takes }) => takes === "positional-only")) report(p, "misplaced", start, p.prevEnd, "`/` stands here twice");
+      if (args.length === 0) {
+        report(
+          p,
+          "misplaced",
+          start,
+          p.prevEnd,
+          "`/` stands behind the parameters that are given by their place, and there are none",
+        );
+      } else if (hasRest || bareStar !== undefined) report(p, "misplaced", start, p.prevEnd, "`/` stands before `*`");
+      else if (args.some(({ takes }) => takes === "positional-only")) {
+        report(p, "misplaced", start, p.prevEnd, "`/` stands here twice");
+      }
       for (const one of args) if (one.takes === "usual") one.takes = "positional-only";
     } else if (isAt(p, "*") || isAt(p, "**")) {
       const isKeywords = p.value === "**";
       next(p);
       if (last) report(p, "misplaced", start, p.prevEnd, "Nothing stands behind the parameter with `**`");
-      if (!isKeywords && (hasRest || bareStar !== undefined)) report(p, "misplaced", start, p.prevEnd, "`*` stands here twice");
+      if (!isKeywords && (hasRest || bareStar !== undefined)) {
+        report(p, "misplaced", start, p.prevEnd, "`*` stands here twice");
+      }
       if (!isKeywords && (isAt(p, ",") || isOver())) {
         bareStar = start;
         hasRest = true;
@@ -52,9 +63,20 @@ export function parameters(p: ParseState, closer: ")" | ":"): Arguments {
       if (!hasRest) {
         if (argument.default !== null) withDefault ??= argument;
         else if (withDefault !== undefined && argument.name.id !== "") {
-          report(p, "misplaced", start, start + argument.name.length, `The parameter \`${argument.name.id}\` needs a default, as one before it has one`, {
-            related: [{ from: withDefault.offset, to: withDefault.offset + withDefault.length, message: "This one has a default" }],
-          });
+          report(
+            p,
+            "misplaced",
+            start,
+            start + argument.name.length,
+            `The parameter \`${argument.name.id}\` needs a default, as one before it has one`,
+            {
+              related: [{
+                from: withDefault.offset,
+                to: withDefault.offset + withDefault.length,
+                message: "This one has a default",
+              }],
+            },
+          );
         }
       }
       bareStar = undefined;
@@ -68,7 +90,13 @@ export function parameters(p: ParseState, closer: ")" | ":"): Arguments {
     } else if (isAt(p, ",")) {
       missing(p, "A parameter is missing before `,`");
     } else {
-      reportForm(p, "unexpected", start, Math.max(p.at, start + 1), `A name stands for each parameter, and ${here(p)} is none`);
+      reportForm(
+        p,
+        "unexpected",
+        start,
+        Math.max(p.at, start + 1),
+        `A name stands for each parameter, and ${here(p)} is none`,
+      );
       while (!isOver() && !isAt(p, ",")) skipToken(p);
     }
     if (eat(p, ",")) continue;
@@ -129,15 +157,20 @@ export function typeParameters(p: ParseState): TypeParams | null {
   const opener = open(p);
   const params: TypeParam[] = [];
   if (isAt(p, "]")) missing(p, "A name is missing between the brackets");
-  commaList(p, "]", () => {
-    const { start } = p;
-    const stars = isAt(p, "**") ? 2 : isAt(p, "*") ? 1 : 0;
-    if (stars > 0) next(p);
-    const name = nameHere(p, "A name is missing for the type");
-    const bound = eat(p, ":") ? test(p) : null;
-    const value = eat(p, "=") ? (stars === 1 ? starredOrNamed(p) : test(p)) : null;
-    params.push(new TypeParam(start, p.prevEnd, { name, bound, default: value, stars }));
-  }, (one) => one.token === Token.Name || isAt(one, "*") || isAt(one, "**") || isWord(one, "None"));
+  commaList(
+    p,
+    "]",
+    () => {
+      const { start } = p;
+      const stars = isAt(p, "**") ? 2 : isAt(p, "*") ? 1 : 0;
+      if (stars > 0) next(p);
+      const name = nameHere(p, "A name is missing for the type");
+      const bound = eat(p, ":") ? test(p) : null;
+      const value = eat(p, "=") ? (stars === 1 ? starredOrNamed(p) : test(p)) : null;
+      params.push(new TypeParam(start, p.prevEnd, { name, bound, default: value, stars }));
+    },
+    (one) => one.token === Token.Name || isAt(one, "*") || isAt(one, "**") || isWord(one, "None"),
+  );
   close(p, opener);
   return new TypeParams(from, p.prevEnd, { params });
 }

@@ -25,8 +25,7 @@ import { next } from "./scanner.js";
 import { Token, type ParseState } from "./state.js";
 import { texts } from "./texts.js";
 
-const begins = (p: ParseState): boolean =>
-  p.token === Token.Name ||
+const begins = (p: ParseState): boolean => p.token === Token.Name ||
   p.token === Token.Number ||
   p.token === Token.Text ||
   isAt(p, "(") ||
@@ -71,7 +70,9 @@ function pattern(p: ParseState): Node {
   }
   if (!eatWord(p, "as")) return found;
   const name = nameHere(p, "A name is missing behind `as`");
-  if (name.id === "_") report(p, "bad-target", name.offset, name.offset + 1, "`_` takes anything and cannot be given a value here");
+  if (name.id === "_") {
+    report(p, "bad-target", name.offset, name.offset + 1, "`_` takes anything and cannot be given a value here");
+  }
   return new MatchAs(start, p.prevEnd, { pattern: found, name });
 }
 
@@ -80,11 +81,17 @@ function closed(p: ParseState): Node {
   if (p.token === Token.Name) return named(p);
   if (p.token === Token.Number || isAt(p, "-")) {
     const found = binary(p, 5);
-    const isNumber = (node: Node): boolean =>
-      (node.type === "Constant" && (node as Constant).kind === "number") ||
+    const isNumber = (node: Node): boolean => (node.type === "Constant" && (node as Constant).kind === "number") ||
       (node.type === "UnaryOp" && (node as UnaryOp).op === "-" && isNumber((node as UnaryOp).operand)) ||
-      (node.type === "BinOp" && /^[-+]$/.test((node as BinOp).op) && isNumber((node as BinOp).left) && isNumber((node as BinOp).right));
-    if (!isNumber(found)) reportForm(p, "unexpected", start, p.prevEnd, "A pattern holds plain values: a `case` works nothing out");
+      (
+        node.type === "BinOp" &&
+        /^[-+]$/.test((node as BinOp).op) &&
+        isNumber((node as BinOp).left) &&
+        isNumber((node as BinOp).right)
+      );
+    if (!isNumber(found)) {
+      reportForm(p, "unexpected", start, p.prevEnd, "A pattern holds plain values: a `case` works nothing out");
+    }
     return new MatchValue(start, p.prevEnd, { value: found });
   }
   if (p.token === Token.Text) {
@@ -133,24 +140,29 @@ function classPattern(p: ParseState, start: number, cls: Node): Node {
   const opener = open(p);
   const found: Node[] = [];
   let keyword = false;
-  commaList(p, ")", () => {
-    const at = p.start;
-    if (p.token === Token.Name) {
-      const mark = p.mark();
-      const attr = p.value;
-      next(p);
-      if (eat(p, "=")) {
-        const inner = pattern(p);
-        keyword = true;
-        found.push(new MatchKeyword(at, p.prevEnd, { attr, pattern: inner }));
-        return;
+  commaList(
+    p,
+    ")",
+    () => {
+      const at = p.start;
+      if (p.token === Token.Name) {
+        const mark = p.mark();
+        const attr = p.value;
+        next(p);
+        if (eat(p, "=")) {
+          const inner = pattern(p);
+          keyword = true;
+          found.push(new MatchKeyword(at, p.prevEnd, { attr, pattern: inner }));
+          return;
+        }
+        p.back(mark);
       }
-      p.back(mark);
-    }
-    const inner = pattern(p);
-    if (keyword) report(p, "misplaced", at, p.prevEnd, "A pattern without a name stands before those with one");
-    found.push(inner);
-  }, begins);
+      const inner = pattern(p);
+      if (keyword) report(p, "misplaced", at, p.prevEnd, "A pattern without a name stands before those with one");
+      found.push(inner);
+    },
+    begins,
+  );
   close(p, opener);
   return new MatchClass(start, p.prevEnd, { cls, patterns: found });
 }
@@ -172,20 +184,25 @@ function mapping(p: ParseState): Node {
   const opener = open(p);
   const items: MatchItem[] = [];
   let rest: Name | null = null;
-  commaList(p, "}", () => {
-    const at = p.start;
-    if (isAt(p, "**")) {
-      next(p);
-      if (rest !== null) report(p, "misplaced", at, p.prevEnd, "Only one name takes the rest of a mapping");
-      rest = nameHere(p, "A name is missing behind `**`");
-      return;
-    }
-    if (rest !== null) report(p, "misplaced", at, p.at, "`**` stands last in a mapping");
-    const key = keyOf(closed(p));
-    if (!eat(p, ":")) missing(p, `\`:\` is missing before ${here(p)}`, ":");
-    const inner = pattern(p);
-    items.push(new MatchItem(at, p.prevEnd, { key, pattern: inner }));
-  }, (one) => begins(one) || isAt(one, "**"));
+  commaList(
+    p,
+    "}",
+    () => {
+      const at = p.start;
+      if (isAt(p, "**")) {
+        next(p);
+        if (rest !== null) report(p, "misplaced", at, p.prevEnd, "Only one name takes the rest of a mapping");
+        rest = nameHere(p, "A name is missing behind `**`");
+        return;
+      }
+      if (rest !== null) report(p, "misplaced", at, p.at, "`**` stands last in a mapping");
+      const key = keyOf(closed(p));
+      if (!eat(p, ":")) missing(p, `\`:\` is missing before ${here(p)}`, ":");
+      const inner = pattern(p);
+      items.push(new MatchItem(at, p.prevEnd, { key, pattern: inner }));
+    },
+    (one) => begins(one) || isAt(one, "**"),
+  );
   close(p, opener);
   return new MatchMapping(start, p.prevEnd, { items, rest });
 }

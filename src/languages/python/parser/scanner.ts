@@ -68,8 +68,7 @@ const nameForm = /[\p{XIDS}_][\p{XIDC}]*/uy;
 const asciiName = /[A-Za-z_][A-Za-z0-9_]*/y;
 const textPrefix = /^(?:[rbuft]|br|rb|fr|rf|tr|rt)$/i;
 const operatorForm = /\*\*=?|\/\/=?|>>=?|<<=?|!=|->|:=|\.\.\.|[-+*/%@&|^=<>]=|[-+*/%@&|^~<>()[\]{}:;.,=!]/y;
-const numberForm =
-  /0[xX](?:_?[\da-fA-F])+|0[oO](?:_?[0-7])+|0[bB](?:_?[01])+|(?:\d(?:_?\d)*)?\.\d(?:_?\d)*(?:[eE][-+]?\d(?:_?\d)*)?[jJ]?|\d(?:_?\d)*\.?(?:[eE][-+]?\d(?:_?\d)*)?[jJ]?/y;
+const numberForm = /0[xX](?:_?[\da-fA-F])+|0[oO](?:_?[0-7])+|0[bB](?:_?[01])+|(?:\d(?:_?\d)*)?\.\d(?:_?\d)*(?:[eE][-+]?\d(?:_?\d)*)?[jJ]?|\d(?:_?\d)*\.?(?:[eE][-+]?\d(?:_?\d)*)?[jJ]?/y;
 const afterNumber = /[\p{XIDC}]+/uy;
 
 function matchAt(form: RegExp, text: string, at: number): string | undefined {
@@ -216,7 +215,13 @@ function indentation(p: ParseState): boolean {
 function reportTabs(p: ParseState): void {
   let from = p.start;
   while (from > 0 && /[ \t\f]/.test(p.source[from - 1]!)) from -= 1;
-  report(p, "misplaced", from, p.start, "Tabs and spaces are mixed here, so that it is unclear which block this line belongs to");
+  report(
+    p,
+    "misplaced",
+    from,
+    p.start,
+    "Tabs and spaces are mixed here, so that it is unclear which block this line belongs to",
+  );
 }
 
 function endOfText(p: ParseState): void {

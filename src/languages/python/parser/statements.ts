@@ -58,7 +58,9 @@ function leftover(p: ParseState, into: Node[]): void {
   const { start } = p;
   const word = statement.type === "Expr" ? p.source.slice(statement.offset, statement.offset + statement.length) : "";
   if (p.token === Token.Operator && /^[)\]}]$/.test(p.value)) {
-    reportForm(p, "unexpected", start, p.at, `\`${p.value}\` closes nothing`, { insert: { at: start, text: "", over: 1 } });
+    reportForm(p, "unexpected", start, p.at, `\`${p.value}\` closes nothing`, {
+      insert: { at: start, text: "", over: 1 },
+    });
   } else if ((word === "print" || word === "exec") && beginsValue(p)) {
     const at = p.prevEnd;
     const found = p.source.slice(start).search(/[ \t]*(?:#.*)?(?:[\r\n]|$)/);
@@ -71,7 +73,13 @@ function leftover(p: ParseState, into: Node[]): void {
   } else if (isAt(p, "=") || isAt(p, ":=") || isAt(p, ":")) {
     reportForm(p, "unexpected", start, p.at, `${here(p)} fits nowhere in this statement`);
   } else {
-    reportForm(p, "unexpected", start, Math.max(p.at, start + 1), `${here(p)} stands behind a statement that is over: a line end, an operator or \`,\` may be missing`);
+    reportForm(
+      p,
+      "unexpected",
+      start,
+      Math.max(p.at, start + 1),
+      `${here(p)} stands behind a statement that is over: a line end, an operator or \`,\` may be missing`,
+    );
   }
   const from = p.start;
   const parts: Node[] = [];
@@ -136,7 +144,14 @@ function oddStart(p: ParseState): Node {
       : `${here(p)} begins no statement`;
   const isCloser = message.endsWith("closes nothing");
   if (p.isBehindBroken && p.token === Token.Keyword && p.value in clauses) p.calm = true;
-  reportForm(p, "unexpected", start, Math.max(p.at, start + 1), message, isCloser ? { insert: { at: start, text: "", over: 1 } } : {});
+  reportForm(
+    p,
+    "unexpected",
+    start,
+    Math.max(p.at, start + 1),
+    message,
+    isCloser ? { insert: { at: start, text: "", over: 1 } } : {},
+  );
   const parts: Node[] = [];
   skipToken(p);
   while (!isEnd(p) && !isAt(p, ";")) {
@@ -194,7 +209,13 @@ function deleting(p: ParseState): Node {
   while (beginsElement(p)) {
     const target = starredOrNamed(p);
     if (target.type === "Starred") {
-      report(p, "bad-target", target.offset, target.offset + target.length, "`*` cannot be deleted: the names are listed");
+      report(
+        p,
+        "bad-target",
+        target.offset,
+        target.offset + target.length,
+        "`*` cannot be deleted: the names are listed",
+      );
     } else setTarget(p, target, false, "be deleted");
     targets.push(target);
     if (!eat(p, ",")) break;
@@ -236,7 +257,9 @@ function importing(p: ParseState): Node {
     const local = isRenamed ? nameHere(p, "A name is missing behind `as`") : first.id === "" ? null : first;
     names.push(new Alias(from, p.prevEnd, { name, local, isRenamed }));
   } while (eat(p, ","));
-  if (isWord(p, "from")) reportForm(p, "misplaced", p.start, p.at, "`from` and the module stand first: `from … import …`");
+  if (isWord(p, "from")) {
+    reportForm(p, "misplaced", p.start, p.at, "`from` and the module stand first: `from … import …`");
+  }
   return new Import(start, p.prevEnd, { names });
 }
 
@@ -301,7 +324,9 @@ const features = new Set([
 ]);
 
 function future(p: ParseState, start: number, names: readonly Alias[]): void {
-  if (p.columns.length > 1) report(p, "misplaced", start, p.prevEnd, "Imports from `__future__` stand at the very top of a file");
+  if (p.columns.length > 1) {
+    report(p, "misplaced", start, p.prevEnd, "Imports from `__future__` stand at the very top of a file");
+  }
   for (const { name, offset } of names) {
     if (features.has(name) || name === "") continue;
     report(p, "misplaced", offset, offset + name.length, `\`${name}\` is no feature that \`__future__\` has`);
@@ -365,7 +390,11 @@ function annotated(p: ParseState, start: number, target: Node): Node {
   const { type } = target;
   if (type !== "Name" && type !== "Attribute" && type !== "Subscript") {
     const isHeader = type === "Call" && /^:[ \t]*(?:#.*)?(?:\r|\n|$)/.test(p.source.slice(p.start, p.start + 200));
-    const word = isHeader ? "A word like `def`, `class` or `if` is missing before this header" : type === "Tuple" || type === "List" ? "Several names have no type together: each has one of its own" : "`:` and a type stand behind one name or member";
+    const word = isHeader
+      ? "A word like `def`, `class` or `if` is missing before this header"
+      : type === "Tuple" || type === "List"
+        ? "Several names have no type together: each has one of its own"
+        : "`:` and a type stand behind one name or member";
     if (isHeader) reportForm(p, "missing-part", start, start, word);
     else reportForm(p, "unexpected", p.start, p.at, word);
   }

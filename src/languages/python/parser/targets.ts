@@ -11,7 +11,9 @@ function calledBy(node: Node): string {
     case "Call":
       return "A call";
     case "Constant":
-      return one.kind === "number" ? "A number" : one.kind === "text" || one.kind === "bytes" ? "A text" : "A fixed word";
+      return one.kind === "number"
+        ? "A number"
+        : one.kind === "text" || one.kind === "bytes" ? "A text" : "A fixed word";
     case "Concatenation":
     case "JoinedStr":
       return "A text";
@@ -40,7 +42,9 @@ export function setTarget(p: ParseState, node: Node, isListed = false, verb = "b
   const one = node as PythonNode;
   switch (one.type) {
     case "Name":
-      if (one.id === "__debug__") report(p, "bad-target", one.offset, one.offset + one.length, `\`__debug__\` cannot ${verb}`);
+      if (one.id === "__debug__") {
+        report(p, "bad-target", one.offset, one.offset + one.length, `\`__debug__\` cannot ${verb}`);
+      }
       return;
     case "Attribute":
     case "Subscript":
@@ -48,7 +52,13 @@ export function setTarget(p: ParseState, node: Node, isListed = false, verb = "b
       return;
     case "Starred":
       if (!isListed) {
-        report(p, "bad-target", node.offset, node.offset + node.length, "`*` takes what is left, so that other names stand beside it: `*rest,` takes all");
+        report(
+          p,
+          "bad-target",
+          node.offset,
+          node.offset + node.length,
+          "`*` takes what is left, so that other names stand beside it: `*rest,` takes all",
+        );
       } else setTarget(p, absoluteChild(node, (one as Starred).value), false, verb);
       return;
     case "List":
@@ -75,13 +85,30 @@ function absoluteChild(parent: Node, child: Node): Node {
 /** Checks the target of `:=`. */
 export function walrusTarget(p: ParseState, node: Node): void {
   if (node.type === "Name" || node.type === "Missing") return;
-  reportForm(p, "bad-target", node.offset, node.offset + node.length, `\`:=\` gives a value to a plain name; ${calledBy(node).toLowerCase()} is none`);
+  reportForm(
+    p,
+    "bad-target",
+    node.offset,
+    node.offset + node.length,
+    `\`:=\` gives a value to a plain name; ${calledBy(node).toLowerCase()} is none`,
+  );
 }
 
 /** Checks the target of `+=` and the like, and of an annotation. */
 export function singleTarget(p: ParseState, node: Node, sign: string): void {
   const { type } = node as Name | Compare | Constant;
-  if ((type as string) === "Attribute" || (type as string) === "Subscript" || type === "Name" || (type as string) === "Missing") return;
+  if (
+    (type as string) === "Attribute" ||
+    (type as string) === "Subscript" ||
+    type === "Name" ||
+    (type as string) === "Missing"
+  ) return;
   const what = (type as string) === "Tuple" || (type as string) === "List" ? "Several names" : calledBy(node);
-  reportForm(p, "bad-target", node.offset, node.offset + node.length, `${what} cannot stand before \`${sign}\`: one name or member can`);
+  reportForm(
+    p,
+    "bad-target",
+    node.offset,
+    node.offset + node.length,
+    `${what} cannot stand before \`${sign}\`: one name or member can`,
+  );
 }

@@ -59,7 +59,13 @@ function oneText(p: ParseState): Node {
     const odd = /[^\x00-\x7f]/.exec(said);
     if (odd) {
       const at = from + odd.index;
-      report(p, "malformed", at, at + 1, `\`${odd[0]}\` cannot stand in bytes: only ASCII can, other bytes are written like \`\\xe9\``);
+      report(
+        p,
+        "malformed",
+        at,
+        at + 1,
+        `\`${odd[0]}\` cannot stand in bytes: only ASCII can, other bytes are written like \`\\xe9\``,
+      );
     }
     if (!form.isRaw) checkEscapes(p, said, from, true);
     return new Constant(form.start, p.at, { kind: "bytes", value: undefined });
@@ -76,8 +82,9 @@ function passText(p: ParseState, form: Form): boolean {
   const isTriple = form.quote.length === 3;
   for (;;) {
     const code = p.at < limit ? source.charCodeAt(p.at) : -1;
-    if (code === 92 && p.at + 1 < limit) p.at += source.charCodeAt(p.at + 1) === 13 && source.charCodeAt(p.at + 2) === 10 ? 3 : 2;
-    else if (code === mark && (!isTriple || source.startsWith(form.quote, p.at))) {
+    if (code === 92 && p.at + 1 < limit) {
+      p.at += source.charCodeAt(p.at + 1) === 13 && source.charCodeAt(p.at + 2) === 10 ? 3 : 2;
+    } else if (code === mark && (!isTriple || source.startsWith(form.quote, p.at))) {
       p.at += form.quote.length;
       return true;
     } else if (code === -1 || (!isTriple && (code === 10 || code === 13))) {
@@ -109,18 +116,17 @@ function checkEscapes(p: ParseState, said: string, from: number, isBytes: boolea
   if (!said.includes("\\")) return;
   for (const { index, 0: whole, 1: x, 2: u, 3: U, 4: name } of said.matchAll(escape)) {
     const letter = whole[1];
-    const fault =
-      letter === "x" && x!.length < 2
-        ? "two hexadecimal digits belong behind `\\x`"
-        : isBytes
-          ? undefined
-          : letter === "u" && u!.length < 4
-            ? "four hexadecimal digits belong behind `\\u`"
-            : letter === "U" && (U!.length < 8 || Number.parseInt(U!, 16) > 0x10ffff)
-              ? "eight hexadecimal digits up to `0010ffff` belong behind `\\U`"
-              : letter === "N" && !/^\{[^}]+\}$/.test(name ?? "")
-                ? "the name of a character in braces belongs behind `\\N`"
-                : undefined;
+    const fault = letter === "x" && x!.length < 2
+      ? "two hexadecimal digits belong behind `\\x`"
+      : isBytes
+        ? undefined
+        : letter === "u" && u!.length < 4
+          ? "four hexadecimal digits belong behind `\\u`"
+          : letter === "U" && (U!.length < 8 || Number.parseInt(U!, 16) > 0x10ffff)
+            ? "eight hexadecimal digits up to `0010ffff` belong behind `\\U`"
+            : letter === "N" && !/^\{[^}]+\}$/.test(name ?? "")
+              ? "the name of a character in braces belongs behind `\\N`"
+              : undefined;
     if (fault === undefined) continue;
     report(p, "malformed", from + index, from + index + whole.length, `This escape is not finished: ${fault}`);
   }
@@ -188,15 +194,24 @@ function pieces(p: ParseState, form: Form, values: Node[], inFormat: boolean): v
       }
       if (source.charCodeAt(p.at + 1) === 125) p.at += 2;
       else {
-        reportForm(p, "unexpected", p.at, p.at + 1, "`}` closes nothing: a brace that is meant as such is written `}}`", {
-          insert: { at: p.at, text: "}}", over: 1 },
-        });
+        reportForm(
+          p,
+          "unexpected",
+          p.at,
+          p.at + 1,
+          "`}` closes nothing: a brace that is meant as such is written `}}`",
+          {
+            insert: { at: p.at, text: "}}", over: 1 },
+          },
+        );
         p.at += 1;
       }
     } else if (code === 92) {
       const behind = source[p.at + 1];
       const name = !form.isRaw && behind === "N" ? /^\\N\{[^{}]*\}/.exec(source.slice(p.at, p.at + 100)) : null;
-      p.at += name ? name[0].length : behind === "{" || behind === "}" ? 1 : behind === "\r" && source[p.at + 2] === "\n" ? 3 : 2;
+      p.at += name
+        ? name[0].length
+        : behind === "{" || behind === "}" ? 1 : behind === "\r" && source[p.at + 2] === "\n" ? 3 : 2;
       if (p.at > limit) p.at = limit;
     } else if (source.startsWith(form.quote, p.at) && p.at < limit) {
       flush();
@@ -222,7 +237,13 @@ function field(p: ParseState, form: Form): Node {
   let value: Node;
   if (isAt(p, "}") || isAt(p, ":") || isAt(p, "!")) {
     value = new Missing(start + 1, start + 1, {});
-    reportForm(p, "missing-part", start, start + 1, "A value is missing in the braces: a brace that is meant as such is written `{{`");
+    reportForm(
+      p,
+      "missing-part",
+      start,
+      start + 1,
+      "A value is missing in the braces: a brace that is meant as such is written `{{`",
+    );
   } else value = valueList(p);
   const tellsCode = isAt(p, "=");
   if (tellsCode) next(p);

@@ -59,7 +59,9 @@ export function callArguments(p: ParseState): Node[] {
         if (arg === null) spread ??= argument;
         else {
           keyword ??= argument;
-          if (seen.has(arg)) report(p, "misplaced", offset, offset + arg.length, `The argument \`${arg}\` is given twice`);
+          if (seen.has(arg)) {
+            report(p, "misplaced", offset, offset + arg.length, `The argument \`${arg}\` is given twice`);
+          }
           seen.add(arg);
         }
       } else if (argument.type === "Starred") {
@@ -81,9 +83,20 @@ export function callArguments(p: ParseState): Node[] {
   if (bare !== undefined) {
     if (args.length === 1 && !isTrailing) {
       const { elt, generators: loops } = bare as GeneratorExp;
-      return [new GeneratorExp(from, p.prevEnd, { elt: absolute(elt, bare), generators: loops.map((one) => absolute(one, bare)) })];
+      return [
+        new GeneratorExp(from, p.prevEnd, {
+          elt: absolute(elt, bare),
+          generators: loops.map((one) => absolute(one, bare)),
+        }),
+      ];
     }
-    report(p, "misplaced", bare.offset, bare.offset + bare.length, "A generator stands in parentheses beside other arguments");
+    report(
+      p,
+      "misplaced",
+      bare.offset,
+      bare.offset + bare.length,
+      "A generator stands in parentheses beside other arguments",
+    );
   }
   return args;
 }
@@ -126,9 +139,16 @@ function oneArgument(p: ParseState): Node {
   if (isAt(p, "=")) {
     const arg = value.type === "Name" && !value.parenthesized ? (value as Node & { id: string }).id : "";
     if (arg === "") {
-      reportForm(p, "bad-target", start, p.prevEnd, "This cannot name an argument: `==` compares, and a name stands before `=`", {
-        insert: { at: p.start, text: "==", over: 1 },
-      });
+      reportForm(
+        p,
+        "bad-target",
+        start,
+        p.prevEnd,
+        "This cannot name an argument: `==` compares, and a name stands before `=`",
+        {
+          insert: { at: p.start, text: "==", over: 1 },
+        },
+      );
     }
     next(p);
     const given = beginsValue(p) ? test(p) : missingValue(p);

@@ -20,10 +20,13 @@ const isCoroutine = (owner: FunctionDef): boolean => owner.isAsync && owner.deco
 function tell(value: Node, { alert }: Pick<FileView, "alert">): void {
   alert(value, {
     message: "This gives a coroutine that nobody waits for, so the function never runs: put `await` before it",
-    remedies: () =>
-      functionAround(value)?.isAsync === true
-        ? [{ title: "Wait for it", certainty: "proposed", edits: [{ from: value.start, to: value.start, insert: "await " }] }]
-        : [],
+    remedies: () => functionAround(value)?.isAsync === true
+      ? [{
+        title: "Wait for it",
+        certainty: "proposed",
+        edits: [{ from: value.start, to: value.start, insert: "await " }],
+      }]
+      : [],
   });
 }
 
@@ -40,13 +43,17 @@ export const coroutineNeverAwaited = defineRule({
         after: "async def moor():\n    pass\n\n\nasync def sail():\n    await moor()\n",
       },
       {
-        code: "class Ferry:\n    async def moor(self):\n        pass\n\n    async def sail(self):\n        «self.moor()»\n",
+        code:
+          "class Ferry:\n    async def moor(self):\n        pass\n\n    async def sail(self):\n        «self.moor()»\n",
         after: "class Ferry:\n    async def moor(self):\n        pass\n\n    async def sail(self):\n        await self.moor()\n",
       },
       { code: "async def moor():\n    pass\n\n\ndef sail():\n    «moor()»\n" },
     ],
     quiet: [
-      { code: "async def moor():\n    pass\n\n\nasync def sail():\n    await moor()\n    task = moor()\n    return task\n" },
+      {
+        code:
+          "async def moor():\n    pass\n\n\nasync def sail():\n    await moor()\n    task = moor()\n    return task\n",
+      },
       { code: "def moor():\n    pass\n\n\nasync def sail():\n    moor()\n" },
     ],
   },

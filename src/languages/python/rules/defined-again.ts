@@ -1,5 +1,5 @@
-import type { FileView } from "../../../rules/rule.js";
 import type { Binding } from "../../../model/binding.js";
+import type { FileView } from "../../../rules/rule.js";
 import type { Node } from "../../../syntax/node.js";
 import type { FunctionDef } from "../nodes.js";
 import { defineRule } from "../rule.js";
@@ -20,7 +20,8 @@ function check({ declarations, references, name }: Binding, { alert, isBroken }:
     if (references.some(({ node: use }) => use.start >= end && use.start < start) || isBroken(second)) continue;
     // A body that does nothing only says that the name will come.
     alert(node, {
-      message: `\`${name}\` is defined again here, and the first one is lost: name one of them otherwise, or take one out`,
+      message:
+        `\`${name}\` is defined again here, and the first one is lost: name one of them otherwise, or take one out`,
       related: [{ at: declarations[index - 1]!.node, message: "It is defined here first" }],
     });
   }
@@ -39,7 +40,9 @@ export const definedAgain = defineRule({
     ],
     quiet: [
       { code: "if fast:\n    def moor():\n        return 1\nelse:\n    def moor():\n        return 2\n" },
-      { code: "class Ferry:\n    @property\n    def berth(self):\n        return 1\n\n    @berth.setter\n    def berth(self, value):\n        pass\n" },
+      {
+        code: "class Ferry:\n    @property\n    def berth(self):\n        return 1\n\n    @berth.setter\n    def berth(self, value):\n        pass\n",
+      },
       { code: "def moor():\n    return 1\n\n\nmoor()\n\n\ndef moor():\n    return 2\n" },
     ],
   },

@@ -46,8 +46,11 @@ const parents: Readonly<Record<string, string>> = {
   IndentationError: "SyntaxError",
 };
 
-const namesOf = (kind: Node | null): string[] =>
-  kind === null ? [] : (kind.type === "Tuple" ? (kind as Tuple).elts : [kind]).flatMap((one) => (one.type === "Name" ? [(one as Name).id] : []));
+const namesOf = (kind: Node | null): string[] => kind === null
+  ? []
+  : (kind.type === "Tuple" ? (kind as Tuple).elts : [kind]).flatMap(
+    (one) => (one.type === "Name" ? [(one as Name).id] : []),
+  );
 
 /** The names of a kind of error and of all it is a kind of. */
 function* kindsOf(name: string): Generator<string> {
@@ -63,7 +66,10 @@ export const handlerHidden = defineRule({
   examples: {
     alerts: [
       { code: "try:\n    sail()\nexcept Exception:\n    wait()\nexcept «ValueError»:\n    moor()\n" },
-      { code: "try:\n    sail()\nexcept (OSError, KeyError):\n    wait()\nexcept «TimeoutError» as late:\n    moor(late)\n" },
+      {
+        code:
+          "try:\n    sail()\nexcept (OSError, KeyError):\n    wait()\nexcept «TimeoutError» as late:\n    moor(late)\n",
+      },
     ],
     quiet: [
       { code: "try:\n    sail()\nexcept ValueError:\n    moor()\nexcept Exception:\n    wait()\n" },
@@ -85,7 +91,8 @@ export const handlerHidden = defineRule({
         if (kind !== null && hiding.length > 0 && hiding.every((one) => one !== undefined)) {
           const [name, at] = hiding[0]!;
           alert(kind, {
-            message: `This is never reached: the \`except\` before takes every \`${name}\`, and this is one; put it before`,
+            message:
+              `This is never reached: the \`except\` before takes every \`${name}\`, and this is one; put it before`,
             related: [{ at, message: "This takes it" }],
           });
         }

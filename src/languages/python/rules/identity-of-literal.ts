@@ -4,7 +4,11 @@ import type { Compare, Constant } from "../nodes.js";
 import { defineRule } from "../rule.js";
 
 /** Where the operator of a comparison with an index stands. */
-export function operatorOf({ left, ops, comparators }: Compare, index: number, text: SourceText): { from: number; to: number } {
+export function operatorOf(
+  { left, ops, comparators }: Compare,
+  index: number,
+  text: SourceText,
+): { from: number; to: number } {
   const { end } = index === 0 ? left : comparators[index - 1]!;
   const between = text.slice(end, comparators[index]!.start);
   const found = new RegExp(ops[index]!.replace(" ", "\\s+").replaceAll(/[<>=!]/g, "\\$&")).exec(between);
@@ -12,8 +16,9 @@ export function operatorOf({ left, ops, comparators }: Compare, index: number, t
   return { from, to: from + (found?.[0].length ?? 1) };
 }
 
-const isValue = (node: Node): boolean =>
-  (node.type === "Constant" && /^(?:number|text|bytes)$/.test((node as Constant).kind)) ||
+const isValue = (node: Node): boolean => (
+  node.type === "Constant" && /^(?:number|text|bytes)$/.test((node as Constant).kind)
+) ||
   node.type === "Concatenation" ||
   node.type === "JoinedStr" ||
   /^(?:Tuple|List|Dict|Set)$/.test(node.type);

@@ -6,15 +6,6 @@ import { coroutineNeverAwaited } from "./coroutine-never-awaited.js";
 import { definedAgain } from "./defined-again.js";
 import { handlerHidden } from "./handler-hidden.js";
 import { identityOfLiteral } from "./identity-of-literal.js";
-import { needlessPass } from "./needless-pass.js";
-import { noSelf } from "./no-self.js";
-import { notAnError } from "./not-an-error.js";
-import { partInPlainText } from "./part-in-plain-text.js";
-import { settledTuple } from "./settled-tuple.js";
-import { sharedDefault } from "./shared-default.js";
-import { sharedMember } from "./shared-member.js";
-import { textWithoutParts } from "./text-without-parts.js";
-import { walksWhatChanges } from "./walks-what-changes.js";
 import { order } from "./imports/order.js";
 import { blankBetween } from "./layout/blank-between.js";
 import { blankRun } from "./layout/blank-run.js";
@@ -25,6 +16,15 @@ import { operatorGap } from "./layout/operator-gap.js";
 import { quoteMark } from "./layout/quote-mark.js";
 import { statementEnd } from "./layout/statement-end.js";
 import { trailingSpace } from "./layout/trailing-space.js";
+import { needlessPass } from "./needless-pass.js";
+import { noSelf } from "./no-self.js";
+import { notAnError } from "./not-an-error.js";
+import { partInPlainText } from "./part-in-plain-text.js";
+import { settledTuple } from "./settled-tuple.js";
+import { sharedDefault } from "./shared-default.js";
+import { sharedMember } from "./shared-member.js";
+import { textWithoutParts } from "./text-without-parts.js";
+import { walksWhatChanges } from "./walks-what-changes.js";
 
 export const rules: readonly Rule[] = [
   noSelf,

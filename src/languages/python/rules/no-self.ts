@@ -28,14 +28,19 @@ export const noSelf = defineRule({
     if (node.type !== "FunctionDef" || more !== undefined || binding.references.length > 0) return;
     const { args, body } = node as FunctionDef;
     const owner = classOf(node);
-    if (owner === undefined || args.args.length > 0 || decoratorsOf(node as FunctionDef).length > 0 || isBroken(node)) return;
+    if (owner === undefined || args.args.length > 0 || decoratorsOf(node as FunctionDef).length > 0 || isBroken(node)) {
+      return;
+    }
     // A class of several such is a place for functions.
     const isBare = (one: Node): boolean => one.type === "FunctionDef" && (one as FunctionDef).args.args.length === 0;
     if ((owner as ClassDef).body.body.filter(isBare).length > 1) return;
     // Interfaces of others have their own ways.
-    if ((owner as ClassDef).bases.some((base) => /interface|protocol|enum/i.test(text.slice(base.start, base.end)))) return;
+    if ((owner as ClassDef).bases.some((base) => /interface|protocol|enum/i.test(text.slice(base.start, base.end)))) {
+      return;
+    }
     alert(name, {
-      message: `\`${binding.name}\` has no parameter for its object, so that every call of it as a method fails: add \`self\``,
+      message:
+        `\`${binding.name}\` has no parameter for its object, so that every call of it as a method fails: add \`self\``,
       remedies() {
         const at = name.end + text.slice(name.end, body.start).indexOf("(") + 1;
         return [{ title: "Add `self`", certainty: "proposed", edits: [{ from: at, to: at, insert: "self" }] }];

@@ -20,7 +20,10 @@ export const notAnError = defineRule({
       },
       { code: "def moor():\n    raise «\"no berth\"»\n", after: "def moor():\n    raise Exception(\"no berth\")\n" },
     ],
-    quiet: [{ code: "def moor():\n    raise NotImplementedError(\"no berth\")\n" }, { code: "def moor(problem):\n    raise problem\n" }],
+    quiet: [
+      { code: "def moor():\n    raise NotImplementedError(\"no berth\")\n" },
+      { code: "def moor(problem):\n    raise problem\n" },
+    ],
   },
   visit: {
     Raise({ exc }, { alert, text, facts, isBroken }) {
@@ -49,4 +52,6 @@ export const notAnError = defineRule({
   },
 });
 
-const isText = (node: Node): boolean => node.type === "JoinedStr" || node.type === "Concatenation" || (node.type === "Constant" && (node as Constant).kind === "text");
+const isText = (node: Node): boolean => node.type === "JoinedStr" ||
+  node.type === "Concatenation" ||
+  (node.type === "Constant" && (node as Constant).kind === "text");

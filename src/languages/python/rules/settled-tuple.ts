@@ -1,5 +1,5 @@
-import type { Node } from "../../../syntax/node.js";
 import type { FileView } from "../../../rules/rule.js";
+import type { Node } from "../../../syntax/node.js";
 import type { Tuple } from "../nodes.js";
 import { defineRule } from "../rule.js";
 
@@ -7,7 +7,9 @@ const isFull = (node: Node): node is Tuple => node.type === "Tuple" && (node as 
 
 function check(test: Node, { alert, isBroken }: FileView<undefined>): void {
   if (!isFull(test) || isBroken(test)) return;
-  alert(test, { message: "A tuple that holds something always counts as true: join the conditions with `and` or `or`" });
+  alert(test, {
+    message: "A tuple that holds something always counts as true: join the conditions with `and` or `or`",
+  });
 }
 
 export const settledTuple = defineRule({
@@ -25,7 +27,10 @@ export const settledTuple = defineRule({
       { code: "if «(tide, wind)»:\n    sail()\n" },
       { code: "while «(tide > 3, wind)»:\n    sail()\n" },
     ],
-    quiet: [{ code: "assert tide > 3, \"too low\"\nif (tide and wind):\n    sail()\n" }, { code: "while ():\n    sail()\n" }],
+    quiet: [
+      { code: "assert tide > 3, \"too low\"\nif (tide and wind):\n    sail()\n" },
+      { code: "while ():\n    sail()\n" },
+    ],
   },
   visit: {
     If: ({ test }, file) => check(test, file),

@@ -1,7 +1,7 @@
+import { lineBreakOf, lineHead } from "../../../rules/lines.js";
+import type { RemedyOffer } from "../../../rules/rule.js";
 import type { Node } from "../../../syntax/node.js";
 import type { SourceText } from "../../../text/text.js";
-import type { RemedyOffer } from "../../../rules/rule.js";
-import { lineBreakOf, lineHead } from "../../../rules/lines.js";
 import type { Argument, Call, Constant, FunctionDef, Name } from "../nodes.js";
 import { defineRule } from "../rule.js";
 
@@ -10,7 +10,9 @@ const makers = new Set(["list", "dict", "set", "bytearray", "defaultdict", "Orde
 /** Whether an expression makes a new thing that can change. */
 function isChangeable(node: Node): boolean {
   // One that holds something already is most often made so on purpose.
-  if (/^(?:List|Dict)$/.test(node.type)) return (node as { elts?: Node[] }).elts?.length === 0 || (node as { items?: Node[] }).items?.length === 0;
+  if (/^(?:List|Dict)$/.test(node.type)) {
+    return (node as { elts?: Node[] }).elts?.length === 0 || (node as { items?: Node[] }).items?.length === 0;
+  }
   if (node.type !== "Call") return false;
   const { func, args } = node as Call;
   return func.type === "Name" && args.length === 0 && makers.has((func as Name).id);
@@ -19,7 +21,8 @@ function isChangeable(node: Node): boolean {
 /** The first statement behind the function's documentation. */
 function firstStatement({ body }: FunctionDef): Node | undefined {
   const [first, second] = body.body;
-  const isText = first?.type === "Expr" && ((first as Node & { value: Node }).value as Partial<Constant>).kind === "text";
+  const isText = first?.type === "Expr" &&
+    ((first as Node & { value: Node }).value as Partial<Constant>).kind === "text";
   return isText ? second : first;
 }
 
@@ -37,7 +40,11 @@ function remedies(owner: FunctionDef, argument: Argument, text: SourceText): Rem
     certainty: "proposed",
     edits: [
       { from: value.start, to: value.end, insert: "None" },
-      { from: first.start, to: first.start, insert: `if ${id} is None:${line}${head}    ${id} = ${written}${line}${head}` },
+      {
+        from: first.start,
+        to: first.start,
+        insert: `if ${id} is None:${line}${head}    ${id} = ${written}${line}${head}`,
+      },
     ],
   }];
 }
@@ -55,7 +62,8 @@ export const sharedDefault = defineRule({
         after: "def moor(ferry, berths=None):\n    if berths is None:\n        berths = []\n    berths.append(ferry)\n    return berths\n",
       },
       {
-        code: "def count(tides, *, seen=«dict()»):\n    \"\"\"Counts tides.\"\"\"\n    seen[tides] = 1\n    return seen\n",
+        code:
+          "def count(tides, *, seen=«dict()»):\n    \"\"\"Counts tides.\"\"\"\n    seen[tides] = 1\n    return seen\n",
         after: "def count(tides, *, seen=None):\n    \"\"\"Counts tides.\"\"\"\n    if seen is None:\n        seen = dict()\n    seen[tides] = 1\n    return seen\n",
       },
     ],
@@ -85,7 +93,8 @@ export const sharedDefault = defineRule({
   },
 });
 
-const changers = /^(?:append|extend|insert|add|update|setdefault|pop|popitem|remove|discard|clear|sort|reverse|appendleft)$/;
+const changers =
+  /^(?:append|extend|insert|add|update|setdefault|pop|popitem|remove|discard|clear|sort|reverse|appendleft)$/;
 
 /** Whether the thing that a name stands for is changed, or handed out, where the name is used. */
 function changesHere(node: Node): boolean {
@@ -97,14 +106,16 @@ function changesHere(node: Node): boolean {
       const holder = up.parent!.type;
       const { targets, target } = up.parent as Node & { targets?: Node[]; target?: Node };
       return (up as Node & { value: Node }).value === node &&
-        (holder === "AugAssign" || holder === "Assign" || holder === "Delete") && (target === up || targets?.includes(up) === true);
+        (holder === "AugAssign" || holder === "Assign" || holder === "Delete") &&
+        (target === up || targets?.includes(up) === true);
     }
     case "AugAssign":
       return (up as Node & { target: Node }).target === node;
     case "Return":
       return true;
     case "Assign":
-      return (up as Node & { targets: Node[]; value: Node }).value === node && (up as Node & { targets: Node[] }).targets[0]!.type === "Attribute";
+      return (up as Node & { targets: Node[]; value: Node }).value === node &&
+        (up as Node & { targets: Node[] }).targets[0]!.type === "Attribute";
     default:
       return false;
   }

@@ -24,7 +24,12 @@ function usesOf(owner: ClassDef, member: string): Uses {
     const up = node.parent!;
     if (up.type === "Assign" && (up as Assign).targets.includes(node)) isGiven = true;
     else if (up.type === "AnnAssign") isGiven = true;
-    else if (up.type === "Attribute" && changers.test((up as Attribute).attr) && up.parent!.type === "Call" && (up.parent as Call).func === up) changed ??= up.parent!;
+    else if (
+      up.type === "Attribute" &&
+      changers.test((up as Attribute).attr) &&
+      up.parent!.type === "Call" &&
+      (up.parent as Call).func === up
+    ) changed ??= up.parent!;
   });
   return { changed, isGiven };
 }
@@ -40,8 +45,12 @@ export const sharedMember = defineRule({
       { code: "class Berth:\n    «ferries» = []\n\n    def moor(self, ferry):\n        self.ferries.append(ferry)\n" },
     ],
     quiet: [
-      { code: "class Berth:\n    ferries = []\n\n    def __init__(self):\n        self.ferries = []\n\n    def moor(self, ferry):\n        self.ferries.append(ferry)\n" },
-      { code: "class Berth:\n    kinds = [\"car\", \"foot\"]\n\n    def moor(self, ferry):\n        return ferry in self.kinds\n" },
+      {
+        code: "class Berth:\n    ferries = []\n\n    def __init__(self):\n        self.ferries = []\n\n    def moor(self, ferry):\n        self.ferries.append(ferry)\n",
+      },
+      {
+        code: "class Berth:\n    kinds = [\"car\", \"foot\"]\n\n    def moor(self, ferry):\n        return ferry in self.kinds\n",
+      },
     ],
   },
   visit: {
@@ -51,7 +60,13 @@ export const sharedMember = defineRule({
         if (statement.type !== "Assign") continue;
         const { targets, value } = statement as Assign;
         const [name] = targets;
-        if (targets.length > 1 || name!.type !== "Name" || !/^[a-z]/.test((name as Name).id) || !/^(?:List|Dict|Set)$/.test(value.type) || value.length > 2) continue;
+        if (
+          targets.length > 1 ||
+          name!.type !== "Name" ||
+          !/^[a-z]/.test((name as Name).id) ||
+          !/^(?:List|Dict|Set)$/.test(value.type) ||
+          value.length > 2
+        ) continue;
         const { changed, isGiven } = usesOf(owner, (name as Name).id);
         if (changed === undefined || isGiven || isBroken(owner)) continue;
         alert(name!, {

@@ -14,9 +14,16 @@ function changeIn({ iter, body }: For): Node | undefined {
     if (node.type === "Call") {
       const { func } = node as Call;
       const { value, attr } = func as Attribute;
-      if (func.type === "Attribute" && value.type === "Name" && (value as Name).id === id && changers.test(attr) && !leavesBehind(node)) found = node;
+      if (
+        func.type === "Attribute" &&
+        value.type === "Name" &&
+        (value as Name).id === id &&
+        changers.test(attr) &&
+        !leavesBehind(node)
+      ) found = node;
     } else if (node.type === "Delete") {
-      const isOwn = (one: Node): boolean => one.type === "Subscript" && ((one as Subscript).value as Partial<Name>).id === id;
+      const isOwn = (one: Node): boolean =>
+        one.type === "Subscript" && ((one as Subscript).value as Partial<Name>).id === id;
       if ((node as Delete).targets.some(isOwn) && !leavesBehind(node)) found = node;
     }
     return found === undefined;
@@ -29,7 +36,9 @@ function leavesBehind(node: Node): boolean {
   let statement = node;
   while (statement.parent !== null && statement.parent.type !== "Block") statement = statement.parent;
   const { body } = statement.parent as Node & { body: Node[] };
-  return body.slice(body.indexOf(statement) + 1).some(({ type }) => type === "Break" || type === "Return" || type === "Raise");
+  return body
+    .slice(body.indexOf(statement) + 1)
+    .some(({ type }) => type === "Break" || type === "Return" || type === "Raise");
 }
 
 export const walksWhatChanges = defineRule({

@@ -39,7 +39,8 @@ function linesOf(node: Statement, lead: string, behind: string, text: SourceText
     return node.names.map(({ start, end, name }, index) => ({
       group: groupOf(name),
       key: `9${name.toLowerCase()}\n0${name}`,
-      code: `${index === 0 ? lead : ""}import ${text.slice(start, end)}${index === node.names.length - 1 ? behind : ""}`,
+      code:
+        `${index === 0 ? lead : ""}import ${text.slice(start, end)}${index === node.names.length - 1 ? behind : ""}`,
     }));
   }
   const names = node.names.map(({ start, end, name }) => ({ name, code: text.slice(start, end) }));
@@ -50,7 +51,11 @@ function linesOf(node: Statement, lead: string, behind: string, text: SourceText
   const code = isPlain ? head + sorted.map((one) => one.code).join(", ") + tail : written;
   // Those further away stand first.
   const dots = /^\.*/.exec(module)![0].length;
-  return [{ group: groupOf(module), key: `${9 - Math.min(dots, 9)}${module.toLowerCase()}\n1${code}`, code: lead + code + behind }];
+  return [{
+    group: groupOf(module),
+    key: `${9 - Math.min(dots, 9)}${module.toLowerCase()}\n1${code}`,
+    code: lead + code + behind,
+  }];
 }
 
 /** The first imports of a file that stand one behind another. */
@@ -66,7 +71,10 @@ function stretch({ body }: Module): Statement[] {
 }
 
 /** The imports in order, from the beginning of the first to the end of the line of the last; nothing where something stands between that does not move along. */
-function inOrder(all: readonly Statement[], text: SourceText): { readonly to: number; readonly code: string } | undefined {
+function inOrder(
+  all: readonly Statement[],
+  text: SourceText,
+): { readonly to: number; readonly code: string } | undefined {
   const lineBreak = lineBreakOf(text);
   const lines: Line[] = [];
   let to = all.at(-1)!.end;
@@ -74,15 +82,29 @@ function inOrder(all: readonly Statement[], text: SourceText): { readonly to: nu
     const before = all[index - 1];
     const gap = before === undefined ? "" : text.slice(before.end, node.start);
     // Two on one line, or comments that stand by themselves, are left as they are.
-    if (before !== undefined && (!/[\n\r]/.test(gap) || /[;\\]/.test(gap) || /#[^\n\r]*(?:\r\n|\n|\r)[ \t]*(?:\r\n|\n|\r)/.test(gap.replace(/^[^\n\r]*/, "")))) return undefined;
-    const lead = before === undefined ? "" : [...gap.replace(/^[^\n\r]*/, "").matchAll(/#[^\n\r]*/g)].map(([comment]) => comment + lineBreak).join("");
+    if (
+      before !== undefined &&
+      (
+        !/[\n\r]/.test(gap) ||
+        /[;\\]/.test(gap) ||
+        /#[^\n\r]*(?:\r\n|\n|\r)[ \t]*(?:\r\n|\n|\r)/.test(gap.replace(/^[^\n\r]*/, ""))
+      )
+    ) return undefined;
+    const lead = before === undefined
+      ? ""
+      : [...gap.replace(/^[^\n\r]*/, "").matchAll(/#[^\n\r]*/g)].map(([comment]) => comment + lineBreak).join("");
     const behind = /^[ \t]*#[^\n\r]*/.exec(text.slice(node.end, node.end + 300))?.[0].trimEnd() ?? "";
-    if (node === all.at(-1)) to = node.end + (/^[ \t]*#[^\n\r]*/.exec(text.slice(node.end, node.end + 300))?.[0].trimEnd().length ?? 0);
+    if (node === all.at(-1)) {
+      to = node.end + (/^[ \t]*#[^\n\r]*/.exec(text.slice(node.end, node.end + 300))?.[0].trimEnd().length ?? 0);
+    }
     lines.push(...linesOf(node, lead, behind, text));
   }
   const sorted = lines
     .map((line, index) => ({ ...line, index }))
-    .sort((one, other) => one.group - other.group || (one.key < other.key ? -1 : one.key > other.key ? 1 : one.index - other.index));
+    .sort(
+      (one, other) =>
+        one.group - other.group || (one.key < other.key ? -1 : one.key > other.key ? 1 : one.index - other.index),
+    );
   const code = sorted
     .map((line, index) => (index > 0 && sorted[index - 1]!.group !== line.group ? lineBreak : "") + line.code)
     .join(lineBreak);
@@ -107,7 +129,9 @@ export const order = defineRule({
       },
     ],
     quiet: [
-      { code: "from __future__ import annotations\n\nimport os\nimport sys\nfrom typing import Any, List\n\nimport ferries\n\nfrom .fares import price\n" },
+      {
+        code: "from __future__ import annotations\n\nimport os\nimport sys\nfrom typing import Any, List\n\nimport ferries\n\nfrom .fares import price\n",
+      },
       { code: "import os\nos.chdir(\"..\")\nimport ferries\nimport berths\n" },
       { code: "import os; import json\n" },
     ],

@@ -20,7 +20,11 @@ function check(siblings: Siblings, { text, alert, isBroken }: FileView): void {
       labels: ["unnecessary"],
       remedies: () => {
         const at = base.start + (first - start);
-        return [{ title: "Remove the blank lines", certainty: "certain", edits: [{ from: at, to: at + (last - first), insert: "" }] }];
+        return [{
+          title: "Remove the blank lines",
+          certainty: "certain",
+          edits: [{ from: at, to: at + (last - first), insert: "" }],
+        }];
       },
     });
   }

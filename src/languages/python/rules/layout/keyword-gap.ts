@@ -13,7 +13,10 @@ export const keywordGap = defineRule({
       { code: "late = not«  »tide and«  »wind\n", after: "late = not tide and wind\n" },
       { code: "from«  »tides import low\n", after: "from tides import low\n" },
     ],
-    quiet: [{ code: "late = tide if wind else not 3\nfor berth in berths:\n    del berth\n" }, { code: "late = [1 for _ in tides if not late]\n" }],
+    quiet: [
+      { code: "late = tide if wind else not 3\nfor berth in berths:\n    del berth\n" },
+      { code: "late = [1 for _ in tides if not late]\n" },
+    ],
   },
   siblings: gapsOf("keyword"),
 });

@@ -12,7 +12,10 @@ export const operatorGap = defineRule({
       { code: "tide«=»«3»\n", after: "tide = 3\n" },
       { code: "low = tide «  »- 1\n".replace("«  »", "").replace("tide -", "tide«  »-"), after: "low = tide - 1\n" },
       { code: "low = tide -«1»\n", after: "low = tide - 1\n" },
-      { code: "def moor(berth« »=« »1, pier: int«=»«2»):\n    pass\n", after: "def moor(berth=1, pier: int = 2):\n    pass\n" },
+      {
+        code: "def moor(berth« »=« »1, pier: int«=»«2»):\n    pass\n",
+        after: "def moor(berth=1, pier: int = 2):\n    pass\n",
+      },
       { code: "low = -« »tide\n", after: "low = -tide\n" },
     ],
     quiet: [

@@ -1,6 +1,6 @@
+import { z } from "zod";
 import type { FileView } from "../../../../rules/rule.js";
 import type { Node } from "../../../../syntax/node.js";
-import { z } from "zod";
 import { isInText } from "../../layout/pieces.js";
 import { defineRule } from "../../rule.js";
 
@@ -19,7 +19,11 @@ export const quoteMark = defineRule({
     alerts: [
       { code: "pier = «'north'»\n", after: "pier = \"north\"\n" },
       { code: "pier = «r'\\d'» + «f'{tide}'»\n", after: "pier = r\"\\d\" + f\"{tide}\"\n" },
-      { code: "pier = \"north\"\nquay = «'west'»\n", options: { mark: "double" }, after: "pier = \"north\"\nquay = \"west\"\n" },
+      {
+        code: "pier = \"north\"\nquay = «'west'»\n",
+        options: { mark: "double" },
+        after: "pier = \"north\"\nquay = \"west\"\n",
+      },
     ],
     quiet: [
       { code: "pier = \"north\"\nsaid = 'the \"Tern\"'\nshort = '''north'''\n" },
@@ -40,7 +44,12 @@ function check(node: Node, { text, alert, isBroken, options }: FileView<z.output
   const code = text.slice(node.start, node.end);
   const prefix = /^[a-zA-Z]*/.exec(code)![0];
   const inner = code.slice(prefix.length + 1, -1);
-  if (code[prefix.length] !== wrong || code.endsWith(wrong!.repeat(2)) || inner.includes(right!) || inner.includes("\\") && !/r/i.test(prefix)) return;
+  if (
+    code[prefix.length] !== wrong ||
+    code.endsWith(wrong!.repeat(2)) ||
+    inner.includes(right!) ||
+    inner.includes("\\") && !/r/i.test(prefix)
+  ) return;
   if (inner.includes(wrong!) || node.parent?.type === "JoinedStr" || isInText(node.parent!) || isBroken(node)) return;
   alert(node, {
     message: `This text stands in ${wrong === "'" ? "single" : "double"} marks: ${wrong === "'" ? "double" : "single"} ones are wanted`,

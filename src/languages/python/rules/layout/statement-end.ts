@@ -17,10 +17,14 @@ function check(siblings: Siblings, { text, alert, isBroken }: FileView): void {
     const isBetween = next?.child !== undefined && !/[\n\r]/.test(next.space);
     const from = piece.from - start;
     alert(piece, {
-      message: isBetween ? "Two statements stand on one line: each has a line of its own" : "No `;` is wanted at the end of a line",
+      message: isBetween
+        ? "Two statements stand on one line: each has a line of its own"
+        : "No `;` is wanted at the end of a line",
       remedies: () => {
         const at = base.start + from;
-        if (!isBetween) return [{ title: "Take `;` out", certainty: "certain", edits: [{ from: at, to: at + 1, insert: "" }] }];
+        if (!isBetween) {
+          return [{ title: "Take `;` out", certainty: "certain", edits: [{ from: at, to: at + 1, insert: "" }] }];
+        }
         const first = text.slice(at + 1, at + 200);
         const to = at + 1 + /^[ \t]*/.exec(first)![0].length;
         return [{

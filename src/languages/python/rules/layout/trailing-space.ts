@@ -17,7 +17,11 @@ function check(siblings: Siblings, { text, alert, isBroken }: FileView): void {
       labels: ["unnecessary"],
       remedies: () => {
         const place = base.start + (from - start);
-        return [{ title: "Remove the blank space", certainty: "certain", edits: [{ from: place, to: place + width, insert: "" }] }];
+        return [{
+          title: "Remove the blank space",
+          certainty: "certain",
+          edits: [{ from: place, to: place + width, insert: "" }],
+        }];
       },
     });
   };

@@ -1,0 +1,58 @@
+/** How long functions and modules are looked at in segments: statement by statement, where control passes through one after the other. */
+import { FlowBuilder, type Cutter } from "../../../model/flow-builder.js";
+import type { Segment, Segmentation, SegmentedFlow } from "../../../model/segments.js";
+import type { Node } from "../../../syntax/node.js";
+import type { Block } from "../nodes.js";
+import { block, code, statement } from "./index.js";
+import { isFlowRoot, isTracked } from "./roots.js";
+
+/** Code longer than this is looked at in segments, */
+const long = 4000;
+/** and what is not longer than this is one. */
+const short = 800;
+
+/** Whether the code of `root` is looked at in segments, if it is longer than `least`. */
+export const isSegmented = (root: Node, least: number = long): boolean => root.length > least && root.type !== "Lambda";
+
+/** How code is cut into segments; what is not longer than `least` is always one. */
+export const segmentation = (least: number = short): Segmentation => ({
+  isDivided: ({ type, length }) => length > least && (type === "Block" || type === "ClassDef"),
+  isList: ({ type }) => type === "Module" || type === "Block",
+  isFlowRoot,
+  isTracked,
+  lower(flow) {
+    const b = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));
+    b.cutter = new Cuts(flow);
+    for (const node of flow.waiting) {
+      if (node === flow.root) b.cutter.take(b, node, (inner) => code(inner, node));
+      else if (node.type === "Block") block(b, node as Block);
+      else statement(b, node);
+    }
+  },
+});
+
+class Cuts implements Cutter {
+  /** The segments of what the innermost divided node does itself. */
+  private own: Segment[] = [];
+
+  constructor(private readonly flow: SegmentedFlow) {}
+
+  take<One extends Node>(b: FlowBuilder, node: One, lower: (b: FlowBuilder, node: One) => void): void {
+    const { flow } = this;
+    if (!b.isInert) this.own.push(flow.add(b.cut(), node, "before"));
+    if (flow.has(node)) return;
+    if (!flow.isDivided(node)) {
+      const inner = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));
+      lower(inner, node);
+      flow.keep(node, inner.isInert ? null : flow.add(inner.finish(), node, "at"));
+      return;
+    }
+    const outer = this.own;
+    this.own = [];
+    b.taken = node;
+    lower(b, node);
+    if (!b.isInert) this.own.push(flow.add(b.cut(), node, "behind"));
+    flow.keep(node, this.own);
+    this.own = outer;
+  }
+}
