@@ -8,6 +8,7 @@ import { root } from "./prepare.mjs";
 const entries = [
   "index",
   "languages/javascript/index",
+  "languages/python/index",
   "server/node",
   "server/worker",
   "testing/index",
