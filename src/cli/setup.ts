@@ -176,10 +176,10 @@ function addToManifest(file: string, { asksForPackage }: SetupFacts): void {
   writeText(file, text);
 }
 
-function found({ name, languages, runtime, edition, editionFrom }: SetupFacts): string {
+function found({ name, languages, runtime, edition, editionFrom, python }: SetupFacts): string {
   const files = [...languages].map(([language, count]) => `${counted(count, "file")} of ${language}`).join(" and ") ||
     "no files to analyse yet";
-  return `In ${name}: ${files}; it seems to run in ${runtime.join(" and ")}, and to be written in edition ${edition} (${editionFrom}).`;
+  return `In ${name}: ${files}; it seems to run in ${runtime.join(" and ")}, and to be written in edition ${edition} (${editionFrom})${python === undefined ? "" : `, its Python in ${python.edition} (${python.from})`}.`;
 }
 
 async function answersOf(facts: SetupFacts, options: SetupOptions, asker: Asker): Promise<SetupAnswers> {
@@ -213,17 +213,17 @@ async function answersOf(facts: SetupFacts, options: SetupOptions, asker: Asker)
           facts.skip,
         )
     );
-  return { kits, edition, runtime, known: options.known ?? [], skip };
+  return { kits, edition, runtime, python: facts.python?.edition, known: options.known ?? [], skip };
 }
 
 /** What a review would tell with the answers. */
 async function alertsWith(
   folder: string,
-  { kits, edition, runtime, known, skip }: SetupAnswers,
+  { kits, edition, runtime, python, known, skip }: SetupAnswers,
 ): Promise<{ count: number; mendable: number; files: Parameters<typeof Baseline.write>[0] }> {
   const builtIn = kits.filter((kit) => !/[./@]/.test(kit));
   const javascript = { edition, runtime, known };
-  const settings = { kits: builtIn, languages: { javascript }, skip } as unknown as Settings;
+  const settings = { kits: builtIn, languages: { javascript, ...(python !== undefined && { python: { edition: python } }) }, skip } as unknown as Settings;
   resolveSettings(settings, { rules });
   const { review } = await reviewProject({ ...visitFrom([folder]), instead: settings });
   const files = review.files;

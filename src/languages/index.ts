@@ -11,6 +11,7 @@ import type { PythonSettings } from "./python/settings.js";
 import type { RulePart } from "./settings.js";
 
 export { editions, runtimes } from "./javascript/settings.js";
+export { pythonEditions } from "./python/settings.js";
 
 export const languages: readonly Language[] = [javascript(), python()];
 

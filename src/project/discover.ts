@@ -29,7 +29,18 @@ interface IgnoreLayer {
 }
 
 const ignoreFile = ".gitignore";
-const never = new Set(["node_modules", ".git"]);
+/** Folders of what others wrote, or of what tools keep. */
+const never = new Set(["node_modules", "site-packages", "__pycache__", ".git"]);
+
+/** Whether a folder holds a Python of its own with its packages, by the file that says so. */
+const isEnvironment = (folder: string): boolean => existsSync(path.join(folder, "pyvenv.cfg"));
+
+const isOfOthers = (folder: string): boolean => never.has(path.basename(folder)) || isEnvironment(folder);
+
+/** Why a file is left alone, given the folder or ignore file that says so. */
+export function whyIgnored(by: string, shown: (target: string) => string): string {
+  return path.basename(by) === ignoreFile ? `${shown(by)} ignores it` : `it lies in ${path.basename(by)}`;
+}
 
 function layerOf(folder: string): IgnoreLayer[] {
   const file = path.join(folder, ignoreFile);
@@ -91,7 +102,7 @@ export function discover(
     for (const entry of entries) {
       const target = path.join(folder, entry.name);
       if (entry.isDirectory()) {
-        if (never.has(entry.name) || isIgnored(target, true, layers)) ignored += 1;
+        if (isOfOthers(target) || isIgnored(target, true, layers)) ignored += 1;
         else visit(target, start, [...layers, ...layerOf(target)]);
       } else if (entry.isFile()) {
         const ending = path.extname(entry.name);
@@ -149,7 +160,7 @@ function parted(glob: string): { folder: string; fits: (file: string) => boolean
 export function ignoredBy(file: string, mayRead: MayRead = () => true): string | undefined {
   const folders: string[] = [];
   for (let folder = path.dirname(file); ; folder = path.dirname(folder)) {
-    if (never.has(path.basename(folder))) return folder;
+    if (never.has(path.basename(folder)) || (mayRead(folder) && isEnvironment(folder))) return folder;
     folders.unshift(folder);
     if (path.dirname(folder) === folder) break;
   }

@@ -1,11 +1,12 @@
 /** Which settings reach a file, gathered for people. */
 import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { languageOf } from "../languages/index.js";
+import { languageOf, ruleOf } from "../languages/index.js";
+import type { Language } from "../languages/language.js";
 import type { FileTrace } from "../report/trace.js";
 import { saysGenerated, topOfFile } from "../text/generated.js";
 import { Text } from "../text/text.js";
-import { ignoredBy, type MayRead } from "./discover.js";
+import { ignoredBy, type MayRead, whyIgnored } from "./discover.js";
 import type { ProjectSettings } from "./project-settings.js";
 import { hushLines } from "./rule-trace.js";
 
@@ -21,8 +22,12 @@ function leftOutBy(
   if (skipped !== undefined) return `\`${skipped.glob}\` is among what ${shown(skipped.file)} skips`;
   const ignored = ignoredBy(file, mayRead);
   if (ignored === undefined) return undefined;
-  return ignored.endsWith("node_modules") ? "it lies in node_modules" : `${shown(ignored)} ignores it`;
+  return whyIgnored(ignored, shown);
 }
+
+/** Whether a rule has to do with files of a language. */
+const looksAt = (id: string, language: Language | undefined): boolean =>
+  language === undefined || ruleOf(id)?.languages?.includes(language.id) !== false;
 
 /** `folder` is the one from which paths are shown. */
 export function traceOf(
@@ -44,7 +49,7 @@ export function traceOf(
     resolved: {
       ...resolved,
       outcomes: new Map(
-        [...resolved.outcomes].map(([id, outcome]) => [
+        [...resolved.outcomes].filter(([id]) => looksAt(id, language)).map(([id, outcome]) => [
           id,
           { ...outcome, from: renamed(outcome.from), tunedBy: outcome.tunedBy.map(renamed) },
         ]),

@@ -6,13 +6,15 @@ export interface SetupAnswers {
   readonly kits: readonly string[];
   readonly edition: number;
   readonly runtime: readonly string[];
+  /** The edition of Python, in a project that has files of it. */
+  readonly python?: string | undefined;
   readonly known: readonly string[];
   readonly skip: readonly string[];
   readonly baseline?: string;
 }
 
 /** The text of a settings file with its answers, each with a comment. */
-export function settingsText({ kits, edition, runtime, known, skip, baseline }: SetupAnswers): string {
+export function settingsText({ kits, edition, runtime, python, known, skip, baseline }: SetupAnswers): string {
   const list = (values: readonly string[]): string => `[${values.map((value) => JSON.stringify(value)).join(", ")}]`;
   const lines = [
     "{",
@@ -28,6 +30,7 @@ export function settingsText({ kits, edition, runtime, known, skip, baseline }: 
     `      "runtime": ${list(runtime)},`,
     ...(known.length > 0 ? ["      // Names that are defined elsewhere.", `      "known": ${list(known)},`] : []),
     "    },",
+    ...(python === undefined ? [] : [`    "python": { "edition": ${JSON.stringify(python)} },`]),
     "  },",
     ...(skip.length > 0 ? ["  // What is made by tools or comes from elsewhere.", `  "skip": ${list(skip)},`] : []),
     ...(

@@ -2,7 +2,7 @@
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { parse } from "jsonc-parser";
-import { editions, languageOf, type runtimes } from "../languages/index.js";
+import { editions, languageOf, pythonEditions, type runtimes } from "../languages/index.js";
 import { ignoredBy } from "./discover.js";
 
 export interface SetupFacts {
@@ -13,6 +13,8 @@ export interface SetupFacts {
   readonly edition: (typeof editions)[number];
   /** Why that edition, in a few words. */
   readonly editionFrom: string;
+  /** The edition of Python, where there are files of it, and what tells it. */
+  readonly python: { readonly edition: PythonEdition; readonly from: string } | undefined;
   /** Folders that are made by tools or come from elsewhere, and no ignore file names. */
   readonly skip: readonly string[];
   /** The command that runs a script of the project, by its lock file. */
@@ -34,6 +36,19 @@ interface Manifest {
   readonly scripts?: Readonly<Record<string, string>>;
   readonly dependencies?: Readonly<Record<string, string>>;
   readonly devDependencies?: Readonly<Record<string, string>>;
+}
+
+export type PythonEdition = (typeof pythonEditions)[number];
+
+/** The edition of Python that a project is for: the one that is set for its folder, or the earliest that its manifest allows. */
+function pythonEditionOf(folder: string): { edition: PythonEdition; from: string } {
+  const read = (name: string): string => (existsSync(path.join(folder, name)) ? readFileSync(path.join(folder, name), "utf8") : "");
+  const known = (version: string | undefined): PythonEdition | undefined => pythonEditions.find((one) => one === version);
+  const required = known(/requires-python\s*=\s*["'][^"'\d]*(3\.\d+)/.exec(read("pyproject.toml"))?.[1]);
+  if (required !== undefined) return { edition: required, from: "the earliest in pyproject.toml" };
+  const set = known(/3\.\d+/.exec(read(".python-version"))?.[0]);
+  if (set !== undefined) return { edition: set, from: ".python-version" };
+  return { edition: pythonEditions.at(-1)!, from: "the newest" };
 }
 
 const made = ["dist", "build", "out", "vendor", "third-party", "coverage", "generated", "public/vendor"];
@@ -92,6 +107,7 @@ export function setupFacts(folder: string): SetupFacts {
     runtime: browser && !node ? ["browser"] : node && !browser ? ["node"] : ["browser", "node"],
     edition,
     editionFrom,
+    python: languages.has("Python") ? pythonEditionOf(folder) : undefined,
     skip: made
       .filter((name) => existsSync(path.join(folder, name)) && ignoredBy(path.join(folder, name, "file")) === undefined)
       .map((name) => `${name}/**`),

@@ -160,7 +160,7 @@ export interface AlertingExample {
   readonly languageId?: string;
   readonly options?: unknown;
   /** The edition of the language in the settings, if not the newest. */
-  readonly edition?: number;
+  readonly edition?: number | string;
   /** The length up to which it is looked at in full, if not the usual one. */
   readonly largest?: number;
   /** Rules that are on beside this one. */

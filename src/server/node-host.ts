@@ -4,7 +4,7 @@ import path from "node:path";
 import { extensions, languages } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
 import { Baseline } from "../project/baseline.js";
-import { discover, ignoredBy } from "../project/discover.js";
+import { discover, ignoredBy, whyIgnored } from "../project/discover.js";
 import { traceOf } from "../project/file-trace.js";
 import { FileWatch } from "../project/file-watch.js";
 import {
@@ -127,7 +127,7 @@ export function nodeHost(exit: (code: number) => void, more: readonly Language[]
       const off = skipped !== undefined
         ? `${path.basename(skipped.file)} skips \`${skipped.glob}\``
         : ignored !== undefined
-          ? (ignored.endsWith("node_modules") ? "it lies in node_modules" : `${path.basename(ignored)} ignores it`)
+          ? whyIgnored(ignored, path.basename)
           : undefined;
       const { known, fault } = baselineOf(source, reach);
       const language = all.find((one) => one.extensions.includes(path.extname(file)));

@@ -185,3 +185,19 @@ describe("without one", () => {
     expect(existsSync(path.join(folder, "alert-quill.jsonc"))).toBe(false);
   });
 });
+
+test("a project with Python is told its edition, and an environment with its packages is left alone", () => {
+  const folder = scratch();
+  write(folder, {
+    "pyproject.toml": "[project]\nrequires-python = \">=3.10\"\n",
+    "tides.py": "import sys\n",
+    ".venv/pyvenv.cfg": "home = /usr\n",
+    ".venv/lib/quay.py": "import os\n",
+  });
+  const { out, code } = quill(folder, "setup", "--yes");
+  expect(out).toContain("its Python in 3.10 (the earliest in pyproject.toml)");
+  expect(out).toContain("There is 1 alert now");
+  expect(code).toBe(0);
+  expect(settingsOf(folder)).toContain('"python": { "edition": "3.10" },');
+  expect(quill(folder, "trace", ".venv/lib/quay.py").out).toContain("it lies in .venv");
+});

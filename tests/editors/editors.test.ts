@@ -29,6 +29,7 @@ async function drive(
     "alert-quill.jsonc": "{}",
     "src/a.js": "const fare = 3; const boat = fare;\nconst größe = '🚢'; bota(größe);\n",
     "src/b.js": "const fare = 1;\nebb(fare);\n",
+    "src/tides.py": "low = 3\nif low is 3:\n    print(lwo)\n",
     // That other files are told of shows that what the editor is set to has reached the server.
     [init]: setupOf(page)
       .replace('when = "type"', 'when = "type", scope = "workspace"')
@@ -87,6 +88,11 @@ test("Neovim: open, type, mark, quick fix, save, layout, other settings", { time
   expect(seen["saved"]).toEqual([before, "const größe = '🚢'; boat(größe);"]);
   // A step is what the editor is set to.
   expect(seen["laid out"]).toEqual(["if (fare) {", "\tmoor();", "}"]);
+  expect(seen["python"]).toEqual([
+    "1:7 values.identity-of-literal ‘is’ asks whether both are the same object, which is chance here: ‘==’ compares what they hold",
+    "2:10 names.unknown ‘lwo’ is not known here: did you mean ‘low’?",
+  ]);
+  expect(seen["python laid out"]).toEqual(["low = 3", "if low == 3:", "    print(low)", "high = [1, 2]"]);
 });
 
 test("Emacs: open, type, mark, quick fix, save, layout, other settings", { timeout: 600_000 }, async () => {

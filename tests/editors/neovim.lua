@@ -71,6 +71,22 @@ local ok, fault = pcall(function()
   say("laid out", vim.list_slice(lines(), #lines() - 2))
   wait("a mark of the call", function() return #vim.diagnostic.get(0) == 1 end)
 
+  -- A file of Python: its marks, the quick fix of each, and its layout.
+  vim.cmd("edit! src/tides.py")
+  wait("the marks of Python", function() return #vim.diagnostic.get(0) == 2 end)
+  say("python", marks())
+  for left = 1, 0, -1 do
+    local one = vim.diagnostic.get(0)[1]
+    vim.api.nvim_win_set_cursor(0, { one.lnum + 1, one.col })
+    vim.lsp.buf.code_action()
+    wait("a quick fix of Python", function() return #vim.diagnostic.get(0) == left end)
+  end
+  vim.api.nvim_buf_set_lines(0, -1, -1, false, { "high=[1,2]" })
+  vim.wait(300)
+  if vim.lsp.buf.format then vim.lsp.buf.format() else vim.lsp.buf.formatting_sync(nil, 5000) end
+  say("python laid out", lines())
+  vim.cmd("write")
+
   -- The settings file as it is typed.
   vim.cmd("edit alert-quill.jsonc")
   vim.api.nvim_buf_set_lines(0, 0, -1, false, { '{ "kitz": [] }' })

@@ -23,10 +23,14 @@ import { partInPlainText } from "./part-in-plain-text.js";
 import { settledTuple } from "./settled-tuple.js";
 import { sharedDefault } from "./shared-default.js";
 import { sharedMember } from "./shared-member.js";
+import { notInEdition } from "./syntax/not-in-edition.js";
+import { scopeWord } from "./syntax/scope-word.js";
 import { textWithoutParts } from "./text-without-parts.js";
 import { walksWhatChanges } from "./walks-what-changes.js";
 
 export const rules: readonly Rule[] = [
+  notInEdition,
+  scopeWord,
   noSelf,
   definedAgain,
   needlessPass,
