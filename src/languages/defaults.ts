@@ -44,6 +44,7 @@ const facts: CodeFacts = {
   clashes: () => false,
   isDeclaredElsewhere: () => false,
   isThereByItself: () => false,
+  isLazy: () => false,
   wordsFor: () => [],
   standsForMore: () => false,
   isSame: (one, other, text) =>

@@ -86,6 +86,8 @@ export interface NameFacts {
   isDeclaredElsewhere(binding: Binding): boolean;
   /** Whether a name that nothing declares is there by itself where it is used. */
   isThereByItself(use: Reference): boolean;
+  /** Whether what stands at a name is worked out later than the code around it, or never, as an annotation. */
+  isLazy(name: Node): boolean;
   /** The words that make a statement by themselves, where a use of a name stands as one. */
   wordsFor(use: Reference): readonly string[];
   /** Whether the name at a node stands for more than the name, as in a record's member that is written once. */

@@ -4,7 +4,7 @@ import { nodeAt } from "../../syntax/walk.js";
 import type { Span } from "../../text/edit.js";
 import type { Text } from "../../text/text.js";
 import type { Comment, CommentForms } from "../language.js";
-import type { Block, Module } from "./nodes.js";
+import type { Assign, Block, Expr, Module, Name } from "./nodes.js";
 
 /** Whether an offset stands in a text. */
 function isInText(root: Node, at: number): boolean {
@@ -86,11 +86,23 @@ function blocksIn(item: Node): Block[] {
   return found;
 }
 
+/** Whether a module does nothing but bring out what others have. */
+function isFacade({ body }: Module): boolean {
+  const isOwn = (node: Node): boolean => {
+    if (node.type === "Import" || node.type === "ImportFrom") return false;
+    if (node.type === "Expr") return (node as Expr).value.type !== "Constant";
+    const [target] = node.type === "Assign" ? (node as Assign).targets : [];
+    return target?.type !== "Name" || !/^__\w+__$/.test((target as Name).id);
+  };
+  return body.some(({ type }) => type === "ImportFrom") && !body.some(isOwn);
+}
+
 /** A text that may stand for names: an annotation, or an element of `__all__`. */
 const nameLike = /^[\w.,|\s[\]'"]+$/;
 
 /** Whether a text, or a comment with a type, uses a name. */
 export function isMentioned(text: Text, root: Node, name: string): boolean {
+  if (isFacade(root as Module)) return true;
   for (const at of text.occurrences(name)) {
     if (
       /\w/.test(text.slice(Math.max(0, at - 1), at)) || /\w/.test(text.slice(at + name.length, at + name.length + 1))

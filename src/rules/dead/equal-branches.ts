@@ -19,8 +19,8 @@ export const equalBranches = defineRule({
     ],
   },
   shapes: {
-    branch({ node, then, otherwise, isValue, next }, { alert, text, facts, isBroken }) {
-      if (otherwise === null || next !== null) return;
+    branch({ node, then, otherwise, isValue, next }, { alert, text, facts, isBroken, ambient }) {
+      if (otherwise === null || next !== null || ambient) return;
       if (facts.statementsIn(then)?.length === 0 || !facts.isSame(then, otherwise, text) || isBroken(node)) return;
       alert(
         otherwise,

@@ -18,6 +18,10 @@ export const needlessCatch = defineRule({
       },
     ],
     quiet: [
+      {
+        code: "try:\n    go()\nexcept OSError as problem:\n    raise problem\nexcept Exception:\n    wait()\n",
+        languageId: "python",
+      },
       { code: "try { go(); } catch (problem) { log(problem); throw problem; }\n" },
       { code: "try { go(); } catch (problem) { throw new Error(\"off\", { cause: problem }); }\n" },
     ],
@@ -27,7 +31,8 @@ export const needlessCatch = defineRule({
       for (const { node, name, statements } of caught) {
         const [only, more] = statements;
         const exit = only && shape("exit", only);
-        if (exit?.kind !== "throw" || more !== undefined || name === undefined) continue;
+        // One before others keeps what it throws from them.
+        if (exit?.kind !== "throw" || more !== undefined || name === undefined || node !== caught.at(-1)!.node) continue;
         if (exit.value === null || shape("name", exit.value)?.name !== name) continue;
         alert(node, {
           message: `\`${name}\` is caught only to be thrown again`,

@@ -45,7 +45,8 @@ export const unreadImport = defineRule({
       { code: "from tides import low\n__all__ = [\"low\"]\n", languageId: "python" },
       { code: "try:\n    import fast\nexcept ImportError:\n    fast = None\n", languageId: "python" },
       { code: "from tides import Tide\n\n\ndef tell(tide: \"Tide\"):\n    return tide\n", languageId: "python" },
-      { code: "from tides import low as low\n", languageId: "python" },
+      { code: "from tides import low as low\nprint(1)\n", languageId: "python" },
+      { code: "\"\"\"All tides.\"\"\"\nfrom tides import low\nfrom winds import high\n", languageId: "python" },
       { code: "import { h, render } from \"pier\";\nrender(<p>Tern</p>);\n" },
       {
         code:

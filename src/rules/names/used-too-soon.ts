@@ -35,11 +35,16 @@ export const usedTooSoon = defineRule({
   once: "name",
   examples: {
     alerts: [
+      { code: "class Ferry(«Boat»):\n    pass\n\n\nclass Boat:\n    pass\n", languageId: "python" },
       { code: "sail(«tide»);\nconst tide = 3;\nfunction sail() {}\n" },
       { code: "new «Ferry»();\nclass Ferry {}\n" },
       { code: "const pier = «pier» + 1;\n" },
     ],
     quiet: [
+      {
+        code: "def moor(ferry: Ferry) -> Ferry:\n    return ferry\n\n\nclass Ferry:\n    pass\n",
+        languageId: "python",
+      },
       { code: "const sail = () => tide;\nconst tide = 3;\nsail();\n" },
       { code: "sail();\nfunction sail() {}\n" },
       { code: "moor();\nvar moor = () => {};\n" },
@@ -47,7 +52,7 @@ export const usedTooSoon = defineRule({
       { code: "for (const a of b) { use(c); }\nlet c;\n".replace("use(c)", "use()") },
     ],
   },
-  binding(binding, { alert, isBroken, ambient }) {
+  binding(binding, { alert, isBroken, ambient, facts }) {
     if (ambient || (binding.kind !== "changeable" && binding.kind !== "fixed" && binding.kind !== "class")) return;
     const { node, owner } = binding.declarations[0]!;
     if (isAmbient(owner) || isBroken(owner)) return;
@@ -56,7 +61,7 @@ export const usedTooSoon = defineRule({
       if (use.probing || use.exporting || !runsAtOnce(use.scope, binding.scope)) continue;
       const at = use.node.start;
       const early = at < declared;
-      if (!early && !isOwnValue(at, owner)) continue;
+      if ((!early && !isOwnValue(at, owner)) || facts.isLazy(use.node)) continue;
       alert(use.node, {
         message: `\`${binding.name}\` has no value yet here: it is declared ${early ? "further down" : "by this very statement"}`,
         related: [{ at: node, message: `\`${binding.name}\` is declared here` }],

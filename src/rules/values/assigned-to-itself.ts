@@ -51,9 +51,10 @@ export const assignedToItself = defineRule({
       ) {
         return;
       }
-      // In a class, or as all that declares the name, it brings one from outside in.
+      // In a class, and at the top of a module whose names others see, it brings a name from outside in.
       const binding = facts.bindingOf(target);
-      if (binding?.scope.kind === "class" || binding?.declarations.every(({ node: one }) => one === target)) return;
+      const isDeclared = binding?.declarations.some(({ node: one }) => one === target) === true;
+      if (binding?.scope.kind === "class" || (isDeclared && binding?.scope.kind === "file")) return;
       const { parent } = node;
       const isStatement = parent !== null && facts.statementsIn(parent)?.includes(node) === true;
       const statement: Node | null = isStatement ? node : parent;

@@ -149,6 +149,7 @@ export const codeFacts: CodeFacts = {
   wordsFor: ({ node }) => (
     node.parent?.type === "ExpressionStatement" ? ["break", "continue", "return", "debugger"] : []
   ),
+  isLazy: () => false,
   standsForMore: ({ parent }) => (parent as { shorthand?: boolean } | null)?.shorthand === true ||
     parent?.type === "ExportSpecifier" ||
     parent?.type === "AssignmentPattern",

@@ -78,6 +78,18 @@ function isPlainValue(value: Node | null): boolean {
   return value?.type === "Constant" && /^(?:number|text|truth|absent)$/.test((value as Constant).kind);
 }
 
+/** Whether a name stands in an annotation, which is worked out later, or never. */
+function isLazy(name: Node): boolean {
+  let child = name;
+  for (let up = name.parent as PythonNode | null; up !== null && up.type !== "Block"; up = up.parent as PythonNode | null) {
+    if ((up.type === "Argument" || up.type === "AnnAssign") && up.annotation === child) return true;
+    if (up.type === "FunctionDef" && up.returns === child) return true;
+    if (up.type === "TypeParam" || up.type === "TypeAlias") return true;
+    child = up;
+  }
+  return false;
+}
+
 const header = /^\s*(?:#[^\n\r]*)?$/;
 
 export const codeFacts: Partial<CodeFacts> = {
@@ -109,6 +121,7 @@ export const codeFacts: Partial<CodeFacts> = {
   clashes: () => true,
   isThereByItself: ({ name }) => name === "__class__",
   wordsFor: ({ node }) => (node.parent?.type === "Expr" ? ["break", "continue", "pass", "return", "raise"] : []),
+  isLazy,
   standsForMore: (node) => node.parent?.type === "Alias" && !(node.parent as Alias).isRenamed,
   labelOf(root, text) {
     if (root.type === "FunctionDef") return (root as Node & { name: Name }).name;

@@ -3,7 +3,8 @@ import { walk } from "../../../syntax/walk.js";
 import type { Attribute, Call, Delete, For, Name, Subscript } from "../nodes.js";
 import { defineRule } from "../rule.js";
 
-const changers = /^(?:append|extend|insert|add|remove|discard|pop|popitem|clear|appendleft|popleft)$/;
+/** What goes on growing may be meant to be gone through all the same. */
+const changers = /^(?:insert|remove|discard|pop|popitem|clear|popleft)$/;
 
 /** Where a loop changes what it goes through, and does not leave right behind that. */
 function changeIn({ iter, body }: For): Node | undefined {
@@ -44,7 +45,7 @@ function leavesBehind(node: Node): boolean {
 export const walksWhatChanges = defineRule({
   id: "flow.walks-what-changes",
   title: "A loop that changes what it goes through",
-  why: "A loop over a list goes by index: where an element is taken out, the next one moves into its place and is passed over; where one is put in, the loop may never end. A dict or set that changes its size stops the loop with an error. Go through a copy, or make a new list.",
+  why: "A loop over a list goes by index: where an element is taken out, the next one moves into its place and is passed over; where one is put in before it, it is met again. A dict or set that changes its size stops the loop with an error. Go through a copy, or make a new list.",
   level: "warning",
   kits: ["sound"],
   examples: {
@@ -58,7 +59,7 @@ export const walksWhatChanges = defineRule({
     quiet: [
       { code: "for berth in list(berths):\n    berths.remove(berth)\n" },
       { code: "for berth in berths:\n    if berth.free:\n        berths.remove(berth)\n        break\n" },
-      { code: "for berth in berths:\n    tides.append(berth)\n" },
+      { code: "for berth in berths:\n    tides.remove(berth)\n    berths.append(1)\n" },
       { code: "for berth in berths:\n    berths = []\n    berths.append(1)\n" },
     ],
   },
