@@ -223,7 +223,11 @@ async function alertsWith(
 ): Promise<{ count: number; mendable: number; files: Parameters<typeof Baseline.write>[0] }> {
   const builtIn = kits.filter((kit) => !/[./@]/.test(kit));
   const javascript = { edition, runtime, known };
-  const settings = { kits: builtIn, languages: { javascript, ...(python !== undefined && { python: { edition: python } }) }, skip } as unknown as Settings;
+  const settings = {
+    kits: builtIn,
+    languages: { javascript, ...(python !== undefined && { python: { edition: python } }) },
+    skip,
+  } as unknown as Settings;
   resolveSettings(settings, { rules });
   const { review } = await reviewProject({ ...visitFrom([folder]), instead: settings });
   const files = review.files;

@@ -42,8 +42,11 @@ export type PythonEdition = (typeof pythonEditions)[number];
 
 /** The edition of Python that a project is for: the one that is set for its folder, or the earliest that its manifest allows. */
 function pythonEditionOf(folder: string): { edition: PythonEdition; from: string } {
-  const read = (name: string): string => (existsSync(path.join(folder, name)) ? readFileSync(path.join(folder, name), "utf8") : "");
-  const known = (version: string | undefined): PythonEdition | undefined => pythonEditions.find((one) => one === version);
+  const read = (name: string): string => (
+    existsSync(path.join(folder, name)) ? readFileSync(path.join(folder, name), "utf8") : ""
+  );
+  const known = (version: string | undefined): PythonEdition | undefined =>
+    pythonEditions.find((one) => one === version);
   const required = known(/requires-python\s*=\s*["'][^"'\d]*(3\.\d+)/.exec(read("pyproject.toml"))?.[1]);
   if (required !== undefined) return { edition: required, from: "the earliest in pyproject.toml" };
   const set = known(/3\.\d+/.exec(read(".python-version"))?.[0]);

@@ -126,9 +126,7 @@ export function nodeHost(exit: (code: number) => void, more: readonly Language[]
       const ignored = ignoredBy(file, reach.mayRead);
       const off = skipped !== undefined
         ? `${path.basename(skipped.file)} skips \`${skipped.glob}\``
-        : ignored !== undefined
-          ? whyIgnored(ignored, path.basename)
-          : undefined;
+        : ignored !== undefined ? whyIgnored(ignored, path.basename) : undefined;
       const { known, fault } = baselineOf(source, reach);
       const language = all.find((one) => one.extensions.includes(path.extname(file)));
       const inForce = language === undefined ? resolved : resolved.in(language);

@@ -32,7 +32,9 @@ export const needlessCatch = defineRule({
         const [only, more] = statements;
         const exit = only && shape("exit", only);
         // One before others keeps what it throws from them.
-        if (exit?.kind !== "throw" || more !== undefined || name === undefined || node !== caught.at(-1)!.node) continue;
+        if (exit?.kind !== "throw" || more !== undefined || name === undefined || node !== caught.at(-1)!.node) {
+          continue;
+        }
         if (exit.value === null || shape("name", exit.value)?.name !== name) continue;
         alert(node, {
           message: `\`${name}\` is caught only to be thrown again`,

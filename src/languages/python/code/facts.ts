@@ -81,7 +81,11 @@ function isPlainValue(value: Node | null): boolean {
 /** Whether a name stands in an annotation, which is worked out later, or never. */
 function isLazy(name: Node): boolean {
   let child = name;
-  for (let up = name.parent as PythonNode | null; up !== null && up.type !== "Block"; up = up.parent as PythonNode | null) {
+  for (
+    let up = name.parent as PythonNode | null;
+    up !== null && up.type !== "Block";
+    up = up.parent as PythonNode | null
+  ) {
     if ((up.type === "Argument" || up.type === "AnnAssign") && up.annotation === child) return true;
     if (up.type === "FunctionDef" && up.returns === child) return true;
     if (up.type === "TypeParam" || up.type === "TypeAlias") return true;

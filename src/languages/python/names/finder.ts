@@ -26,6 +26,8 @@ const manners: Readonly<Record<Access, Manner>> = {
   change: manner("change"),
 };
 
+/** Of a name that a function around has, or of which `syntax.scope-word` tells that none does. */
+const given: Manner = { ...manner("write"), probing: true };
 const spoken: Manner = { ...manner("read"), probing: true };
 
 /** Functions that see or make names by their texts. */
@@ -147,7 +149,7 @@ export class PythonNames implements NameKeeper {
     let home = scope;
     if (role.leavesComprehension) while (isComprehension(home) && home.parent !== null) home = home.parent;
     const word = this.elsewhere.get(home)?.get(node.id);
-    if (word === "nonlocal" && home.parent !== null) return this.names.use(node, node.id, home.parent, manners.write);
+    if (word === "nonlocal" && home.parent !== null) return this.names.use(node, node.id, home.parent, given);
     if (word === "global") home = this.names.root;
     const isExported = role.kind === "import" &&
       (this.isPackage || home.kind === "class" || isForOthers(role.owner as Alias));

@@ -1,7 +1,7 @@
 import type { FileView } from "../../../../rules/rule.js";
 import type { Node } from "../../../../syntax/node.js";
-import type { Span } from "../../../../text/edit.js";
 import { walk } from "../../../../syntax/walk.js";
+import type { Span } from "../../../../text/edit.js";
 import { defineRule } from "../../rule.js";
 
 const named = (edition: number): string => `${Math.floor(edition / 100)}.${edition % 100}`;
@@ -9,7 +9,9 @@ const named = (edition: number): string => `${Math.floor(edition / 100)}.${editi
 /** Says that a construct came with an edition, where that is later than the one in the settings. */
 function since(edition: number, what: string, at: Node | Span, file: FileView): void {
   if (file.edition >= edition) return;
-  file.alert(at, { message: `${what} came with Python ${named(edition)}, and the settings say ${named(file.edition)}` });
+  file.alert(at, {
+    message: `${what} came with Python ${named(edition)}, and the settings say ${named(file.edition)}`,
+  });
 }
 
 const head = ({ start }: Node, length: number): Span => ({ from: start, to: start + length });
@@ -25,7 +27,9 @@ function sameMarks(node: Node, { text }: FileView): Node | undefined {
     walk(field, (inner) => {
       if (inner.type === "JoinedStr" && inner.parent?.type === "FormattedValue" && markOf(inner) !== mark) return true;
       const isText = (inner.type === "Constant" && inner.parent?.type !== "JoinedStr") || inner.type === "JoinedStr";
-      if (isText && /^\w{0,2}["']/.test(text.slice(inner.start, inner.start + 3)) && markOf(inner) === mark) found ??= inner;
+      if (isText && /^\w{0,2}["']/.test(text.slice(inner.start, inner.start + 3)) && markOf(inner) === mark) {
+        found ??= inner;
+      }
       return found === undefined;
     });
   });

@@ -6,7 +6,12 @@ import { defineRule } from "../../rule.js";
 
 type Said = Global | Nonlocal;
 
-function check(statement: Said, used: ReadonlyMap<string, Node>, parameters: ReadonlySet<string>, file: FileView): void {
+function check(
+  statement: Said,
+  used: ReadonlyMap<string, Node>,
+  parameters: ReadonlySet<string>,
+  file: FileView,
+): void {
   const word = statement.type === "Global" ? "global" : "nonlocal";
   for (const name of statement.names) {
     const before = used.get(name.id);
@@ -18,7 +23,9 @@ function check(statement: Said, used: ReadonlyMap<string, Node>, parameters: Rea
         related: [{ at: before, message: "It is used here" }],
       });
     } else if (word === "nonlocal" && name.id !== "" && file.facts.bindingOf(name)?.scope.kind !== "function") {
-      file.alert(name, { message: `No function around gives \`${name.id}\` a value: \`global\` speaks of names of the module` });
+      file.alert(name, {
+        message: `No function around gives \`${name.id}\` a value: \`global\` speaks of names of the module`,
+      });
     }
   }
 }
@@ -38,7 +45,10 @@ export const scopeWord = defineRule({
     ],
     quiet: [
       { code: "def moor():\n    global trips\n    trips = 1\n" },
-      { code: "def moor():\n    trips = 0\n    def more():\n        nonlocal trips\n        trips += 1\n    return more\n" },
+      {
+        code:
+          "def moor():\n    trips = 0\n    def more():\n        nonlocal trips\n        trips += 1\n    return more\n",
+      },
     ],
   },
   visit: {
@@ -64,7 +74,11 @@ function holdsWord(body: Node): boolean {
   let found = false;
   walk(body, ({ type }) => {
     if (type === "Global" || type === "Nonlocal") found = true;
-    return !found && type !== "FunctionDef" && type !== "ClassDef" && type !== "Lambda" && !/^(?:Expr|Assign|Call)$/.test(type);
+    return !found &&
+      type !== "FunctionDef" &&
+      type !== "ClassDef" &&
+      type !== "Lambda" &&
+      !/^(?:Expr|Assign|Call)$/.test(type);
   });
   return found;
 }
