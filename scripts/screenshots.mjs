@@ -92,6 +92,13 @@ await page.locator(".files button", { hasText: "north-quay.tide" }).click();
 await page.locator(".cm-lintRange-error").first().waitFor();
 await page.screenshot({ path: `${folder}/tide-table.png` });
 
+// Python, with a quick fix.
+await page.locator(".files button", { hasText: "warnings.py" }).click();
+await page.locator(".problems .go", { hasText: "coroutine" }).click();
+await page.keyboard.press("Control+.");
+await page.getByRole("menuitem").first().waitFor();
+await page.screenshot({ path: `${folder}/python.png` });
+
 // A file before and after a save that brings it into shape.
 await page.keyboard.press("Escape");
 await page.locator(".files button", { hasText: "Ticket.tsx" }).click();
