@@ -106,14 +106,20 @@ export function hoverReason(rule: Rule, page: string | undefined): string {
   return page === undefined ? gist(rule.why) : `${gist(rule.why)}\n\n[Examples, options and levels](${page})`;
 }
 
+/** The ending of the files of a language, as blocks of code are called in Markdown; that of the first language where none is named. */
+function endingOf(id: string | undefined): string {
+  return (languages.find((one) => one.id === id) ?? languages[0]!).extensions[0]!.slice(1);
+}
+
 /** The gist of a page for where a rule is named: why, one example, how to change the level, and where the page is. */
 export function shortPage(rule: Rule, page: string | undefined): string {
   const [example] = rule.examples.alerts;
   const lines = [rule.why, ""];
   if (example !== undefined && rule.language === undefined) {
-    lines.push("```js", shorten(example.code.replaceAll(/[«»]/g, "")), "```", "");
+    const code = `\`\`\`${example.languageId ?? endingOf(rule.languages?.[0])}`;
+    lines.push(code, shorten(example.code.replaceAll(/[«»]/g, "")), "```", "");
     if (example.after !== undefined && example.after.trim() !== "") {
-      lines.push("becomes", "", "```js", shorten(example.after), "```", "");
+      lines.push("becomes", "", code, shorten(example.after), "```", "");
     }
   }
   lines.push(

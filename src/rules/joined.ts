@@ -4,7 +4,7 @@ import type { AlertingExample, Rule } from "./rule.js";
 /** What was joined, so that the same rules always give the same one. */
 const made = new WeakMap<Rule, { readonly parts: readonly Rule[]; readonly whole: Rule }[]>();
 
-/** The rules of a list, those of one id as one. Where they differ in title, reason or level, those of the first hold. */
+/** The rules of a list, those of one id as one. Where they differ in title or level, those of the first hold; the reasons stand one behind another. */
 export function joinRules(rules: readonly Rule[]): Rule[] {
   const groups = new Map<string, Rule[]>();
   for (const rule of rules) {
@@ -25,6 +25,13 @@ function joined(parts: readonly Rule[]): Rule {
   if (before !== undefined) return before.whole;
   const whole: Rule = {
     ...first!,
+    why: parts
+      .map(
+        ({ why, languages: [id] = [] }, index) => (
+          index === 0 || why === first!.why ? why : `In ${id![0]!.toUpperCase()}${id!.slice(1)}: ${why}`
+        ),
+      )
+      .join("\n\n"),
     languages: parts.flatMap(({ languages = [] }) => languages),
     in: Object.fromEntries(parts.flatMap((part) => (part.languages ?? []).map((id) => [id, part]))),
     examples: {

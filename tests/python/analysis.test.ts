@@ -159,3 +159,40 @@ test("certain remedies leave the programs of the library programs", () => {
   expect(stderr).toBe("");
   expect(status).toBe(0);
 });
+
+test("layout and the order of imports leave what a program is, and come to an end", () => {
+  const pairs: { before: string; after: string }[] = [];
+  for (const file of files.filter((_, index) => index % often(40, 4) === 7)) {
+    const before = read(file);
+    if (before.includes("\r") || before.includes("\ufffd")) continue;
+    const mend = (text: string): string => {
+      const { edits } = opened(text, { kits: ["tidy"] }).mendResult(uri, { certainty: "certain" });
+      let mended = text;
+      for (const { from, to, insert } of [...edits].sort((a, b) => b.from - a.from)) {
+        mended = mended.slice(0, from) + insert + mended.slice(to);
+      }
+      return mended;
+    };
+    const after = mend(before);
+    expect(mend(after), file).toBe(after);
+    if (after !== before) pairs.push({ before, after });
+  }
+  expect(pairs.length).toBeGreaterThan(4);
+  const script = [
+    "import ast, json, sys, warnings",
+    "warnings.simplefilter('ignore')",
+    "def kept(text):",
+    "    tree = ast.parse(text)",
+    "    rest = [one for one in tree.body if not isinstance(one, (ast.Import, ast.ImportFrom))]",
+    "    names = sorted(ast.dump(name) for one in tree.body if one not in rest for name in one.names)",
+    "    return [ast.dump(one) for one in rest], names, sorted(line.split('#')[-1].strip() for line in text.split('\\n') if line.lstrip().startswith('#'))",
+    "for one in json.load(sys.stdin):",
+    "    assert kept(one['before']) == kept(one['after'])",
+  ].join("\n");
+  const { status, stderr } = spawnSync("/usr/bin/python3", ["-c", script], {
+    input: JSON.stringify(pairs),
+    encoding: "utf8",
+  });
+  expect(stderr).toBe("");
+  expect(status).toBe(0);
+});

@@ -58,10 +58,13 @@ function hushHover(session: Session, place: Place, offset: number): Hover | unde
   };
 }
 
-/** A rule by its id, also one of a pack. */
-function ruleFor({ documents }: Session, { home }: Place, id: string): Rule | undefined {
+/** A rule by its id, also one of a pack, as it is in the language of a document. */
+function ruleFor({ documents, languages }: Session, { home }: Place, id: string): Rule | undefined {
   const { settings } = documents.settingsOf(home);
-  return ("active" in settings ? settings.active.find(({ rule }) => rule.id === id)?.rule : undefined) ?? ruleOf(id);
+  const rule = ("active" in settings ? settings.active.find((one) => one.rule.id === id)?.rule : undefined) ??
+    ruleOf(id);
+  const language = languages.find(({ extensions }) => extensions.some((extension) => home.endsWith(extension)));
+  return (language && rule?.in?.[language.id]) ?? rule;
 }
 
 /** Clients that show no Markdown get the same words without its marks. */

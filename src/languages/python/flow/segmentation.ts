@@ -1,6 +1,7 @@
 /** How long functions and modules are looked at in segments: statement by statement, where control passes through one after the other. */
-import { FlowBuilder, type Cutter } from "../../../model/flow-builder.js";
-import type { Segment, Segmentation, SegmentedFlow } from "../../../model/segments.js";
+import { FlowBuilder } from "../../../model/flow-builder.js";
+import { SegmentCuts } from "../../../model/segment-cuts.js";
+import type { Segmentation } from "../../../model/segments.js";
 import type { Node } from "../../../syntax/node.js";
 import type { Block } from "../nodes.js";
 import { block, code, statement } from "./index.js";
@@ -22,7 +23,7 @@ export const segmentation = (least: number = short): Segmentation => ({
   isTracked,
   lower(flow) {
     const b = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));
-    b.cutter = new Cuts(flow);
+    b.cutter = new SegmentCuts(flow);
     for (const node of flow.waiting) {
       if (node === flow.root) b.cutter.take(b, node, (inner) => code(inner, node));
       else if (node.type === "Block") block(b, node as Block);
@@ -30,29 +31,3 @@ export const segmentation = (least: number = short): Segmentation => ({
     }
   },
 });
-
-class Cuts implements Cutter {
-  /** The segments of what the innermost divided node does itself. */
-  private own: Segment[] = [];
-
-  constructor(private readonly flow: SegmentedFlow) {}
-
-  take<One extends Node>(b: FlowBuilder, node: One, lower: (b: FlowBuilder, node: One) => void): void {
-    const { flow } = this;
-    if (!b.isInert) this.own.push(flow.add(b.cut(), node, "before"));
-    if (flow.has(node)) return;
-    if (!flow.isDivided(node)) {
-      const inner = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));
-      lower(inner, node);
-      flow.keep(node, inner.isInert ? null : flow.add(inner.finish(), node, "at"));
-      return;
-    }
-    const outer = this.own;
-    this.own = [];
-    b.taken = node;
-    lower(b, node);
-    if (!b.isInert) this.own.push(flow.add(b.cut(), node, "behind"));
-    flow.keep(node, this.own);
-    this.own = outer;
-  }
-}

@@ -143,7 +143,6 @@ export const order = defineRule({
       if (first === undefined || all.some((one) => isBroken(one))) return;
       const wanted = inOrder(all, text);
       if (wanted === undefined || text.slice(first.start, wanted.to) === wanted.code) return;
-      const isSafe = all.every((one) => isStandard(moduleOf(one)) || moduleOf(one) === "__future__");
       alert({ first, last: all.at(-1)! }, {
         message: "These imports are not in the order that is wanted: what comes with Python, packages, the project's own, each by name",
         remedies: () => {
@@ -151,7 +150,8 @@ export const order = defineRule({
           if (now === undefined) return [];
           return [{
             title: "Put the imports in order",
-            certainty: isSafe ? "certain" : "proposed",
+            // A comment may say why one stands before another.
+            certainty: /#[^\n\r]*\b(?:first|before|after|order)\b/i.test(now.code) ? "proposed" : "certain",
             edits: [{ from: first.start, to: now.to, insert: now.code }],
           }];
         },
