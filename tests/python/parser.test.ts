@@ -178,6 +178,7 @@ describe("one mistake is one alert, and the rest is read", () => {
     ["a brace too many in a formatted text", "print(f\"at «}»\")\n", "`}}`"],
     ["a decorator of nothing", "«@timed»\ntide = 3\n", "A function or class is missing"],
     ["an import that comes too late", "tide = 3\n«from __future__ import annotations»\n", "very top"],
+    ["a star before what a loop goes through", "for berth in «*berths»:\n    moor(berth)\n", "`*` unpacks"],
     ["except without try", "tide = 3\n«except» ValueError:\n    pass\n", "no `try`"],
     ["a whole number with a nought before it", "berth = «007»\n", "does not begin with `0`"],
   ])("%s", (_, marked, message) => {

@@ -251,6 +251,15 @@ function forLoop(p: ParseState, start: number, isAsync: boolean): Node {
   const target = targetList(p);
   if (!eatWord(p, "in")) missing(p, `\`in\` is missing before ${here(p)}`, " in");
   const iter = beginsElement(p) ? elements(p) : missingValue(p);
+  if (iter.type === "Starred") {
+    reportForm(
+      p,
+      "misplaced",
+      iter.offset,
+      p.prevEnd,
+      "`*` unpacks into a list or a tuple: a loop goes through the value itself",
+    );
+  }
   const body = suite(p, start, "`for`", loopContext(p.context));
   const orelse = elseBlock(p);
   return new For(start, endOf(orelse ?? body), { isAsync, target, iter, body, orelse });
