@@ -88,6 +88,17 @@ test.each<[string, string, string[]]>([
   expect(told(text)).toEqual(alerts);
 });
 
+// If it did, the name would be one of the function, which nobody reads.
+test("a function that goes takes nothing along of what the one around it says of a name", () => {
+  const inner = "    def more():\n        global trips\n        trips += 1\n    more()\n";
+  const text = `def count():\n    global trips\n    print(1)\n    print(2)\n    trips = 1\n${inner}`;
+  const workspace = opened(text);
+  expect(workspace.alerts(uri)).toEqual([]);
+  const from = text.indexOf(inner);
+  workspace.edit(uri, 1, [{ from, to: text.length, insert: "    return 1\n" }]);
+  expect(workspace.alerts(uri)).toEqual([]);
+});
+
 test("settings say the edition, and which names are known", () => {
   const text = "raise ExceptionGroup(harbour_map, [])\n";
   expect(told(text, { languages: { python: { edition: "3.10", known: ["harbour_map"] } } })).toEqual([

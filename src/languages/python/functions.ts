@@ -23,14 +23,6 @@ function holdsYield(node: Node): boolean {
 /** Whether a function gives several values, one after another. */
 export const yields = ({ body }: FunctionDef): boolean => holdsYield(body);
 
-const named = (node: Node): string => {
-  const { id, attr, func } = node as { id?: string; attr?: string; func?: Node };
-  return id ?? attr ?? (func === undefined ? "" : named(func));
-};
-
-/** The names of a function's decorators, without what they are members of. */
-export const decoratorsOf = ({ decorators }: FunctionDef): string[] => decorators.map(named);
-
 /** The class whose method a function is. */
 export function classOf(node: Node): Node | undefined {
   const up = node.parent?.parent;

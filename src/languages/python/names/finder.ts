@@ -33,13 +33,16 @@ const spoken: Manner = { ...manner("read"), probing: true };
 /** Functions that see or make names by their texts. */
 const seers = new Set(["locals", "exec", "eval", "vars", "globals"]);
 
-type Word = "global" | "nonlocal";
+/** A statement that says of names that a function does not have them itself. */
+type Said = Global | Nonlocal;
 
 /** Keeps the names of one tree. */
 export class PythonNames implements NameKeeper {
   readonly names: Names;
-  /** Names that a function says it does not have itself. */
-  private readonly elsewhere = new Map<Scope, Map<string, Word>>();
+  /** The names that a function says it does not have itself, with the statements that say so. */
+  private readonly elsewhere = new Map<Scope, Map<string, Set<Said>>>();
+  /** The scope of which each of these statements speaks: when it is taken out, those around it may be gone. */
+  private readonly saidOf = new WeakMap<Said, Scope>();
   /** The scopes in which nodes stand that were entered one by one since something was last taken out. */
   private entered = new WeakMap<Node, { readonly around: Scope; readonly inside: Scope }>();
 
@@ -98,7 +101,7 @@ export class PythonNames implements NameKeeper {
         return scope;
       case "Global":
       case "Nonlocal":
-        this.say(node as Global | Nonlocal, scope);
+        this.say(node as Said, scope);
         return scope;
       case "ImportFrom":
         if (isOpen(node as ImportFrom)) this.names.countEval(this.names.root, 1);
@@ -113,7 +116,7 @@ export class PythonNames implements NameKeeper {
   private leave(node: Node): void {
     if (node.type === "Name") {
       this.forget(node as Name);
-    } else if (node.type === "Global" || node.type === "Nonlocal") this.unsay(node as Global | Nonlocal);
+    } else if (node.type === "Global" || node.type === "Nonlocal") this.unsay(node as Said);
     else if (node.type === "ImportFrom") {
       if (isOpen(node as ImportFrom)) this.names.countEval(this.names.root, -1);
     } else if (scopeKind(node) !== undefined) {
@@ -148,37 +151,48 @@ export class PythonNames implements NameKeeper {
     }
     let home = scope;
     if (role.leavesComprehension) while (isComprehension(home) && home.parent !== null) home = home.parent;
-    const word = this.elsewhere.get(home)?.get(node.id);
-    if (word === "nonlocal" && home.parent !== null) return this.names.use(node, node.id, home.parent, given);
-    if (word === "global") home = this.names.root;
+    const word = this.wordOf(home, node.id);
+    if (word === "Nonlocal" && home.parent !== null) return this.names.use(node, node.id, home.parent, given);
+    if (word === "Global") home = this.names.root;
     const isExported = role.kind === "import" &&
       (this.isPackage || home.kind === "class" || isForOthers(role.owner as Alias));
     return this.names.declare(home, node.id, node, kindIn(home, role.kind), role.owner, isExported);
   }
 
+  /** Which of the two words a function says of a name, if any. */
+  private wordOf(scope: Scope, name: string): Said["type"] | undefined {
+    const [first] = this.elsewhere.get(scope)?.get(name) ?? [];
+    return first?.type;
+  }
+
   /** The scope from which a name is looked for. */
   private lookedUpFrom(scope: Scope, name: string): Scope {
-    const word = this.elsewhere.get(scope)?.get(name);
-    return word === "global" ? this.names.root : word === "nonlocal" && scope.parent !== null ? scope.parent : scope;
+    const word = this.wordOf(scope, name);
+    return word === "Global" ? this.names.root : word === "Nonlocal" && scope.parent !== null ? scope.parent : scope;
   }
 
-  private say(node: Global | Nonlocal, scope: Scope): void {
-    const said = this.elsewhere.get(scope) ?? new Map<string, Word>();
+  private say(node: Said, scope: Scope): void {
+    const said = this.elsewhere.get(scope) ?? new Map<string, Set<Said>>();
     this.elsewhere.set(scope, said);
-    for (const { id } of node.names) said.set(id, node.type === "Global" ? "global" : "nonlocal");
+    this.saidOf.set(node, scope);
+    for (const { id } of node.names) said.set(id, (said.get(id) ?? new Set()).add(node));
     this.again(node, scope);
   }
 
-  private unsay(node: Global | Nonlocal): void {
-    const scope = this.around(node);
-    const said = this.elsewhere.get(scope);
+  private unsay(node: Said): void {
+    const scope = this.saidOf.get(node);
+    const said = scope && this.elsewhere.get(scope);
     if (said === undefined) return;
-    for (const { id } of node.names) said.delete(id);
-    this.again(node, scope);
+    for (const { id } of node.names) {
+      const all = said.get(id);
+      all?.delete(node);
+      if (all?.size === 0) said.delete(id);
+    }
+    this.again(node, scope!);
   }
 
   /** Looks anew at the names that a statement speaks of, as far as they have been taken in. */
-  private again({ names }: Global | Nonlocal, scope: Scope): void {
+  private again({ names }: Said, scope: Scope): void {
     const ids = new Set(names.map(({ id }) => id));
     walk(scope.node, (node) => {
       if (node !== scope.node && scopeKind(node) === "function") return false;

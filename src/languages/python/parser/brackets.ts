@@ -1,5 +1,5 @@
 /** Closing what was opened, and lists of things between commas. */
-import { here, missing, reportForm } from "./report.js";
+import { blankStart, here, missing, reportForm } from "./report.js";
 import { endLogicalLine, next } from "./scanner.js";
 import { Token, type ParseState } from "./state.js";
 
@@ -42,8 +42,7 @@ export function open(p: ParseState): Opener {
 /** Whether the current token begins a line at a column at which the statement around it could be followed by another one. */
 export function beginsStatement(p: ParseState): boolean {
   if (!p.isFirst || p.fieldDepth >= 0 || p.token === Token.Operator) return false;
-  let from = p.start;
-  while (from > 0 && /[ \t\f]/.test(p.source[from - 1]!)) from -= 1;
+  const from = blankStart(p);
   let column = 0;
   for (const one of p.source.slice(from, p.start)) {
     column = one === "\t" ? (Math.floor(column / 8) + 1) * 8 : column + 1;

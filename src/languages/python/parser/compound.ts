@@ -22,7 +22,7 @@ import { targetList } from "./displays.js";
 import { beginsElement, beginsValue, elements, missingValue, named, starredOrNamed, test } from "./expressions.js";
 import { nameHere, parameters, typeParameters } from "./parameters.js";
 import { patterns } from "./patterns.js";
-import { here, missing, report, reportForm, reportIndent } from "./report.js";
+import { blankStart, here, missing, report, reportForm, reportIndent } from "./report.js";
 import { next } from "./scanner.js";
 import { Token, type Context, type ParseState } from "./state.js";
 import { simpleStatements } from "./statements.js";
@@ -44,9 +44,8 @@ const anything: Context = { inFunction: true, inAsync: true, inLoop: true, inCla
 
 /** Lines that are further in than those before them though no header opens a block; they are taken into the list around. */
 export function further(p: ParseState, into: Node[]): void {
-  const { start, context, isBroken } = p;
-  let from = start;
-  while (from > 0 && /[ \t\f]/.test(p.source[from - 1]!)) from -= 1;
+  const { context, isBroken } = p;
+  const from = blankStart(p);
   if (isBroken) p.context = anything;
   else {
     reportIndent(

@@ -42,6 +42,13 @@ export function reportIndent(p: ParseState, code: SyntaxCode, from: number, mess
   p.indentProblem = p.problems.at(-1);
 }
 
+/** Where the blank space before the current token, which is the first of its line, begins. */
+export function blankStart({ source, start }: ParseState): number {
+  let from = start;
+  while (from > 0 && /[ \t\f]/.test(source[from - 1]!)) from -= 1;
+  return from;
+}
+
 /** At the end of a line: what was said of its indentation gives way to what else was found in it. */
 export function settleIndent(p: ParseState): void {
   if (p.indentProblem !== undefined && p.isTroubled) {

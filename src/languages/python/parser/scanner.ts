@@ -1,5 +1,5 @@
 /** The tokens of a Python text. Python Language Reference, chapter 2. */
-import { report, reportIndent, settleIndent } from "./report.js";
+import { blankStart, report, reportIndent, settleIndent } from "./report.js";
 import { Token, type ParseState } from "./state.js";
 
 const keywords = new Set([
@@ -192,8 +192,7 @@ function indentation(p: ParseState): boolean {
     count += 1;
   }
   if (p.columns[length - 1] !== column) {
-    let from = p.start;
-    while (from > 0 && /[ \t\f]/.test(p.source[from - 1]!)) from -= 1;
+    const from = blankStart(p);
     reportIndent(p, "misplaced", from, "This line begins at a column at which no block around it does");
     p.odd.push(p.start);
     // It is taken for one of the block that ended last.
@@ -213,8 +212,7 @@ function indentation(p: ParseState): boolean {
 
 /** Tells of a line that begins with tabs where the lines around it begin with spaces, or the other way round. */
 function reportTabs(p: ParseState): void {
-  let from = p.start;
-  while (from > 0 && /[ \t\f]/.test(p.source[from - 1]!)) from -= 1;
+  const from = blankStart(p);
   report(
     p,
     "misplaced",
@@ -301,8 +299,7 @@ function scanName(p: ParseState, code: number): void {
 /** Ends the logical line before the current token, which is the first of its line, whatever is open. */
 export function endLogicalLine(p: ParseState): void {
   p.depth = 0;
-  let at = p.start;
-  while (at > 0 && /[ \t\f]/.test(p.source[at - 1]!)) at -= 1;
+  const at = blankStart(p);
   p.at = at;
   p.token = Token.Newline;
   p.value = "";

@@ -1,6 +1,5 @@
 import type { Node } from "../../../syntax/node.js";
-import { classOf, decoratorsOf } from "../functions.js";
-import type { ClassDef, FunctionDef } from "../nodes.js";
+import type { FunctionDef } from "../nodes.js";
 import { defineRule } from "../rule.js";
 
 export const noSelf = defineRule({
@@ -23,28 +22,30 @@ export const noSelf = defineRule({
       { code: "class Ferry:\n    def length():\n        return 3\n    deck = length()\n" },
     ],
   },
-  binding(binding, { alert, text, isBroken }) {
-    const [{ owner: node, node: name }, more] = [binding.declarations[0]!, binding.declarations[1]];
-    if (node.type !== "FunctionDef" || more !== undefined || binding.references.length > 0) return;
-    const { args, body } = node as FunctionDef;
-    const owner = classOf(node);
-    if (owner === undefined || args.args.length > 0 || decoratorsOf(node as FunctionDef).length > 0 || isBroken(node)) {
-      return;
-    }
-    // A class of several such is a place for functions.
-    const isBare = (one: Node): boolean => one.type === "FunctionDef" && (one as FunctionDef).args.args.length === 0;
-    if ((owner as ClassDef).body.body.filter(isBare).length > 1) return;
-    // Interfaces of others have their own ways.
-    if ((owner as ClassDef).bases.some((base) => /interface|protocol|enum/i.test(text.slice(base.start, base.end)))) {
-      return;
-    }
-    alert(name, {
-      message:
-        `\`${binding.name}\` has no parameter for its object, so that every call of it as a method fails: add \`self\``,
-      remedies() {
-        const at = name.end + text.slice(name.end, body.start).indexOf("(") + 1;
-        return [{ title: "Add `self`", certainty: "proposed", edits: [{ from: at, to: at, insert: "self" }] }];
-      },
-    });
+  visit: {
+    ClassDef({ body, bases }, { alert, facts, text, isBroken }) {
+      const bare = body.body.filter(isBare);
+      const [method, more] = bare as FunctionDef[];
+      // A class of several such is a place for functions, and interfaces of others have their own ways.
+      if (method === undefined || more !== undefined || isBroken(method)) return;
+      if (bases.some((base) => /interface|protocol|enum/i.test(text.slice(base.start, base.end)))) return;
+      const { name } = method;
+      const binding = facts.bindingOf(name);
+      if (binding?.declarations.length !== 1 || binding.references.length > 0) return;
+      alert(name, {
+        message:
+          `\`${name.id}\` has no parameter for its object, so that every call of it as a method fails: add \`self\``,
+        remedies() {
+          const at = name.end + text.slice(name.end, method.body.start).indexOf("(") + 1;
+          return [{ title: "Add `self`", certainty: "proposed", edits: [{ from: at, to: at, insert: "self" }] }];
+        },
+      });
+    },
   },
 });
+
+function isBare(node: Node): boolean {
+  if (node.type !== "FunctionDef") return false;
+  const { args, decorators } = node as FunctionDef;
+  return args.args.length === 0 && decorators.length === 0;
+}
