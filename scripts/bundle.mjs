@@ -29,12 +29,18 @@ const entries = [
   "server/editor-settings",
 ];
 
+/** Packages that are brought along in the parts that are used of them: as files of their own they take longer to find and load than everything of ours. One that has another form for browsers is not among them. */
+const broughtAlong = /^(?:diff|fast-string-(?:truncated-)?width|globals|ignore|jsonc-parser|picomatch|zod)(?:\/|$)/;
+/** These hand on a package as a whole, to people who write rules: it is loaded from where it is installed, and only by them. */
+const handsOn = /[\\/]src[\\/](?:index|entries[\\/]rules)\.ts$/;
+
 const dist = path.join(root, "dist");
 const bundle = await rolldown({
   input: Object.fromEntries(entries.map((name) => [name, path.join(root, `src/${name}.ts`)])),
-  platform: "node",
-  // What is installed beside the package is loaded from there.
-  external: /^[a-z@]/,
+  // The same parts run in a browser's worker.
+  platform: "neutral",
+  resolve: { mainFields: ["module", "main"] },
+  external: (name, from) => /^[a-z@]/.test(name) && (!broughtAlong.test(name) || handsOn.test(from ?? "")),
 });
 const before = readdirSync(dist, { recursive: true, encoding: "utf8" }).filter((name) => name.endsWith(".js"));
 const { output } = await bundle.generate({
@@ -43,6 +49,14 @@ const { output } = await bundle.generate({
   // As deep as the folders of the source, so that what lies beside a file is found from there too.
   chunkFileNames: "parts/[name].js",
 });
+const { dependencies } = JSON.parse(readFileSync(path.join(root, "package.json"), "utf8"));
+for (const { imports, dynamicImports, fileName } of output) {
+  for (const name of [...imports, ...dynamicImports]) {
+    if (!name.startsWith("node:") && !name.endsWith(".js") && !(packageOf(name) in dependencies)) {
+      throw new Error(`${fileName} loads ${name}, which is neither brought along nor a dependency.`);
+    }
+  }
+}
 const now = new Set(output.map(({ fileName }) => path.normalize(fileName)));
 for (const { fileName, code } of output) {
   const file = path.join(dist, fileName);
@@ -51,4 +65,26 @@ for (const { fileName, code } of output) {
   mkdirSync(path.dirname(file), { recursive: true });
   writeFileSync(file, code);
 }
+writeFileSync(path.join(dist, "LICENSES.txt"), licences(output.flatMap(({ moduleIds = [] }) => moduleIds)));
 for (const name of before) if (!now.has(name)) rmSync(path.join(dist, name));
+
+/** The package that a name for loading belongs to: the first word, or two with a scope. */
+function packageOf(name) {
+  return name.split("/", name.startsWith("@") ? 2 : 1).join("/");
+}
+
+/** The licence of each package of which there is something in these files: they ask to stand beside it. */
+function licences(modules) {
+  const folders = new Set(
+    modules.flatMap((file) => /^.*[\\/]node_modules[\\/](?:@[^\\/]+[\\/])?[^\\/]+(?=[\\/])/.exec(file) ?? []),
+  );
+  return [...folders]
+    .sort()
+    .map((folder) => {
+      const { name, version } = JSON.parse(readFileSync(path.join(folder, "package.json"), "utf8"));
+      const file = readdirSync(folder).find((entry) => /^licen[cs]e/i.test(entry));
+      if (file === undefined) throw new Error(`${name} has no licence file to bring along.`);
+      return `${name} ${version}\n\n${readFileSync(path.join(folder, file), "utf8").trim()}\n`;
+    })
+    .join(`\n${"-".repeat(80)}\n\n`);
+}

@@ -1,6 +1,5 @@
 /** What there is to be found in files: what was found before in the same, and the rest by looking, with all processors where that pays. */
 import { availableParallelism } from "node:os";
-import { Tinypool } from "tinypool";
 import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
 import { ResultStore, settingsKey, type FileResult } from "./result-store.js";
 import { opener, type LocatedFile, type ProjectFile, type ProjectVisit } from "./visit.js";
@@ -70,6 +69,8 @@ export function resultOf({ uri, workspace }: ProjectFile): FileResult {
 
 async function findInThreads(files: readonly LocatedFile[], visit: ProjectVisit, take: Take): Promise<void> {
   const { profile, instead, settingsFile, today, folder } = visit;
+  // Loaded only where it is used: it asks the machine how many processors there are, in a shell.
+  const { Tinypool } = await import("tinypool");
   const pool = new Tinypool({
     filename: new URL("../project/review-worker.js", import.meta.url).href,
     maxThreads: availableParallelism(),

@@ -2,7 +2,13 @@
 import stringWidth from "fast-string-width";
 
 const tab = 4;
-const segmenter = new Intl.Segmenter(undefined, { granularity: "grapheme" });
+
+/** What a reader takes for one character: asked for only where there is more than plain letters, since loading its tables takes longer than drawing a report. */
+function* characters(text: string): Generator<string> {
+  segmenter ??= new Intl.Segmenter(undefined, { granularity: "grapheme" });
+  for (const { segment } of segmenter.segment(text)) yield segment;
+}
+let segmenter: Intl.Segmenter | undefined;
 
 /** How many columns a text takes. */
 export const widthOf = (text: string): number => stringWidth(text);
@@ -29,7 +35,7 @@ export class ShownText {
       text += part;
       column += width;
     };
-    const parts = /^[\t -~]*$/.test(plain) ? plain : [...segmenter.segment(plain)].map(({ segment }) => segment);
+    const parts = /^[\t -~]*$/.test(plain) ? plain : characters(plain);
     for (const part of parts) {
       if (part === "\t") add(" ".repeat(tab - (column % tab)), tab - (column % tab), 1);
       else add(part, part.length === 1 && part < "\u007f" ? 1 : widthOf(part), part.length);

@@ -1,6 +1,6 @@
 /** Files that are not open, analysed in threads beside the server. */
 import { availableParallelism } from "node:os";
-import { Tinypool } from "tinypool";
+import type { Tinypool } from "tinypool";
 import type { CancellationToken } from "vscode-jsonrpc";
 import type { FileResult, ProjectSetup, ProjectTask } from "../server/project-worker.js";
 import { fileOf } from "./file-uri.js";
@@ -13,7 +13,7 @@ const batch = 16;
 const idle = 10_000;
 
 export class NodeProject implements ProjectHost {
-  private pool: Tinypool | undefined;
+  private pool: Promise<Tinypool> | undefined;
 
   /** `setup` is asked before each task; `failed` is told of files on which something went wrong. */
   constructor(
@@ -58,7 +58,7 @@ export class NodeProject implements ProjectHost {
   }
 
   async stop(): Promise<void> {
-    await this.pool?.destroy();
+    await (await this.pool)?.destroy();
     this.pool = undefined;
   }
 
@@ -90,13 +90,16 @@ export class NodeProject implements ProjectHost {
     return Math.max(1, availableParallelism() - 1);
   }
 
-  private run(task: ProjectTask): Promise<unknown> {
-    this.pool ??= new Tinypool({
-      filename: new URL("../server/project-worker.js", import.meta.url).href,
-      minThreads: 0,
-      maxThreads: this.threads,
-      idleTimeout: idle,
-    });
-    return this.pool.run(task) as Promise<unknown>;
+  private async run(task: ProjectTask): Promise<unknown> {
+    // Loaded only where it is used: it asks the machine how many processors there are, in a shell.
+    this.pool ??= import("tinypool").then(
+      ({ Tinypool }) => new Tinypool({
+        filename: new URL("../server/project-worker.js", import.meta.url).href,
+        minThreads: 0,
+        maxThreads: this.threads,
+        idleTimeout: idle,
+      }),
+    );
+    return (await this.pool).run(task);
   }
 }
