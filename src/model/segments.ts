@@ -165,8 +165,12 @@ export class SegmentedFlow {
       inner = node;
       for (const segment of entry) this.dirty.add(segment);
     }
-    if (inner === path.at(-1) && this.language.isList(inner)) for (const part of added) this.waiting.add(part);
-    else this.redo(inner);
+    // What a node does before one of its children stands at that child.
+    const own = this.entries.get(inner);
+    const isLoose = Array.isArray(own) && own.some(({ node }) => removed.includes(node));
+    if (!isLoose && inner === path.at(-1) && this.language.isList(inner)) {
+      for (const part of added) this.waiting.add(part);
+    } else this.redo(inner);
   }
 
   /** Notes that a name in the code means something else. */

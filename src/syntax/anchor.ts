@@ -48,24 +48,36 @@ export function placeAround(
     parent.each(place);
     return;
   }
-  // The few children beside the list.
   const start = list[0] ?? child;
   const edge = start.startInParent;
-  const beside: Node[] = [];
-  if ("openingElement" in parent) beside.push(parent.openingElement as Node);
-  for (const key of ["callee", "typeArguments", "discriminant", "id"] as const) {
-    const other = (parent as unknown as Record<string, unknown>)[key] as Node | null | undefined;
-    if (other) beside.push(other);
-  }
-  for (const key of ["closingElement", "closingFragment"] as const) {
-    const other = (parent as unknown as Record<string, unknown>)[key] as Node | null | undefined;
-    if (other) beside.push(other);
-  }
-  for (const other of beside) {
+  for (const other of [...fieldsOf(parent, beforeList), ...fieldsOf(parent, behindList)]) {
     if (other === child) toStart(other, parent);
     else if (other.startInParent <= edge && (index >= 0 || other.startInParent < child.startInParent)) {
       toStart(other, parent);
     } else toEnd(other, parent);
   }
   if (index < 0) placeList(parent, list, child.startInParent < edge ? 0 : list.length, gaps);
+}
+
+/** Readies `parent` for a change of its length that happens in its list of children: what stands before the list is placed from the start, and what stands behind it from the end. */
+export function placeBeside(parent: Node): void {
+  for (const other of fieldsOf(parent, beforeList)) toStart(other, parent);
+  for (const other of fieldsOf(parent, behindList)) toEnd(other, parent);
+}
+
+/** The few children that a node with a long list may have beside it. */
+const beforeList = [
+  "openingElement",
+  "openingFragment",
+  "callee",
+  "typeArguments",
+  "discriminant",
+  "id",
+  "test",
+] as const;
+const behindList = ["closingElement", "closingFragment"] as const;
+
+function fieldsOf(parent: Node, names: readonly string[]): Node[] {
+  const fields = parent as unknown as Readonly<Record<string, Node | null | undefined>>;
+  return names.map((name) => fields[name]).filter((other) => other != null);
 }

@@ -68,10 +68,10 @@ test("texts with a token less, or a bracket or word too many, lose nothing", { t
 
 const heads = `
 const i: {|type A = {|let a,|const i = {|f(|[|class A {|type A = { [K|switch (a) {|import {|export {|enum A {|interface A {|function f(|function f<|
-type B = [|const [|x = \`\${|for (|if (|new A(|namespace A {|try {|f<|x as|<a>|<a>{|<a |type A<|type A = (|@a(|class { constructor(|(a,|do {|return|throw
+type B = [|const [|x = \`\${|for (|if (|new A(|namespace A {|try {|f<|x as|<a>|<a>{|<a |type A<|type A = (|@a(|class { constructor(|class<{|(a,|do {|return|throw
 `.trim().split(/\|\n?/);
 
-test.each([" /*", "\n/* a", "\n/* a */ /*", "\n`", "\n'", "\n/a", "\n<a"])(
+test.each(["", " /*", "\n/* a", "\n/* a */ /*", "\n`", "\n'", "\n/a", "\n<a"])(
   "no rule fails at what %j cuts off",
   (tail) => {
     for (const head of heads) {

@@ -1,5 +1,6 @@
 /** Where an edit has damaged a text, and the way there through its tree. */
 import type { Node } from "../../../syntax/node.js";
+import { lastBefore } from "../../../syntax/replace.js";
 import type { SourceText } from "../../../text/text.js";
 import type { JavaScriptNode } from "../nodes/index.js";
 import { listOf } from "./container.js";
@@ -51,22 +52,4 @@ function sideNodes(node: Node): Node[] {
     return one.closingElement ? [one.openingElement, one.closingElement] : [one.openingElement];
   }
   return [];
-}
-
-/** Index of the last element that begins before `offset` (relative to the parent); -1 if none does. Lists with holes give the last index whose neighbourhood is whole. */
-export function lastBefore(list: readonly (Node | null)[], offset: number): number {
-  let low = 0;
-  let high = list.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    const node = list[middle];
-    if (!node) return linearLastBefore(list, offset);
-    if (node.startInParent < offset) low = middle + 1;
-    else high = middle;
-  }
-  return low - 1;
-}
-
-function linearLastBefore(list: readonly (Node | null)[], offset: number): number {
-  return list.findLastIndex((node) => node !== null && node.startInParent < offset);
 }

@@ -28,7 +28,7 @@ export function openIn(tree: ParsedText, elements: readonly Node[]): Open {
 
 /** Whether what was read in the place of `removed` fits in as a fresh parse would have it, as far as elements of a list depend on each other. */
 export function fitsIn(
-  { node, directives }: Container,
+  { node, directives }: Pick<Container, "node" | "directives">,
   first: number,
   removed: readonly Node[],
   fresh: readonly Node[],

@@ -1,5 +1,6 @@
 /** Reading a part of a list again: from which element on, in which state, and up to which. */
 import type { Node } from "../../../syntax/node.js";
+import { lastBefore } from "../../../syntax/replace.js";
 import type { Statement } from "../nodes/index.js";
 import { lineIndent } from "../parser/indentation.js";
 import { startState, type ParsedText } from "../parser/index.js";
@@ -9,7 +10,7 @@ import { noFence, Overrun, ParseState, Unclosed, WindowEnd } from "../parser/sta
 import { Token } from "../parser/token.js";
 import type { Container } from "./container.js";
 import { enterPath, fenceIn } from "./context.js";
-import { lastBefore, type Damage } from "./damage.js";
+import type { Damage } from "./damage.js";
 
 /** A list that is read again, in the tree as it was. */
 export interface Place {
@@ -86,7 +87,7 @@ export function firstToRead(tree: ParsedText, container: Container, damage: Dama
 }
 
 /** How far into the text the parser may have looked when it had read an element that ends at `end`. */
-function looksAt(tree: ParsedText, element: Node, end: number): number {
+export function looksAt(tree: ParsedText, element: Node, end: number): number {
   const note = tree.notes.get(element);
   const window = tree.source.slice(end, end + 2048);
   const scan = new ParseState(window, tree.options);
@@ -247,7 +248,8 @@ function keepsIndent(
 }
 
 /** Whether the list, read to its end, ended at the same closer in the same state. */
-export function endsAsBefore({ tree, container, damage }: Place, p: ParseState): boolean {
+export function endsAsBefore(place: Place, p: ParseState): boolean {
+  const { tree, container, damage } = place;
   const { end, delta } = damage;
   if (container.isOpen || p.guesses.some(({ kind, at }) => kind !== "missing" && at === p.prevEnd)) return false;
   if (!container.closers.includes(p.token) || p.coverInit >= 0) return false;
@@ -266,10 +268,34 @@ export function endsAsBefore({ tree, container, damage }: Place, p: ParseState):
   ) {
     return true;
   }
-  return !p.calm &&
-    (
-      container.list.length === 0
-        ? !isHeadTroubled(tree, container)
-        : !isTroubled(tree, container, container.list.length)
-    );
+  const isTroubledThere = container.list.length === 0
+    ? isHeadTroubled(tree, container)
+    : isTroubled(tree, container, container.list.length);
+  return (!p.calm && !isTroubledThere) || closedBehind(place) !== undefined;
+}
+
+/**
+ * The nodes that end behind the closer of a list on its line, where nothing stands but their closers, of which nothing was told: no echo can be there, nor was one left out. What
+ * they note of echoes behind them goes by the list. `undefined` where something else stands there.
+ */
+export function closedBehind({ tree, path, container: { to } }: Place): Node[] | undefined {
+  const [line, closers, mark] = /^([)\]}]{2,})([,;]?)[ \t]*(?:\r?\n|\r|$)/.exec(tree.source.slice(to, to + 80)) ?? [];
+  if (line === undefined) return undefined;
+  const last = to + closers!.length;
+  const isThere = (at: number): boolean => at > to && at <= to + line.length;
+  if (tree.problems.some(({ from, to: end, seen }) => isThere(from) || isThere(end) || isThere(seen))) return undefined;
+  if (tree.guesses.some(({ at }) => isThere(at))) return undefined;
+  const ends = new Set<number>();
+  const among: Node[] = [];
+  let start = 0;
+  for (const node of path) {
+    if (node.parent !== null) start += node.startInParent;
+    const end = start + node.length;
+    if (end <= to || end > last) continue;
+    if (node.type.startsWith("JSX") || node.type.startsWith("Template")) return undefined;
+    ends.add(end);
+    if (end < last || mark !== "") among.push(node);
+  }
+  for (let end = to + 2; end <= last; end += 1) if (!ends.has(end)) return undefined;
+  return among;
 }

@@ -4,17 +4,21 @@
  * within the list, the next list outward is tried. The old tree is changed in place. What comes out is what a fresh parse would give.
  */
 import type { Node } from "../../../syntax/node.js";
+import { lastBefore } from "../../../syntax/replace.js";
 import type { Edit } from "../../../text/edit.js";
 import { Text, type SourceText } from "../../../text/text.js";
+import type { Statement } from "../nodes/index.js";
 import { isAtProperty } from "../parser/braced-object.js";
 import { parse, type ParsedText } from "../parser/index.js";
 import { next } from "../parser/scanner.js";
 import { ParseState } from "../parser/state.js";
 import { Token } from "../parser/token.js";
 import { containerOf, type Container } from "./container.js";
-import { lastBefore, pathTo, type Damage } from "./damage.js";
+import { isStrict } from "./context.js";
+import { pathTo, type Damage } from "./damage.js";
 import { fitsIn, itemsStay, itemStays, openIn } from "./fits.js";
-import { endsAsBefore, firstToRead, readWithin, type Place } from "./reading.js";
+import { grafting, itemSets, type ItemSet } from "./grafting.js";
+import { closedBehind, endsAsBefore, firstToRead, readWithin, type Place } from "./reading.js";
 import { splice } from "./splice.js";
 
 /** Nodes that the parser reads on trial, and otherwise if a problem comes up. */
@@ -35,7 +39,36 @@ export function reparse(tree: ParsedText, edit: Edit, source: SourceText): Parse
     if (again === "item") depth = 1;
     else if (again !== undefined) return again;
   }
-  return { ...parse(source instanceof Text ? source.value : source.slice(0), tree.options), source };
+  return kept(
+    tree,
+    { ...parse(source instanceof Text ? source.value : source.slice(0), tree.options), source },
+    damage,
+  );
+}
+
+/** A tree that was read anew, with all of the old one that is as it was. */
+function kept(tree: ParsedText, fresh: ParsedText, damage: Damage): ParsedText {
+  const { root } = tree;
+  // What all of a text goes by makes it another.
+  if (
+    fresh.root.module !== root.module || isStrict(fresh.root.body as Statement[]) !== isStrict(root.body as Statement[])
+  ) return fresh;
+  if (fresh.problems.some(({ code }) => code === "too-deep")) return fresh;
+  const { grafted, inTree } = grafting(tree, fresh.notes);
+  const change = grafted(
+    {
+      path: [root],
+      list: root.body,
+      start: 0,
+      first: 0,
+      last: root.body.length,
+      fresh: fresh.root.body,
+      growth: [damage.delta],
+    },
+    damage,
+  );
+  const sets = Object.fromEntries(itemSets.map((which) => [which, new Set([...fresh[which]].map(inTree))]));
+  return { ...fresh, ...(sets as Pick<ParsedText, ItemSet>), root, change, isReadWhole: true };
 }
 
 /** Whether a brace that is open before an edit stands before a closer that closes nothing: read straight they may be a pair, and what the edit changes may decide that. */
@@ -173,6 +206,12 @@ function readAgain(place: Place, guided: boolean): ParsedText | "item" | "give u
     });
     if (stays === "give up" || stays === "item") return stays;
     if (!stays) return undefined;
+  }
+  for (const outer of sync < 0 ? closedBehind(place) ?? [] : []) {
+    const note = tree.notes.get(outer);
+    if (p.calm || note !== undefined) {
+      tree.notes.set(outer, { reach: 0, braces: 0, brackets: 0, ...note, calm: p.calm });
+    }
   }
   return splice(place, p, { first, last, from, to }, fresh, open);
 }

@@ -41,6 +41,8 @@ const hasLineEnd = /[\n\r]/;
 /** An opening tag: its attributes on its line, or each on its own. */
 export const openingTag: Build = (node: JSXOpeningElement, builder: Builder): Doc => {
   const parts = builder.parts(node);
+  // A tag that lacks its `>` is left as it is.
+  if (parts.at(-1)!.child !== undefined) return builder.source(node.start, node.end);
   const ends = node.selfClosing ? parts.slice(-2) : parts.slice(-1);
   const first = node.attributes[0];
   const at = parts.findIndex(({ child }) => child !== undefined && child === first);

@@ -44,6 +44,8 @@ export interface ParsedText extends ParseResult {
   readonly fragile: Set<Node>;
   readonly guesses: readonly Guess[];
   readonly change?: TreeChange | undefined;
+  /** Whether all of the text was read for the last edit. */
+  readonly isReadWhole?: boolean;
 }
 
 function parseAs(

@@ -22,9 +22,9 @@ export const segmentation = (least: number = short): Segmentation => ({
   isFlowRoot,
   isTracked,
   lower(flow) {
-    const b = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));
-    b.cutter = new SegmentCuts(flow);
     for (const node of flow.waiting) {
+      const b = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));
+      b.cutter = new SegmentCuts(flow);
       if (node === flow.root) b.cutter.take(b, node, (inner) => code(inner, node));
       else if (node.type === "Block") block(b, node as Block);
       else statement(b, node);

@@ -1,5 +1,6 @@
 /** The lists of statements around an edit, and what is known of the place where one begins. */
 import type { Node } from "../../../syntax/node.js";
+import { lastBefore } from "../../../syntax/replace.js";
 import type { SourceText } from "../../../text/text.js";
 import type { Block, ExceptHandler, FunctionDef, Module } from "../nodes.js";
 import { outside, type Context } from "../parser/state.js";
@@ -16,17 +17,9 @@ export interface StatementList {
   readonly context: Context;
 }
 
-/** The index of the last of some nodes that begins before an offset, counted from their parent's start; -1 where none does. */
-export function lastBefore(nodes: readonly Node[], offset: number): number {
-  let low = 0;
-  let high = nodes.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (nodes[middle]!.startInParent < offset) low = middle + 1;
-    else high = middle;
-  }
-  return low - 1;
-}
+/** The list of a node that may be long. */
+export const listOf = (node: Node): Node[] | undefined =>
+  node.type === "Module" || node.type === "Block" ? (node as Module | Block).body : undefined;
 
 /** Where the line of an offset begins. */
 export function lineStart(text: SourceText, at: number): number {

@@ -3,18 +3,17 @@
  * behind the damage began, in the same block; the rest of the list is kept. When that does not come about within the list, the next list outward is tried. The old
  * tree is changed in place. What comes out is what a fresh parse would give.
  */
-import { placeAround, placeList, type Gaps } from "../../../syntax/anchor.js";
-import { forget } from "../../../syntax/memo.js";
-import { treeChanged, type Node } from "../../../syntax/node.js";
+import { graft, type GraftTraits } from "../../../syntax/graft.js";
+import type { Node } from "../../../syntax/node.js";
 import { movedProblem } from "../../../syntax/problem.js";
-import { siblingChanged, siblingsReplaced } from "../../../syntax/siblings.js";
+import { lastBefore } from "../../../syntax/replace.js";
 import type { Edit } from "../../../text/edit.js";
 import { Text, type SourceText } from "../../../text/text.js";
 import { further, statement } from "../parser/compound.js";
 import { inOrder, isFuture, parse, type PythonTree } from "../parser/index.js";
 import { next } from "../parser/scanner.js";
 import { ParseState, Token } from "../parser/state.js";
-import { columnAt, isBlank, lastBefore, lineStart, listsAround, type StatementList } from "./lists.js";
+import { columnAt, isBlank, lineStart, listOf, listsAround, type StatementList } from "./lists.js";
 
 /** An edit with the text after it. */
 interface Damage extends Edit {
@@ -34,8 +33,27 @@ export function reparse(tree: PythonTree, edit: Edit, source: SourceText): Pytho
     const again = reparseIn(tree, list, damage);
     if (again !== undefined) return again;
   }
-  return { ...parse(source instanceof Text ? source.value : source.slice(0), tree.options), source };
+  return kept(
+    tree,
+    { ...parse(source instanceof Text ? source.value : source.slice(0), tree.options), source },
+    damage,
+  );
 }
+
+/** A tree that was read anew, with all of the old one that is as it was. */
+function kept({ root }: PythonTree, fresh: PythonTree, damage: Damage): PythonTree {
+  const whole = { path: [root], list: root.body, start: 0, first: 0, last: root.body.length };
+  const change = graft({ ...whole, fresh: fresh.root.body, growth: [damage.delta] }, damage, graftTraits);
+  return { ...fresh, root, change };
+}
+
+/** `fact` is left to those that find out what names mean. */
+const graftTraits: GraftTraits = {
+  listOf,
+  laterFields: new Set(["fact"]),
+  fits: (_node, _first, removed, added) => ![...removed, ...added].some(isFuture),
+  paired: () => undefined,
+};
 
 /** How many statements at the top of a file may hold imports from `__future__`. */
 const topmost = 20;
@@ -176,16 +194,15 @@ interface Stretch {
   readonly until: number;
 }
 
-const gapsOf = new WeakMap<Node, Gaps>();
-
 function splice(
   tree: PythonTree,
   { path, node, start }: StatementList,
-  { delta, source }: Damage,
+  damage: Damage,
   p: ParseState,
   { first, last, base, until }: Stretch,
   fresh: Node[],
 ): PythonTree | undefined {
+  const { delta, source } = damage;
   const items = node.body;
   // What the indentation of the next line is said to be waits for what else is wrong in it.
   if (p.indentProblem !== undefined) return undefined;
@@ -196,37 +213,18 @@ function splice(
   }
   if (node.type === "Module" && fresh.some(isFuture)) return undefined;
   if (fresh.length > 10_000) return undefined;
-  let gaps = gapsOf.get(tree.root);
-  if (gaps === undefined) gapsOf.set(tree.root, (gaps = new WeakMap()));
-  placeList(node, items, last, gaps);
-  for (const one of fresh) {
-    one.parent = node;
-    one.offset += base - start;
-  }
-  const removed = items.slice(first, last);
-  siblingsReplaced(node, removed, fresh, first > 0 ? items[first - 1]! : null);
-  for (let i = path.length - 1; i > 0; i -= 1) siblingChanged(path[i - 1]!, path[i]!);
+  for (const one of fresh) one.offset += base - start;
   const isLast = last === items.length;
-  items.splice(first, last - first, ...fresh);
-  gaps.set(items, first + fresh.length);
-  const lengths = growth(path, isLast ? endOf(items) - node.length : delta, delta);
-  for (let i = path.length - 2; i >= 0; i -= 1) {
-    const parent = path[i]!;
-    const child = path[i + 1]!;
-    const siblings = parent.type === "Module" || parent.type === "Block" ? (parent as typeof node).body : undefined;
-    const index = siblings === undefined ? -1 : lastBefore(siblings, child.startInParent + 1);
-    placeAround(parent, child, siblings, index, gaps);
-  }
-  for (const [index, outer] of path.entries()) outer.length += lengths[index]!;
-  forget(path);
-  treeChanged();
+  const inner = isLast ? endOf([...items.slice(0, first), ...fresh]) - node.length : delta;
+  const place = { path, list: items, start, first, last };
+  const change = graft({ ...place, fresh, growth: growth(path, inner, delta) }, damage, graftTraits);
   const move = (offset: number): number => (offset >= until ? offset + delta : offset);
   const kept = tree.problems.filter(({ from }) => from < base || from >= until).map((problem) => movedProblem(
     problem,
     move,
   ));
   const odd = [...tree.odd.filter((at) => at < base || at >= until).map(move), ...p.odd.map((at) => at + base)];
-  return { ...tree, source, odd, problems: inOrder([...kept, ...found]), change: { path, removed, added: fresh } };
+  return { ...tree, source, odd, problems: inOrder([...kept, ...found]), change };
 }
 
 /** Where the last of some nodes ends, from their parent's start. */
