@@ -30,7 +30,7 @@ export interface GraftTraits {
   readonly laterFields: ReadonlySet<string>;
   /** Whether some elements of a node's list, from an index on, can stand in the place of others without anything around them meaning something else. */
   fits(node: Node, first: number, removed: readonly Node[], added: readonly Node[]): boolean;
-  /** How far into the old text it was looked to read an element that ends at `end`, and what is told of it may depend on; never as far as to the second element behind it, if not given. */
+  /** How far into the old text it was looked to read an element that ends at `end`, and what is told of it may depend on; as far as to the element behind it, if not given. */
   looksAt?(element: Node, end: number): number;
   /** Told of each node that may be kept, and of its counterpart. */
   paired(old: Node, fresh: Node): void;
@@ -132,7 +132,7 @@ function trimmed(whole: Replacement, damage: Damage, traits: GraftTraits): Repla
     fresh.length - behind - before === 1 &&
     holds(one!, fresh[before]!, start, damage);
   if (!isInOne) {
-    before = Math.max(0, before - 1);
+    if (traits.looksAt === undefined) before = Math.max(0, before - 1);
     const next = fresh[fresh.length - 1 - behind];
     if (behind > 0 && (next === undefined || endOf(next) <= end)) behind -= 1;
   }
