@@ -364,6 +364,22 @@ describe("when it analyses", () => {
     expect(params.message).toMatch(/parse [\d.]+ ms.*rules [\d.]+ ms; dearest rules: \w+\.[\w-]+ [\d.]+ ms/);
   });
 
+  test("what was edited, and what is asked for, goes before two hundred others that wait", async () => {
+    await client.initialize();
+    const text = Array.from({ length: 200 }, (_, row) => `export const fare${row} = tide + ${row};\n`).join("");
+    const berths = Array.from({ length: 200 }, (_, index) => `file:///harbour/berth-${index}.js`);
+    const [edited, asked] = [berths[190]!, berths[195]!];
+    for (const berth of berths) client.open(berth, text);
+    client.change(edited, 2, { range: range(0, 0, 0, 0), text: "const tide = 1;\n" });
+    const request = client.ask("textDocument/diagnostic", { textDocument: { uri: asked } });
+    for (const berth of berths) await client.diagnostics(berth, berth === edited ? 2 : 1);
+    const told = client.received.filter(
+      ({ method, id }) => method === "textDocument/publishDiagnostics" || id === request,
+    );
+    expect(told.findIndex(({ params }) => params?.uri === edited)).toBeLessThan(120);
+    expect(told.findIndex(({ id }) => id === request)).toBeLessThan(120);
+  });
+
   test("a setting that cannot be used is told and changes nothing", async () => {
     await client.initialize();
     client.notify("workspace/didChangeConfiguration", { settings: { alertQuill: { when: "sometimes", pause: 0 } } });

@@ -25,12 +25,16 @@ import { sharedDefault } from "./shared-default.js";
 import { sharedMember } from "./shared-member.js";
 import { notInEdition } from "./syntax/not-in-edition.js";
 import { scopeWord } from "./syntax/scope-word.js";
+import { valueFromGenerator } from "./syntax/value-from-generator.js";
+import { walrusInLoop } from "./syntax/walrus-in-loop.js";
 import { textWithoutParts } from "./text-without-parts.js";
 import { walksWhatChanges } from "./walks-what-changes.js";
 
 export const rules: readonly Rule[] = [
   notInEdition,
   scopeWord,
+  valueFromGenerator,
+  walrusInLoop,
   noSelf,
   definedAgain,
   needlessPass,
