@@ -128,6 +128,25 @@ describe("typing", () => {
   });
 });
 
+/** What was looked for far ahead in vain is looked for again. */
+test.each([
+  "export declare const make: (report: (options: {\n  cause: string;\n  rows: Rec<string, unknown>;\n}) => void) => Tide;\nexport const a = 1;\n",
+  "const make = (report: {\n  a: string;\n  b: Rec<string, number>;\n}): void => {\n  go();\n};\nlast();\n",
+  "type A = new <T>(options: {\n  a: T[];\n  b: [x: number, y?: string];\n}) => void;\nlast();\n",
+  "call(<T,>(a: {\n  b: string;\n  c: `t-${number}`;\n}) => {\n  go();\n});\nlast();\n",
+])("a mark that is typed anywhere and taken back leaves no trace: %j", (text) => {
+  const options = parseOptionsFor({ uri: "a.ts", languageId: "" });
+  const fresh = parse(text, options);
+  for (let at = 0; at <= text.length; at += 1) {
+    for (const insert of ["[", "(", "{", "}", ")", "<", "!", "`", ", ,"]) {
+      const there = parse(text.slice(0, at) + insert + text.slice(at), options);
+      const tree = reparse(there, { from: at, to: at + insert.length, insert: "" }, text);
+      expect(difference(tree.root, fresh.root), `${insert} at ${at}`).toBeUndefined();
+      expect(tree.problems, `${insert} at ${at}`).toEqual(fresh.problems);
+    }
+  }
+});
+
 test.each<[string, string, string, string, string, string]>([
   ["a bracket goes before a closer that was one too few", "ts", "{{", "(", "", "}\n }\n t {"],
   ["a closer comes before a block without its end", "js", "(function(){\n {", "", "}", ")\n }\n {"],
@@ -166,6 +185,7 @@ test.each<[string, string, string, string, string, string]>([
     "}",
     "{(()=>{((())\n)})}})}}",
   ],
+  ["a line ends before a bracket that hid the indentation of a block", "js", "}\nzifa", "", "}\n", ") {\n{}\n,{\n*"],
 ])("once read otherwise than afresh: %s", (_, ending, before, removed, insert, after) => {
   const options = parseOptionsFor({ uri: `a.${ending}`, languageId: "" });
   const edit = { from: before.length, to: before.length + removed.length, insert };

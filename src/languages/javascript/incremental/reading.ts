@@ -214,7 +214,8 @@ function syncIndex({ tree, container, damage: { from, to, end, delta, source }, 
   // Where something is wrong, an element's end may depend on how its line is indented.
   if (!keepsIndent(tree, { end, delta, source }, here)) return -1;
   if (!/[\n\r]/.test(source.slice(end, here))) {
-    if (/[()[\]]/.test(source.slice(from, end) + tree.source.slice(from, to))) return -1;
+    // What is open on a line, and what stands at its head, decides whether a block on it goes by its indentation.
+    if (/[()[\]\n\r]/.test(source.slice(from, end) + tree.source.slice(from, to))) return -1;
   }
   const oldEnd = start + list[index - 1]!.startInParent + list[index - 1]!.length;
   if (p.prevEnd + p.base <= end) {

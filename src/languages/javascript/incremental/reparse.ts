@@ -13,7 +13,7 @@ import { parse, type ParsedText } from "../parser/index.js";
 import { next } from "../parser/scanner.js";
 import { ParseState } from "../parser/state.js";
 import { Token } from "../parser/token.js";
-import { containerOf, type Container } from "./container.js";
+import { containerOf, listOf, type Container } from "./container.js";
 import { isStrict } from "./context.js";
 import { pathTo, type Damage } from "./damage.js";
 import { fitsIn, itemsStay, itemStays, openIn } from "./fits.js";
@@ -33,7 +33,7 @@ export function reparse(tree: ParsedText, edit: Edit, source: SourceText): Parse
     ![...tree.fragile].some((item) => item.startInParent < edit.to) &&
     (tree.options.module !== "detect" || !touchesModuleWords(tree, damage));
   const path = usable ? pathTo(tree.root, damage) : [];
-  for (let depth = path.length - 1; depth >= 0; depth -= 1) {
+  for (let depth = seenUpTo(path, tree, damage); depth >= 0; depth -= 1) {
     const again = reparseIn(tree, path.slice(0, depth + 1), damage);
     if (again === "give up") break;
     if (again === "item") depth = 1;
@@ -44,6 +44,24 @@ export function reparse(tree: ParsedText, edit: Edit, source: SourceText): Parse
     { ...parse(source instanceof Text ? source.value : source.slice(0), tree.options), source },
     damage,
   );
+}
+
+/**
+ * Index of the innermost node of the path in whose list may be read again. What stands before a node, and was read as it was because of what stands in that as far as the edit, as an
+ * arrow that was looked for in vain, has to be read again too.
+ */
+function seenUpTo(path: readonly Node[], { notes }: ParsedText, { from }: Damage): number {
+  let start = 0;
+  for (let depth = 1; depth < path.length; depth += 1) {
+    const node = path[depth]!;
+    const list = listOf(path[depth - 1]!);
+    const index = list === undefined ? -1 : lastBefore(list, node.startInParent + 1);
+    const before = index > 0 && list![index] === node ? list![index - 1] : undefined;
+    const reach = before ? notes.get(before)?.reach ?? 0 : 0;
+    if (reach > 0 && start + before!.startInParent + before!.length + reach >= from) return depth - 1;
+    start += node.startInParent;
+  }
+  return path.length - 1;
 }
 
 /** A tree that was read anew, with all of the old one that is as it was. */
