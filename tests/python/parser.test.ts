@@ -1,32 +1,20 @@
 /** Reading Python, beside Python itself: its own library and its own tests are the programs, and what it rejects we reject. */
 import { spawnSync } from "node:child_process";
-import path from "node:path";
 import { describe, expect, test } from "vitest";
 import { reparse } from "../../src/languages/python/incremental/reparse.js";
 import { inOrder, parse, type PythonTree } from "../../src/languages/python/parser/index.js";
 import { readMarks, writeMarks } from "../../src/testing/index.js";
 import { Text } from "../../src/text/text.js";
 import { randomFrom } from "../support/edits.js";
-import { filesBelow, often, root } from "../support/files.js";
+import { filesBelow, often } from "../support/files.js";
 import { difference, shapeFaults } from "../support/tree.js";
 import { asAst } from "./as-ast.js";
+import { ask, interpreter } from "./ask.js";
 import { pythonEdit } from "./edits.js";
 
-const python = "/usr/bin/python3";
-const version = /3\.(\d+)/.exec(spawnSync(python, ["--version"], { encoding: "utf8" }).stdout)!;
+const version = /3\.(\d+)/.exec(spawnSync(interpreter, ["--version"], { encoding: "utf8" }).stdout)!;
 const options = { edition: 300 + Number(version[1]), isStub: false, isPackage: false };
 const library = `/usr/lib/python${version[0]}`;
-
-/** What Python says of paths and texts. */
-function ask<Answer>(questions: readonly (string | { readonly code: string })[]): Answer[] {
-  const { stdout, stderr } = spawnSync(python, [path.join(root, "tests/python/oracle.py")], {
-    input: questions.map((one) => JSON.stringify(one)).join("\n"),
-    encoding: "utf8",
-    maxBuffer: 1 << 30,
-  });
-  expect(stderr).toBe("");
-  return stdout.trim().split("\n").map((line) => JSON.parse(line) as Answer);
-}
 
 interface View {
   readonly text: string;

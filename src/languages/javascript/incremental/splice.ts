@@ -28,9 +28,11 @@ export function splice(
   const { delta } = damage;
   if (tree.root.module && tree.options.module === "detect") {
     // It is a module no more without the last import or export.
-    const { body } = tree.root;
-    const left = path.length > 1 ? body : [...body.slice(0, first), ...fresh, ...body.slice(last)];
-    if (!left.some((item) => /^(?:Import|Export)/.test(item.type))) return "give up";
+    const isModuleItem = ({ type }: Node): boolean => type.startsWith("Import") || type.startsWith("Export");
+    const areItems = path.length === 1;
+    const stays = (areItems && fresh.some(isModuleItem)) ||
+      tree.root.body.some((item, index) => !(areItems && index >= first && index < last) && isModuleItem(item));
+    if (!stays) return "give up";
   }
   for (const element of path.length === 1 ? list.slice(first, last) : []) {
     for (const which of itemSets) tree[which].delete(element!);
