@@ -1,7 +1,7 @@
 /** The documents that are open, and what is known of each. */
 import type { Alert } from "../engine/alert.js";
-import { longText } from "../engine/analysis.js";
 import { WorkspaceError } from "../engine/errors.js";
+import { longText } from "../engine/long-text.js";
 import type { EditOf } from "../engine/workspace.js";
 import { difference, type Edit } from "../text/edit.js";
 import { offsetAt } from "../text/position.js";

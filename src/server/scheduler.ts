@@ -1,6 +1,6 @@
 /** When documents are analysed: after a pause without changes, a few milliseconds at a time, so that newer edits and requests find the server free. */
 import type { CancellationToken } from "vscode-jsonrpc";
-import { longText } from "../engine/analysis.js";
+import { longText } from "../engine/long-text.js";
 import type { Session } from "./session.js";
 
 /** Milliseconds of work at a time. */

@@ -23,6 +23,9 @@ const listMethods = new Set(["map", "filter", "forEach", "some", "every", "find"
 /** Longer classes are not looked through at each key. */
 const longest = 60_000;
 
+/** A member of `this` that may be an argument: classes without one need not be walked through. */
+const argumentOfThis = /\bthis\s*(?:\?\.|[.[])\s*[^\s,()[\]{};.=]+\s*[,)/]/;
+
 /** Whether a method works with what `this` is when it is called. */
 function usesThis({ value }: MethodDefinition): boolean {
   let found = false;
@@ -98,8 +101,8 @@ export const detachedMethod = defineRule({
     ],
   },
   visit: {
-    ClassBody(body, { isBroken, alert }) {
-      if (body.length > longest) return;
+    ClassBody(body, { text, isBroken, alert }) {
+      if (body.length > longest || !argumentOfThis.test(text.slice(body.start, body.end))) return;
       const methods = new Map<string, MethodDefinition>();
       for (const member of body.body) {
         if (member.type !== "MethodDefinition" || member.kind !== "method" || member.static || member.computed) {
