@@ -1,4 +1,6 @@
 /** Alert Quill as a library. */
+export { MemoryFiles } from "./engine/memory-files.js";
+export { ModuleGraph } from "./engine/module-graph.js";
 export { Meter } from "./engine/meter.js";
 export {
   createWorkspace,
@@ -27,6 +29,7 @@ export {
   type FileView,
   type Finding,
   type Label,
+  type LinkView,
   type Level,
   type QuietExample,
   type RemedyOffer,
@@ -52,5 +55,14 @@ export {
   type Step,
   type Surroundings,
 } from "./model/flow.js";
+export type {
+  ExportedName,
+  Exports,
+  FileAccess,
+  FileSummary,
+  ImportedModule,
+  ProjectFiles,
+  Resolution,
+} from "./model/links.js";
 export { Names } from "./model/names.js";
 export { Scope, type ScopeKind } from "./model/scope.js";

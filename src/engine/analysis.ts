@@ -1,5 +1,6 @@
 /** The analysis of one document, kept up to date through its edits: what an edit leaves as it was is not looked at again. */
 import type { CommentForms, DocumentInfo, Language, Tree } from "../languages/language.js";
+import type { FileSummary } from "../model/links.js";
 import type { Names } from "../model/names.js";
 import { extentOf, type Extent } from "../rules/settings/over-size.js";
 import { ruleFingerprint, surroundingsFingerprint } from "../settings/fingerprint.js";
@@ -15,10 +16,13 @@ import { AlertList } from "./alert-list.js";
 import type { FoundAlert, RuleFailure } from "./alert.js";
 import { BrokenQuestions, type ReadText } from "./broken-questions.js";
 import { collect } from "./collect.js";
+import { LinkQuestions, type AskedLink, type PlaceInGraph } from "./link-questions.js";
+import { linkView } from "./link-view.js";
 import { longText } from "./long-text.js";
 import type { Meter } from "./meter.js";
 import { NameWork } from "./name-work.js";
 import { Reading } from "./reading.js";
+import type { RecordStore } from "./record-store.js";
 import { RuleCalls } from "./rule-calls.js";
 import type { RuleLimits } from "./rule-limits.js";
 import { RuleRun } from "./rule-run.js";
@@ -35,6 +39,8 @@ export interface AnalysisInput {
   readonly info: DocumentInfo;
   readonly language: Language;
   readonly settings: ResolvedSettings;
+  /** Where it is among the files of a project, if it is in one. */
+  readonly place?: PlaceInGraph | undefined;
   /** As `YYYY-MM-DD`, for hush comments with an end. */
   readonly today: string;
   readonly meter?: Meter | undefined;
@@ -55,6 +61,7 @@ export class DocumentAnalysis {
   private readonly reading: Reading;
   private readonly nameWork: NameWork;
   private readonly broken: BrokenQuestions;
+  private readonly links: LinkQuestions;
   private readonly rules: RuleRun;
 
   // What rules are called for. A new kind is one file and a place in this list, which is the order in which they are looked at.
@@ -66,12 +73,15 @@ export class DocumentAnalysis {
   private readonly list: AlertList;
 
   private done = false;
+  private affected = false;
   private result: readonly FoundAlert[] | undefined;
   /** How much is looked at: of a very long text, and of one that a program writes, its form, of a still longer one nothing. */
   private extent: Extent = "all";
   /** What of a long text is to be told before all is looked at. */
   private first: "form" | "window" | undefined;
   private lastEdit = 0;
+  /** What other files see of this one; absent where that is to be worked out. */
+  private seen: FileSummary | undefined;
   /** Rules that were switched on or tuned when all else had been looked at, and are to look at all. */
   private readonly late = new Set<string>();
 
@@ -86,8 +96,10 @@ export class DocumentAnalysis {
     this.reading = new Reading(language, input.info, text);
     this.nameWork = new NameWork(language);
     this.broken = new BrokenQuestions(language);
+    this.links = new LinkQuestions(input.place);
     this.rules = new RuleRun(meter, input.limits);
-    this.calls = new UnitCalls(language, this.rules, this.broken.watch, meter, input.stepsAtATime ?? usualSteps);
+    const watches = [this.broken.watch, this.links.watch];
+    this.calls = new UnitCalls(language, this.rules, watches, meter, input.stepsAtATime ?? usualSteps);
     const flows = new FlowUnits(this.calls);
     this.nodes = new NodeUnits(this.calls, flows.enter);
     this.bindings = new BindingUnits(this.calls);
@@ -132,9 +144,30 @@ export class DocumentAnalysis {
     return [...this.rules.failed.values()];
   }
 
-  /** Whether the alerts are those of the text as it is. */
+  /** Whether the alerts are those of the text as it is, among the files as they are. */
   get isDone(): boolean {
+    this.askLinks();
     return this.done;
+  }
+
+  /** Whether the alerts were ready, and are to be worked out again because of what happened to other files. */
+  get isAffected(): boolean {
+    this.askLinks();
+    return this.affected && !this.done;
+  }
+
+  /** What rules asked about other files for the alerts as they are, with the answers. */
+  get askedLinks(): readonly AskedLink[] {
+    return this.links.asked;
+  }
+
+  /** What other files see of this one; `undefined` where its language has no such thing. */
+  summary(): FileSummary | undefined {
+    const { links } = this.language;
+    if (links === undefined) return undefined;
+    this.measure();
+    this.read();
+    return (this.seen ??= links.summary(this.tree, this.reading.info));
   }
 
   /** Whether all of the document is being looked at, as after it was opened, and not just what an edit changed. */
@@ -148,6 +181,7 @@ export class DocumentAnalysis {
     this.nodes.edited(edit.from);
     this.broken.edit(edit);
     this.lastEdit = edit.from;
+    this.affected = false;
     this.done = false;
     this.result = undefined;
   }
@@ -190,6 +224,7 @@ export class DocumentAnalysis {
    * the next call goes on from there, also after further edits. Tells whether all is done.
    */
   run(stop: () => boolean = () => false): boolean {
+    this.askLinks();
     if (this.done) return true;
     const { limits } = this.input;
     if (
@@ -217,6 +252,7 @@ export class DocumentAnalysis {
     }
     if (isPaused) return false;
     this.done = true;
+    this.affected = false;
     this.calls.isWhole = false;
     return true;
   }
@@ -266,6 +302,7 @@ export class DocumentAnalysis {
   }
 
   private read(): void {
+    const before = this.reading.tree?.problems.length;
     const work = {
       edit: (edit: Edit) => this.list.edit(edit),
       change: (change: TreeChange) => this.follow(change),
@@ -273,10 +310,12 @@ export class DocumentAnalysis {
     };
     if (this.extent === "nothing") this.reading.readNothing(work);
     else if (!this.reading.isCurrent) this.calls.staged("parse", () => this.reading.read(work));
+    if ((before === 0) !== (this.tree.problems.length === 0)) this.seen = undefined;
   }
 
   /** Begins with a tree of which nothing is known. */
   private begin(tree: Tree): void {
+    this.seen = undefined;
     this.nameWork.begin(tree);
     this.arrange();
     this.startOver();
@@ -286,6 +325,7 @@ export class DocumentAnalysis {
   private startOver(): void {
     this.list.forget();
     this.broken.watch.clear();
+    this.links.watch.clear();
     this.late.clear();
     this.calls.isWhole = this.calls.isFresh = true;
     this.first = this.text.length > longText ? "form" : undefined;
@@ -296,6 +336,7 @@ export class DocumentAnalysis {
   private follow(change: TreeChange): void {
     for (const part of change.removed) this.forget(part);
     this.nameWork.follow(change);
+    if (this.language.links?.isSeen(change) === true) this.seen = undefined;
     for (const kind of this.kinds) kind.follow(change);
   }
 
@@ -322,9 +363,7 @@ export class DocumentAnalysis {
     if (this.extent !== "all") this.nameWork.skip();
     while (this.calls.staged("names", () => this.nameWork.takeSome(this.calls.stepsAtATime))) yield;
     this.calls.staged("names", () => this.settleNames());
-    for (const [store, unit] of this.broken.changed(this.readText)) {
-      this.kinds.find((kind) => kind.store === store)!.again(unit);
-    }
+    this.lookAgainAt(this.broken.changed(this.readText));
     if (this.first === "window") {
       this.first = undefined;
       this.lookAtWindow();
@@ -340,6 +379,20 @@ export class DocumentAnalysis {
   private lookAtWindow(): void {
     const first = Math.max(0, this.lastEdit - windowLength / 2);
     for (const kind of this.kinds) kind.runWithin(first, first + windowLength);
+  }
+
+  /** Marks what rules would be told otherwise about other files than they were. */
+  private askLinks(): void {
+    const changed = this.links.changed();
+    if (changed.length === 0) return;
+    this.lookAgainAt(changed);
+    this.affected ||= this.done;
+    this.done = false;
+    this.result = undefined;
+  }
+
+  private lookAgainAt(units: readonly (readonly [RecordStore, object])[]): void {
+    for (const [store, unit] of units) this.kinds.find((kind) => kind.store === store)!.again(unit);
   }
 
   private settleNames(): void {
@@ -384,6 +437,17 @@ export class DocumentAnalysis {
       largest: settings.largest,
       builtIn: this.language.readyMade(settings.values),
       known: new Set(settings.values.known),
+      links: linkView(this.links, {
+        get tree() {
+          return analysis.tree;
+        },
+        get text() {
+          return analysis.text;
+        },
+        get called() {
+          return rules.called;
+        },
+      }),
       isBroken: (subject) => broken.ask(subject, this.readText, rules.called),
       isMentioned: (name, of) => broken.ask(broken.mention(name, of), this.readText, rules.called),
       noteSuggestion: (use) => unresolved.suggested.note(use.name, use),

@@ -1,10 +1,6 @@
 import type { Node } from "../syntax/node.js";
+import { AnswerWatch } from "./answer-watch.js";
 import type { RecordStore } from "./record-store.js";
-
-interface Asked {
-  readonly answer: boolean;
-  readonly askers: Map<RecordStore, Set<object>>;
-}
 
 /** A name of which a rule asks whether a documentation comment uses it, or that of a function tells of a parameter of that name. */
 export class Mention {
@@ -18,9 +14,7 @@ export class Mention {
 export type Subject = Node | string | Mention;
 
 /** Of which nodes and names rules asked whether they are broken, what they were told, and for what they asked. */
-export class BrokenWatch {
-  private readonly asked = new Map<Subject, Asked>();
-  private readonly asks = new Map<RecordStore, Map<object, Set<Subject>>>();
+export class BrokenWatch extends AnswerWatch<Subject, boolean> {
   /** Those that are broken, of those that were asked about, but for what comments of functions tell. */
   readonly broken = new Set<Subject>();
   private readonly mentions = new Map<string, Mention>();
@@ -50,65 +44,20 @@ export class BrokenWatch {
     return this.comments.get(of)?.values() ?? [];
   }
 
-  /** What was answered before. */
-  answer(subject: Subject): boolean | undefined {
-    return this.asked.get(subject)?.answer;
-  }
-
-  /** Notes that an answer was given for a unit of a store. */
-  note(subject: Subject, answer: boolean, store: RecordStore, unit: object): void {
-    let asked = this.asked.get(subject);
-    if (asked === undefined) this.asked.set(subject, (asked = { answer, askers: new Map() }));
+  override note(subject: Subject, answer: boolean, store: RecordStore, unit: object): void {
+    super.note(subject, answer, store, unit);
     if (answer && !(subject instanceof Mention && subject.of !== undefined)) this.broken.add(subject);
-    setIn(asked.askers, store).add(unit);
-    let asks = this.asks.get(store);
-    if (asks === undefined) this.asks.set(store, (asks = new Map()));
-    setIn(asks, unit).add(subject);
   }
 
-  /** Forgets what was asked for a unit, as it is looked at again or is gone. */
-  forget(store: RecordStore, unit: object): void {
-    const asks = this.asks.get(store);
-    const subjects = asks?.get(unit);
-    if (subjects === undefined) return;
-    asks!.delete(unit);
-    for (const subject of subjects) {
-      const { askers } = this.asked.get(subject)!;
-      const units = askers.get(store)!;
-      units.delete(unit);
-      if (units.size === 0) askers.delete(store);
-      if (askers.size === 0) this.drop(subject);
-    }
-  }
-
-  /** Forgets a subject, and gives back for what it was asked about. */
-  withdraw(subject: Subject): readonly (readonly [RecordStore, object])[] {
-    const asked = this.asked.get(subject);
-    if (asked === undefined) return [];
-    this.drop(subject);
-    const found: [RecordStore, object][] = [];
-    for (const [store, units] of asked.askers) {
-      const asks = this.asks.get(store)!;
-      for (const unit of units) {
-        found.push([store, unit]);
-        const subjects = asks.get(unit)!;
-        subjects.delete(subject);
-        if (subjects.size === 0) asks.delete(unit);
-      }
-    }
-    return found;
-  }
-
-  clear(): void {
-    this.asked.clear();
+  override clear(): void {
+    super.clear();
     this.mentions.clear();
     this.comments.clear();
-    this.asks.clear();
     this.broken.clear();
   }
 
-  private drop(subject: Subject): void {
-    this.asked.delete(subject);
+  protected override drop(subject: Subject): void {
+    super.drop(subject);
     this.broken.delete(subject);
     if (!(subject instanceof Mention)) return;
     if (subject.of === undefined) {
@@ -119,10 +68,4 @@ export class BrokenWatch {
     mentions?.delete(subject.name);
     if (mentions?.size === 0) this.comments.delete(subject.of);
   }
-}
-
-function setIn<Key, Value>(map: Map<Key, Set<Value>>, key: Key): Set<Value> {
-  let set = map.get(key);
-  if (set === undefined) map.set(key, (set = new Set()));
-  return set;
 }

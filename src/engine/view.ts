@@ -7,7 +7,7 @@ import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import { shapeIn, type ShapeName } from "../model/shapes.js";
 import { best, distanceOf, mostEdits, type Candidate } from "../model/spelling.js";
-import type { Beside, FileView, Finding, Place, Rule } from "../rules/rule.js";
+import type { Beside, FileView, Finding, LinkView, Place, Rule } from "../rules/rule.js";
 import type { ActiveRule } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
@@ -30,6 +30,7 @@ export interface ViewSource {
   /** Names by comment. */
   readonly told: ReadonlySet<string>;
   readonly keepsToItself: boolean;
+  readonly links: LinkView;
   isBroken(subject: Subject): boolean;
   isMentioned(name: string, of?: Node): boolean;
   noteSuggestion(use: Reference): void;
@@ -96,6 +97,9 @@ export function sharedView(live: LiveSource, { shapes, facts, edits }: Language)
     },
     get largest(): number {
       return live.now.largest;
+    },
+    get links(): LinkView {
+      return live.now.links;
     },
     isKnown,
     builtInFrom: (name: string): "language" | "runtime" | undefined => (

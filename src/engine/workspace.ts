@@ -2,6 +2,7 @@
 import type { Language } from "../languages/language.js";
 import type { RefitKind, RefitOffer, RefitRefusal } from "../languages/refit.js";
 import type { FlowGraph } from "../model/flow.js";
+import type { FileAccess, FileSummary } from "../model/links.js";
 import type { Strain } from "../model/strain.js";
 import { fileHushEdit, hushEdit, type HushEdit } from "../remedy/hush-edit.js";
 import { withoutOverlap } from "../remedy/select.js";
@@ -21,8 +22,10 @@ import type { Alert, FoundAlert, RuleFailure } from "./alert.js";
 import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
 import { isProven, type MendOptions } from "./choice.js";
 import { WorkspaceError } from "./errors.js";
+import type { AskedLink, PlaceInGraph } from "./link-questions.js";
 import { mend, type MendResult } from "./mend.js";
 import type { Meter } from "./meter.js";
+import { ModuleGraph } from "./module-graph.js";
 import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
 import { strainsOf, type FunctionStrain } from "./strains.js";
 import { toldOnce } from "./told-once.js";
@@ -63,6 +66,8 @@ export interface WorkspaceOptions {
   readonly settings?: Settings;
   /** Rules beside the built-in ones. */
   readonly rules?: readonly Rule[];
+  /** The files around the documents, or a graph of them that is there already; without them nothing is told of other files. */
+  readonly files?: FileAccess | ModuleGraph;
   /** The date as `YYYY-MM-DD`; hush comments whose end lies before it count no more. Without it none has ended. */
   readonly today?: string;
   /** Told once for each rule that fails on a version of a document. */
@@ -126,6 +131,9 @@ interface OpenState {
   told: readonly RuleFailure[];
   /** What was shown last, and of which alerts. */
   shown?: { readonly of: readonly FoundAlert[]; readonly as: readonly FoundAlert[] };
+  readonly place: PlaceInGraph | undefined;
+  /** Whether others see what the document holds, and not the file on disk. */
+  counts: boolean;
 }
 
 /** Documents and what is found in them. All offsets are UTF-16 code units. */
@@ -135,13 +143,17 @@ export class Workspace {
   private settings: ResolvedSettings;
   private readonly limits: RuleLimits | undefined;
   private readonly toldStuck = new WeakSet<RuleFailure>();
+  private readonly graph: ModuleGraph | undefined;
 
   /** Throws a `SettingsError` when the settings cannot be used. */
   constructor(private readonly options: WorkspaceOptions) {
     const builtIn = joinRules([...sharedRules, ...options.languages.flatMap(({ rules }) => rules)]);
     this.rules = [...builtIn, ...(options.rules ?? [])];
     this.settings = this.resolve(options.settings ?? {});
-    const { cutOff, mostRuleTime = 3000 } = options;
+    const { cutOff, files, mostRuleTime = 3000 } = options;
+    if (files !== undefined) {
+      this.graph = files instanceof ModuleGraph ? files : new ModuleGraph(options.languages, files);
+    }
     if (cutOff !== undefined) this.limits = new RuleLimits(new Set(builtIn), cutOff, mostRuleTime);
   }
 
@@ -169,7 +181,20 @@ export class Workspace {
     }
     const resolved = (settings === undefined ? this.settings : this.resolve(settings)).in(language);
     const analysis = new DocumentAnalysis(this.input(uri, languageId, language, Text.of(text), resolved));
-    this.documents.set(uri, { uri, languageId, language, analysis, version, settings: resolved, told: [] });
+    const place = this.placeOf(uri, language);
+    const document = {
+      uri,
+      languageId,
+      language,
+      analysis,
+      version,
+      settings: resolved,
+      told: [],
+      place,
+      counts: false,
+    };
+    this.documents.set(uri, document);
+    this.compareWithFile(document);
   }
 
   /**
@@ -199,6 +224,7 @@ export class Workspace {
         throw error;
       }
     }
+    if (steps.length > 0) this.countsForFile(document);
     for (const step of steps) {
       document.analysis.edit(step.edit, step.text);
       document.layout?.analysis.edit(step.edit, step.text);
@@ -226,8 +252,31 @@ export class Workspace {
 
   /** Forgets a document. */
   close(uri: string): void {
-    this.document(uri);
+    const { counts, place } = this.document(uri);
     this.documents.delete(uri);
+    if (counts) place!.graph.closed(place!.path);
+  }
+
+  /** Files on disk came, went or hold something else, by their URIs; without a list any of them. What is told of documents may be another now. */
+  filesChanged(uris?: Iterable<string>): void {
+    const { graph } = this;
+    graph?.filesChanged(uris === undefined ? undefined : [...uris].flatMap((uri) => graph.files.pathOf(uri) ?? []));
+    for (const document of this.documents.values()) this.compareWithFile(document);
+  }
+
+  /** The documents whose alerts were ready, and are to be worked out again because of what happened to other files. */
+  affected(): string[] {
+    return [...this.documents.values()].filter(({ analysis }) => analysis.isAffected).map(({ uri }) => uri);
+  }
+
+  /** What other files see of a document; `undefined` where its language has no such thing. */
+  summary(uri: string): FileSummary | undefined {
+    return this.document(uri).analysis.summary();
+  }
+
+  /** What decided the alerts of a document beside its text and settings: what was asked about other files, with the answers. */
+  askedLinks(uri: string): readonly AskedLink[] {
+    return this.document(uri).analysis.askedLinks;
   }
 
   /** The text of a document as it is now. */
@@ -613,11 +662,33 @@ export class Workspace {
       language,
       settings,
       info: { uri, languageId, values: settings.values },
+      place: this.placeOf(uri, language),
       today,
       meter,
       limits: this.limits,
       stepsAtATime,
     };
+  }
+
+  /** As long as a document is as its file, it need not be asked for what others see of it. */
+  private compareWithFile(document: OpenState): void {
+    const { place, analysis, counts } = document;
+    if (counts || place === undefined || place.graph.files.read(place.path) === analysis.text.value) return;
+    this.countsForFile(document);
+  }
+
+  /** Has other documents see what this one holds. */
+  private countsForFile(document: OpenState): void {
+    const { counts, place, analysis } = document;
+    if (counts || place === undefined) return;
+    document.counts = true;
+    place.graph.opened(place.path, { summary: () => analysis.summary() });
+  }
+
+  private placeOf(uri: string, { links }: Language): PlaceInGraph | undefined {
+    const { graph } = this;
+    const path = graph?.files.pathOf(uri);
+    return path === undefined || links === undefined ? undefined : { graph: graph!, path, links };
   }
 
   private document(uri: string): OpenState {

@@ -7,12 +7,22 @@ export type {
   CommentForms,
   DocumentInfo,
   Language,
+  Links,
   NameKeeper,
   Traits,
   Tree,
+  WantedImport,
 } from "../languages/language.js";
 export { knownNames, type LanguageSettings, type LanguageValues } from "../languages/settings.js";
 export type { KnownNames } from "../model/known-names.js";
+export type {
+  ExportedName,
+  FileAccess,
+  FileSummary,
+  ImportedModule,
+  ProjectFiles,
+  Resolution,
+} from "../model/links.js";
 export { SpellingIndex } from "../model/spelling-index.js";
 export { defineRefit, type Refit, type RefitContext, type RefitOffer, type RefitRefusal } from "../languages/refit.js";
 export {

@@ -3,6 +3,7 @@ export { z } from "zod";
 export type { Binding, Declaration, NameFact, Reference } from "../model/binding.js";
 export type * from "../model/code.js";
 export type { Block, Edge, FlowEnds, FlowExit, FlowGraph, FlowLoop, Step, Surroundings } from "../model/flow.js";
+export type { Exports, Resolution } from "../model/links.js";
 export type { Names } from "../model/names.js";
 export type { Scope, ScopeKind } from "../model/scope.js";
 export type * from "../model/shapes.js";
@@ -24,6 +25,7 @@ export {
   type KitName,
   type Label,
   type Level,
+  type LinkView,
   type NodeHead,
   type NodeRange,
   type Place,

@@ -3,6 +3,7 @@ import type { Binding } from "../model/binding.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import type { FlowGraph } from "../model/flow.js";
 import type { KnownNames } from "../model/known-names.js";
+import type { ExportedName, ProjectFiles, FileSummary, Resolution } from "../model/links.js";
 import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import type { Segmentation } from "../model/segments.js";
@@ -77,6 +78,39 @@ export interface Comment extends Span {
   readonly text: string;
 }
 
+/** What is to be imported. */
+export interface WantedImport {
+  /** As the text is to name it. */
+  readonly module: string;
+  readonly exported: ExportedName;
+  /** Under which name. */
+  readonly name: string;
+}
+
+/** How files of a language name one another. */
+export interface Links {
+  /** Names of files that say where modules are. */
+  readonly configFiles: readonly string[];
+  /** What other files see of one. */
+  summary(tree: Tree, info: DocumentInfo): FileSummary;
+  /** Whether other files may see a change of the tree. */
+  isSeen(change: TreeChange): boolean;
+  /** Where a module is that a file names. */
+  resolve(module: string, from: string, files: ProjectFiles): Resolution;
+  /** Whether a file brings a name along that stands nowhere in it, as a package does the modules in it. */
+  holds(path: string, name: string, files: ProjectFiles): boolean;
+  /** How a file would name another one; `like` are names of modules as it writes them. */
+  moduleName(path: string, from: string, like: readonly string[], files: ProjectFiles): string | undefined;
+  /** Whether code would take what a file gives as a whole under a name. */
+  isNamedAfter(name: string, path: string): boolean;
+  /** Names that a text may export, told by a look at it: all that it does export are among them. */
+  mayExport(text: string): ReadonlySet<string>;
+  /** The modules that a text imports, as it writes them. */
+  modulesIn(root: Node): readonly string[];
+  /** The edits with which a text imports something; `undefined` where that cannot be written. */
+  importing(root: Node, text: Text, wanted: WantedImport): readonly Edit[] | undefined;
+}
+
 /** How far before a function its comment begins at most, in UTF-16 code units. */
 export const furthestComment = 4000;
 
@@ -103,6 +137,8 @@ export interface Language {
   readonly shapes: ShapeMap;
   /** The kinds of nodes that hold statements one behind another. */
   readonly listKinds: readonly string[];
+  /** How its files name one another; absent where they do not. */
+  readonly links?: Links;
   readonly facts: CodeFacts;
   readonly edits: CodeEdits;
   /** Whether statements, members or cases stand in a node, each on lines of its own. */

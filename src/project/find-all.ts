@@ -1,6 +1,10 @@
 /** What there is to be found in files: what was found before in the same, and the rest by looking, with all processors where that pays. */
 import { availableParallelism } from "node:os";
+import { pathToFileURL } from "node:url";
+import { isAnsweredAlike, placeIn } from "../engine/link-questions.js";
+import type { ModuleGraph } from "../engine/module-graph.js";
 import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
+import { modulesOnDisk } from "./disk-files.js";
 import { ResultStore, settingsKey, type FileResult } from "./result-store.js";
 import { opener, type LocatedFile, type ProjectFile, type ProjectVisit } from "./visit.js";
 
@@ -19,13 +23,21 @@ export async function findAll(
   const found = new Map<string, FileResult>();
   const store = visit.keepsResults === true && files.length >= fewFiles ? new ResultStore() : undefined;
   const keys = new Map<string, string>();
+  const graph = modulesOnDisk();
+  const before = new Map<string, FileResult>();
   for (const { file, text, settings } of store === undefined ? [] : files) {
     const own = settingsKey(file, settings);
     if (own === undefined) continue;
     const key = store!.keyOf(text, own, visit.today);
-    const before = store!.get(key);
-    if (before?.certain === undefined) keys.set(file, key);
-    else found.set(file, before);
+    keys.set(file, key);
+    const result = store!.get(key);
+    if (result === undefined) continue;
+    before.set(file, result);
+    learn(graph, file, result);
+  }
+  for (const [file, result] of before) {
+    const place = placeIn(graph, pathToFileURL(file).href);
+    if (result.certain !== undefined && isAnsweredAlike(result.asked, place)) found.set(file, result);
   }
   const left = files.filter(({ file }) => !found.has(file));
   const take = (file: string, result: FileResult, isWhole: boolean): void => {
@@ -36,25 +48,38 @@ export async function findAll(
   const length = left.reduce((sum, { text }) => sum + text.length, 0);
   const isPlain = visit.only === undefined && visit.meter === undefined;
   if (isPlain && length > littleText && availableParallelism() > 1) await findInThreads(left, visit, take);
-  else findHere(left, visit, take);
+  else findHere(left, visit, take, graph);
   if (store !== undefined && keys.size > 0) store.prune();
   return found;
 }
 
+/** Takes over what other files see of one, so that it need not be read for that. */
+export function learn(graph: ModuleGraph, file: string, { summary }: FileResult): void {
+  const path = graph.files.pathOf(pathToFileURL(file).href);
+  if (path !== undefined && summary !== undefined) graph.learn(path, summary);
+}
+
 type Take = (file: string, result: FileResult, isWhole: boolean) => void;
 
-function findHere(files: readonly LocatedFile[], visit: ProjectVisit, take: Take): void {
+function findHere(files: readonly LocatedFile[], visit: ProjectVisit, take: Take, graph: ModuleGraph): void {
   let failed = false;
-  const open = opener({
-    ...visit,
-    onFailure: (file, failure) => {
-      failed = true;
-      visit.onFailure?.(file, failure);
+  const open = opener(
+    {
+      ...visit,
+      onFailure: (file, failure) => {
+        failed = true;
+        visit.onFailure?.(file, failure);
+      },
     },
-  });
+    graph,
+  );
   for (const one of files) {
     failed = false;
-    open(one, (file) => take(one.file, resultOf(file), !failed));
+    open(one, (file) => {
+      const result = resultOf(file);
+      learn(graph, one.file, result);
+      take(one.file, result, !failed);
+    });
   }
 }
 
@@ -64,7 +89,12 @@ export function resultOf({ uri, workspace }: ProjectFile): FileResult {
   const certain = new Set(
     workspace.remedies(uri).filter(({ certainty }) => certainty === "certain").map(({ alert }) => alert),
   );
-  return { alerts, certain: alerts.flatMap((alert, index) => (certain.has(alert) ? [index] : [])) };
+  return {
+    alerts,
+    certain: alerts.flatMap((alert, index) => (certain.has(alert) ? [index] : [])),
+    asked: workspace.askedLinks(uri),
+    summary: workspace.summary(uri),
+  };
 }
 
 async function findInThreads(files: readonly LocatedFile[], visit: ProjectVisit, take: Take): Promise<void> {

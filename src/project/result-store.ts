@@ -5,7 +5,9 @@ import { homedir } from "node:os";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import type { Alert } from "../engine/alert.js";
+import type { AskedLink } from "../engine/link-questions.js";
 import { languageOf, rules as builtIn } from "../languages/index.js";
+import type { FileSummary } from "../model/links.js";
 import { areaOf } from "../rules/rule.js";
 import { fingerprint } from "../settings/fingerprint.js";
 import type { FileSettings } from "./project-settings.js";
@@ -61,6 +63,10 @@ export interface FileResult {
   readonly alerts: readonly Alert[];
   /** The indexes of the alerts for which there is a certain remedy, where somebody asked for them. */
   readonly certain?: readonly number[] | undefined;
+  /** What was asked about other files: only as long as it is answered alike the alerts are these. */
+  readonly asked: readonly AskedLink[];
+  /** What other files see of it. */
+  readonly summary?: FileSummary | undefined;
 }
 
 export class ResultStore {
@@ -76,6 +82,8 @@ export class ResultStore {
     const file = this.fileOf(key);
     try {
       const result = JSON.parse(readFileSync(file, "utf8")) as FileResult;
+      // Written by something else.
+      if (!Array.isArray(result.asked)) return undefined;
       if (Date.now() - statSync(file).mtimeMs > day) utimesSync(file, new Date(), new Date());
       return result;
     } catch {

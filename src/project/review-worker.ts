@@ -3,7 +3,8 @@ import path from "node:path";
 import type { RuleFailure } from "../engine/alert.js";
 import { languages } from "../languages/index.js";
 import type { Settings } from "../settings/schema.js";
-import { resultOf } from "./find-all.js";
+import { modulesOnDisk } from "./disk-files.js";
+import { learn, resultOf } from "./find-all.js";
 import type { ProjectSettings } from "./project-settings.js";
 import type { FileResult } from "./result-store.js";
 import { opener, settingsOf } from "./visit.js";
@@ -26,6 +27,8 @@ export interface ReviewResult {
 }
 
 let settings: ProjectSettings | undefined;
+/** Files are taken to stay as they are while a project is reviewed. */
+const graph = modulesOnDisk();
 
 /** Runs one task. Called by the pool, whose threads serve one project each. */
 export default async function run({
@@ -42,17 +45,20 @@ export default async function run({
     ...(named !== undefined && { settingsFile: named }),
   });
   const failures: { uri: string; failure: RuleFailure }[] = [];
-  const open = opener({
-    languages,
-    today,
-    onFailure: (uri, { rule, error }) => {
-      // An error of a kind of its own may not pass from thread to thread.
-      failures.push({
-        uri,
-        failure: { rule, error: error instanceof Error ? new Error(error.message) : String(error) },
-      });
+  const open = opener(
+    {
+      languages,
+      today,
+      onFailure: (uri, { rule, error }) => {
+        // An error of a kind of its own may not pass from thread to thread.
+        failures.push({
+          uri,
+          failure: { rule, error: error instanceof Error ? new Error(error.message) : String(error) },
+        });
+      },
     },
-  });
+    graph,
+  );
   const results: ReviewResult[] = [];
   for (const { file, text } of files) {
     const settingsFile = instead === undefined ? settings.fileFor(path.dirname(file)) : undefined;
@@ -60,6 +66,7 @@ export default async function run({
     const located = { file, shown: path.relative(folder, file), text, settings: settings.forFile(file) };
     open(located, (one) => {
       const result = resultOf(one);
+      learn(graph, file, result);
       results.push({ file, result, failures: failures.splice(0) });
     });
   }

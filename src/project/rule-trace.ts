@@ -8,6 +8,7 @@ import { withActive } from "../settings/resolve.js";
 import type { Text } from "../text/text.js";
 import { Baselines } from "./baseline.js";
 import { cutOff } from "./cut-off.js";
+import { modulesOnDisk } from "./disk-files.js";
 import type { FileSettings } from "./project-settings.js";
 
 const hushForm = /quill:(\s*hush)/g;
@@ -33,7 +34,7 @@ export function alertsOf(
   text: string,
   settings: FileSettings["resolved"],
 ): { readonly alerts: readonly Alert[]; readonly text: Text } {
-  const workspace = createWorkspace({ languages, cutOff });
+  const workspace = createWorkspace({ languages, cutOff, files: modulesOnDisk() });
   workspace.open({ uri: file, languageId, version: 0, text, settings });
   return { alerts: workspace.alerts(file), text: workspace.text(file) };
 }

@@ -1,9 +1,9 @@
 /** Going through the files of a project, each with its settings. */
-import { readFileSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import type { RuleFailure } from "../engine/alert.js";
 import type { Meter } from "../engine/meter.js";
+import type { ModuleGraph } from "../engine/module-graph.js";
 import { createWorkspace, type Workspace } from "../engine/workspace.js";
 import type { Language } from "../languages/language.js";
 import type { FileReview } from "../report/model.js";
@@ -13,7 +13,9 @@ import { withActive } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import { cutOff } from "./cut-off.js";
 import { discover, type LeftOut } from "./discover.js";
+import { modulesOnDisk } from "./disk-files.js";
 import { ProjectSettings, type FileSettings } from "./project-settings.js";
+import { readText } from "./read-text.js";
 import { settingsAlerts } from "./settings-alerts.js";
 
 /** Milliseconds in which a pack must have been loaded. */
@@ -154,11 +156,13 @@ export function opener(
     ProjectVisit,
     "languages" | "today" | "only" | "onFailure" | "meter"
   >,
+  graph: ModuleGraph = modulesOnDisk(),
 ): (file: LocatedFile, use: (file: ProjectFile) => void) => void {
   const workspace = createWorkspace({
     languages,
     today,
     cutOff,
+    files: graph,
     ...(onFailure && { onFailure }),
     ...(meter && { meter }),
   });
@@ -178,15 +182,4 @@ export function opener(
 export function eachFile(visit: ProjectVisit, use: (file: ProjectFile) => void): Promise<VisitResult> {
   const open = opener(visit);
   return locate(visit, (file) => open(file, use));
-}
-
-/** Reads a file as UTF-8, without a mark of the byte order. Throws when its bytes are no text. */
-export function readText(file: string): string {
-  const bytes = readFileSync(file);
-  if (bytes.includes(0)) throw new Error("this is no text: it holds a zero byte");
-  try {
-    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    throw new Error("this is no UTF-8 text");
-  }
 }

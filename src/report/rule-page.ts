@@ -1,6 +1,6 @@
 /** A rule's documentation, made from the rule itself: as Markdown, and as text for a terminal. */
 import { languages } from "../languages/index.js";
-import type { Rule } from "../rules/rule.js";
+import type { QuietExample, Rule } from "../rules/rule.js";
 import { optionNames } from "../settings/check.js";
 import { inKit, kitNames } from "../settings/kits.js";
 import { Text } from "../text/text.js";
@@ -60,6 +60,25 @@ const codeLanguage = (rule: Rule, languageId?: string): string => (
   rule.language === "settings" ? "jsonc" : (languageId ?? languages[0]!.languageIds[0]!)
 );
 
+/** What holds for an example beside its code. */
+function circumstances({ options, edition, largest, files = {} }: QuietExample, codeLanguage: string): string[] {
+  const lines: string[] = [];
+  if (options !== undefined) lines.push(`With \`${JSON.stringify(options)}\`:`, "");
+  if (edition !== undefined) lines.push(`With edition ${edition}:`, "");
+  if (largest !== undefined) lines.push(`With \`"largest": ${largest}\` in the settings:`, "");
+  for (const [name, text] of Object.entries(files)) {
+    lines.push(
+      `With \`${name}\`:`,
+      "",
+      "```" + (/\.json$/.test(name) ? "json" : codeLanguage),
+      text.trimEnd(),
+      "```",
+      "",
+    );
+  }
+  return lines;
+}
+
 export function markdownPage(rule: Rule, options: readonly OptionPage[]): string {
   const lines = [`# \`${rule.id}\``, "", `**${rule.title}.**`, "", rule.why, ""];
   lines.push(
@@ -67,21 +86,19 @@ export function markdownPage(rule: Rule, options: readonly OptionPage[]): string
     "",
   );
   lines.push("The marks `«` and `»` stand around what is marked in the editor.", "", "## Alerts", "");
-  for (const { code, after, options: used, edition, largest, languageId } of rule.examples.alerts) {
-    if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
-    if (edition !== undefined) lines.push(`With edition ${edition}:`, "");
-    if (largest !== undefined) lines.push(`With \`"largest": ${largest}\` in the settings:`, "");
+  for (const example of rule.examples.alerts) {
+    const { code, after, languageId } = example;
+    lines.push(...circumstances(example, codeLanguage(rule, languageId)));
     lines.push("```" + codeLanguage(rule, languageId), shorten(code), "```", "");
     if (after !== undefined) {
       lines.push("becomes", "", "```" + codeLanguage(rule, languageId), after.trimEnd(), "```", "");
     }
   }
   lines.push("## Stays quiet", "");
-  for (const { code, options: used, edition, largest, languageId } of rule.examples.quiet) {
+  for (const example of rule.examples.quiet) {
+    const { code, languageId } = example;
     if (code.trim() === "") continue;
-    if (used !== undefined) lines.push(`With \`${JSON.stringify(used)}\`:`, "");
-    if (edition !== undefined) lines.push(`With edition ${edition}:`, "");
-    if (largest !== undefined) lines.push(`With \`"largest": ${largest}\` in the settings:`, "");
+    lines.push(...circumstances(example, codeLanguage(rule, languageId)));
     lines.push("```" + codeLanguage(rule, languageId), code.trimEnd(), "```", "");
   }
   if (options.length > 0) {
@@ -141,17 +158,22 @@ export function terminalPage(rule: Rule, options: readonly OptionPage[], drawing
   ];
   const withOptions = (used: unknown): string[] =>
     used === undefined ? [] : [colours.faint(`    with ${JSON.stringify(used)}`)];
+  const withFiles = (files: QuietExample["files"] = {}): string[] => Object.entries(files).flatMap(([name, text]) => [
+    colours.faint(`    with ${name}`),
+    ...drawn(text, paint, drawing),
+  ]);
   lines.push(colours.strong("Alerts"), "");
-  for (const { code, after, options: used } of rule.examples.alerts) {
-    lines.push(...withOptions(used), ...drawn(code, paint, drawing));
+  for (const { code, after, options: used, files } of rule.examples.alerts) {
+    lines.push(...withOptions(used), ...withFiles(files), ...drawn(code, paint, drawing));
     if (after !== undefined && after.trim() !== "") {
       lines.push(colours.faint("    becomes"), ...drawn(after, paint, drawing));
     }
     lines.push("");
   }
   lines.push(colours.strong("Stays quiet"), "");
-  for (const { code, options: used } of rule.examples.quiet) {
-    if (code.trim() !== "") lines.push(...withOptions(used), ...drawn(code, paint, drawing), "");
+  for (const { code, options: used, files } of rule.examples.quiet) {
+    if (code.trim() === "") continue;
+    lines.push(...withOptions(used), ...withFiles(files), ...drawn(code, paint, drawing), "");
   }
   if (options.length > 0) {
     lines.push(colours.strong("Options"), "");

@@ -3,6 +3,7 @@ import type { z } from "zod";
 import type { Binding, Reference } from "../model/binding.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import type { FlowEnds, FlowGraph } from "../model/flow.js";
+import type { Exports, Resolution } from "../model/links.js";
 import type { ShapeName, Shapes } from "../model/shapes.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
@@ -102,8 +103,24 @@ export interface FileView<Options = unknown> {
   readonly suggest: (use: Reference) => readonly string[];
   /** Whether some name that nothing declares may be a misspelling of `binding`. */
   readonly isMissed: (binding: Binding) => boolean;
+  /** The files around. */
+  readonly links: LinkView;
   /** Adds an alert. */
   readonly alert: (at: Place, finding: Finding) => void;
+}
+
+/** What a rule sees of other files. Without a project around, all is unknown. Modules are named as the file names them. */
+export interface LinkView {
+  /** Where a module is. The rule is run again when the answer is another one. */
+  readonly find: (module: string) => Resolution["state"];
+  /** Whether a module exports a name. The rule is run again when the answer is another one. */
+  readonly exports: (module: string, name: string) => Exports;
+  /** For remedies: modules that somebody may mean who names one that is not there, the likeliest first. */
+  readonly meant: (module: string) => readonly string[];
+  /** For remedies: names which a module exports that are near to one, best first. */
+  readonly near: (module: string, name: string) => readonly string[];
+  /** For remedies: ways to import what a use of a name without a meaning may mean, the likeliest first. */
+  readonly imports: (use: Reference) => readonly RemedyOffer[];
 }
 
 /** How another rule is set. */
@@ -165,6 +182,8 @@ export interface AlertingExample {
   readonly largest?: number;
   /** Rules that are on beside this one. */
   readonly with?: readonly string[];
+  /** The text of files beside it, by their paths from its folder. */
+  readonly files?: Readonly<Record<string, string>>;
 }
 
 export type QuietExample = Omit<AlertingExample, "after">;

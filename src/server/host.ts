@@ -2,6 +2,7 @@ import type { CancellationToken } from "vscode-jsonrpc";
 import type { Diagnostic, TextEdit } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
 import type { Language } from "../languages/language.js";
+import type { FileAccess } from "../model/links.js";
 import type { EditorChoice } from "../project/project-settings.js";
 import type { Rule } from "../rules/rule.js";
 import type { SettingsDocument } from "../settings/document.js";
@@ -74,6 +75,8 @@ export interface ServerHost {
   trustFolder(folder: string, forGood: boolean): void;
   /** Files that are not open; absent where there is no file system. */
   readonly project?: ProjectHost;
+  /** The files around documents, for what these import; without them nothing is told of that. */
+  readonly files?: FileAccess;
   /** Which settings reach a document, and from where, for people. */
   trace?(uri: string): string | undefined;
   /** Tells when a process has ended. */

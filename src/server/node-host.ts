@@ -5,6 +5,7 @@ import { extensions, languages } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
 import { Baseline } from "../project/baseline.js";
 import { discover, ignoredBy, whyIgnored } from "../project/discover.js";
+import { DiskFiles } from "../project/disk-files.js";
 import { traceOf } from "../project/file-trace.js";
 import { FileWatch } from "../project/file-watch.js";
 import {
@@ -102,6 +103,7 @@ export function nodeHost(exit: (code: number) => void, more: readonly Language[]
 
   return {
     project,
+    files: new DiskFiles(reach.mayRead),
     setFolders(uris) {
       reach.set(uris?.flatMap((uri) => fileOf(uri) ?? []));
       forget();

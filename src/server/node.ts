@@ -17,6 +17,7 @@ import { nodeHost } from "./node-host.js";
 import { Server } from "./server.js";
 
 export { Server } from "./server.js";
+export { DiskFiles } from "../project/disk-files.js";
 export type { ServerHost } from "./host.js";
 
 /** What the server writes to: any writable stream of Node.js. */

@@ -2,14 +2,17 @@
 import path from "node:path";
 import type { Diagnostic, TextEdit } from "vscode-languageserver-protocol";
 import type { Alert } from "../engine/alert.js";
+import { isAnsweredAlike, placeIn } from "../engine/link-questions.js";
+import type { ModuleGraph } from "../engine/module-graph.js";
 import { createWorkspace } from "../engine/workspace.js";
 import { extensions, languages } from "../languages/index.js";
 import { Baseline } from "../project/baseline.js";
 import { cutOff } from "../project/cut-off.js";
 import { discover } from "../project/discover.js";
+import { modulesOnDisk } from "../project/disk-files.js";
 import { ProjectSettings, type EditorChoice, type FileSettings } from "../project/project-settings.js";
+import { readText } from "../project/read-text.js";
 import { ResultStore, settingsKey } from "../project/result-store.js";
-import { readText } from "../project/visit.js";
 import { Text } from "../text/text.js";
 import { baselineOf } from "./baseline-of.js";
 import { toDiagnostics } from "./diagnostics.js";
@@ -90,12 +93,14 @@ export default async function run(task: ProjectTask): Promise<string[] | FileRes
     ).files.map(uriOf);
   }
   const results: FileResult[] = [];
+  // Files may have changed since the last task.
+  const graph = modulesOnDisk(reach.mayRead);
   for (const uri of task.uris) {
     try {
       const file = fileOf(uri)!;
       const settingsFile = settings.fileFor(path.dirname(file));
       if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
-      results.push(resultOf(uri, file, settings.forFile(file), task, baselines, reach));
+      results.push(resultOf(uri, file, settings.forFile(file), task, graph, baselines, reach));
     } catch (error) {
       // What fails on one file is told of it, and the others are looked at.
       results.push({
@@ -114,6 +119,7 @@ function resultOf(
   file: string,
   own: FileSettings,
   { does, client, setup }: FileTask,
+  graph: ModuleGraph,
   baselines: Map<string, Baseline | undefined>,
   reach: Reach,
 ): FileResult {
@@ -121,8 +127,10 @@ function resultOf(
   if (content === undefined) return { uri, diagnostics: [], edits: [] };
   const text = Text.of(content);
   const place = new Place(uri, uri, 0, text, 0, client.encoding);
-  if (does === "mend") return { uri, diagnostics: [], edits: place.edits(open(uri, content, own, setup).mend(uri)) };
-  const alerts = fresh(baselines, reach, file, own, text, alertsOf(uri, file, content, own, setup));
+  if (does === "mend") {
+    return { uri, diagnostics: [], edits: place.edits(open(uri, content, own, setup, graph).mend(uri)) };
+  }
+  const alerts = fresh(baselines, reach, file, own, text, alertsOf(uri, file, content, own, setup, graph));
   return { uri, diagnostics: toDiagnostics(alerts, place, { client, rulePage }), edits: [] };
 }
 
@@ -135,8 +143,8 @@ function readable(file: string): string | undefined {
   }
 }
 
-function open(uri: string, text: string, { resolved }: FileSettings, { today }: ProjectSetup) {
-  const workspace = createWorkspace({ languages, today, cutOff });
+function open(uri: string, text: string, { resolved }: FileSettings, { today }: ProjectSetup, graph: ModuleGraph) {
+  const workspace = createWorkspace({ languages, today, cutOff, files: graph });
   workspace.open({
     uri,
     languageId: languages.find((language) => language.extensions.includes(path.extname(uri)))!.languageIds[0]!,
@@ -148,14 +156,22 @@ function open(uri: string, text: string, { resolved }: FileSettings, { today }: 
 }
 
 /** The alerts of a file: those that were found when it was as it is, or new ones. */
-function alertsOf(uri: string, file: string, text: string, own: FileSettings, setup: ProjectSetup): readonly Alert[] {
+function alertsOf(
+  uri: string,
+  file: string,
+  text: string,
+  own: FileSettings,
+  setup: ProjectSetup,
+  graph: ModuleGraph,
+): readonly Alert[] {
   const settings = settingsKey(file, own);
-  if (settings === undefined) return open(uri, text, own, setup).alerts(uri);
+  if (settings === undefined) return open(uri, text, own, setup, graph).alerts(uri);
   const key = store.keyOf(text, settings, setup.today);
   const before = store.get(key);
-  if (before !== undefined) return before.alerts;
-  const alerts = open(uri, text, own, setup).alerts(uri);
-  store.put(key, { alerts });
+  if (before !== undefined && isAnsweredAlike(before.asked, placeIn(graph, uri))) return before.alerts;
+  const workspace = open(uri, text, own, setup, graph);
+  const alerts = workspace.alerts(uri);
+  store.put(key, { alerts, asked: workspace.askedLinks(uri) });
   return alerts;
 }
 

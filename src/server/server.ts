@@ -22,6 +22,7 @@ import { notebookFeature } from "./features/notebooks.js";
 import { ProjectFeature } from "./features/project.js";
 import { savingFeature } from "./features/saving.js";
 import { synchronisationFeature } from "./features/synchronisation.js";
+import { Neighbours } from "./neighbours.js";
 import { ParamsError, readParams } from "./params.js";
 import { Progress } from "./progress.js";
 import { ProjectReview } from "./project-review.js";
@@ -49,6 +50,7 @@ export class Server {
     const publisher = new Publisher(session);
     const progress = new Progress(session);
     const review = new ProjectReview(session, publisher);
+    const neighbours = new Neighbours(session);
     const saves = new Saves(session.documents.typed);
     this.session = session;
     this.trace = new Trace((method, params) => session.send(method, params));
@@ -60,16 +62,24 @@ export class Server {
       project.allChanged();
       if (session.client.refreshesLenses) void session.ask("workspace/codeLens/refresh");
     };
-    options.host.onFileChange?.((uri) => project.fileChanged(uri));
+    const fileChanged = (uri: string): void => {
+      project.fileChanged(uri);
+      neighbours.filesChanged([uri]);
+    };
+    options.host.onFileChange?.(fileChanged);
     this.features = [
       synchronisationFeature(session, publisher, saves, {
         settingsSaved: () => configuration.readAgain(),
-        fileChanged: (uri) => project.fileChanged(uri),
+        fileChanged,
+        saved: () => {
+          // Who does not tell of files is taken to have changed some by then.
+          if (!session.client.watches) neighbours.filesChanged();
+        },
         opened: (home) => configuration.opened(home),
         edited: () => review.touch(),
       }),
       notebookFeature(session, publisher),
-      diagnosticsFeature(session, publisher),
+      diagnosticsFeature(session, publisher, neighbours),
       codeActionFeature(session, saves),
       savingFeature(session, saves),
       layoutFeature(session),
@@ -80,9 +90,15 @@ export class Server {
       configuration.feature(),
       filesFeature(session, {
         settingsChanged: () => configuration.readAgain(),
-        foldersChanged: () => configuration.foldersChanged(),
-        fileChanged: (uri) => project.fileChanged(uri),
-        filesMoved: () => project.allChanged(),
+        foldersChanged: () => {
+          configuration.foldersChanged();
+          neighbours.filesChanged();
+        },
+        fileChanged,
+        filesMoved: () => {
+          project.allChanged();
+          neighbours.filesChanged();
+        },
       }),
       project.feature(),
     ];

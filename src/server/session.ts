@@ -74,6 +74,7 @@ export class Session {
       today: host.today(),
       onFailure: (uri, { rule, error }) => this.tellFailure(uri, rule, error),
       ...(cutOff && { cutOff }),
+      ...(host.files && { files: host.files }),
     });
     host.onFailure((uri, fault) => this.log(1, `${uri} could not be looked at: ${fault}`));
     this.documents = new Documents(this);

@@ -1,4 +1,5 @@
 /** Checking a rule against its own examples, for authors of rules and for this package's tests. */
+import { MemoryFiles } from "../engine/memory-files.js";
 import { createWorkspace } from "../engine/workspace.js";
 import { languages, rules as builtIn } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
@@ -87,7 +88,7 @@ function run(
   rule: Rule,
   language: Language,
   code: string,
-  { options, edition, largest, with: also = [], languageId = language.languageIds[0]! }: AlertingExample,
+  { options, edition, largest, with: also = [], files = {}, languageId = language.languageIds[0]! }: AlertingExample,
 ): { alerts: Span[]; after: string } {
   const others = rule.hush ? hushedIn(code) : [];
   const levels = Object.fromEntries([rule.id, ...also, ...others].map((id) => [id, rule.level]));
@@ -104,6 +105,7 @@ function run(
     languages: [language],
     settings,
     rules: own,
+    files: new MemoryFiles(Object.fromEntries(Object.entries(files).map(([name, text]) => [`/${name}`, text]))),
     today: new Date().toISOString().slice(0, 10),
     onFailure: (_, { error }) => {
       throw error;

@@ -1,5 +1,5 @@
 import { execFileSync } from "node:child_process";
-import { chmodSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { chmodSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, test } from "vitest";
 import { rules } from "../../src/index.js";
@@ -34,12 +34,29 @@ describe("review", () => {
     expect(quill(folder, "review").out).toBe(out);
     const own = kept();
     expect(own).toHaveLength(5);
-    for (const file of own) writeFileSync(file, "{\"alerts\":[],\"certain\":[]}");
+    for (const file of own) writeFileSync(file, "{\"alerts\":[],\"certain\":[],\"asked\":[]}");
     expect(quill(folder, "review").out).toContain("No alerts");
     expect(quill(folder, "review", "--anew").out).toBe(out);
     // Something else that is kept for it is passed over.
     for (const file of own) writeFileSync(file, "{\"alerts\":");
     expect(quill(folder, "review").out).toBe(out);
+  });
+
+  test("what was found counts as long as the files around are, for it, as they were", () => {
+    const folder = project({
+      "tides.js": "export const low = 1;\n",
+      ...Object.fromEntries([1, 2, 3, 4].map((pier) => [`pier${pier}.js`, "export { low } from \"./tides.js\";\n"])),
+    });
+    const { out } = quill(folder, "review");
+    expect(out).toContain("No alerts in 5 files");
+    writeFileSync(path.join(folder, "tides.js"), "export const high = 1;\n");
+    const changed = quill(folder, "review").out;
+    expect(changed).toContain("4 alerts");
+    expect(changed).toContain("`./tides.js` exports no `low`: import a name that it exports");
+    writeFileSync(path.join(folder, "tides.js"), "export const high = 2, low = 3;\n");
+    expect(quill(folder, "review").out).toContain("No alerts in 5 files");
+    rmSync(path.join(folder, "tides.js"));
+    expect(quill(folder, "review").out).toContain("`./tides.js` leads to no file: name one that is there");
   });
 
   test("what decides the alerts beside the text keeps results apart", () => {

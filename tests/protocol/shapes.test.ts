@@ -2,6 +2,7 @@
 import { expect, test } from "vitest";
 import { createWorkspace, type Settings } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
+import { DiskFiles } from "../../src/project/disk-files.js";
 import { often } from "../support/files.js";
 import { inFolder } from "../support/session.js";
 import { placesIn, shapes } from "../support/shapes.js";
@@ -19,7 +20,7 @@ const runs = [
 ];
 
 function expected(uri: string, languageId: string, text: string, settings: Settings): string[] {
-  const workspace = createWorkspace({ languages: [javascript()], settings });
+  const workspace = createWorkspace({ languages: [javascript()], settings, files: new DiskFiles() });
   workspace.open({ uri, languageId, version: 1, text });
   return workspace.alerts(uri).map(({ rule }) => rule).sort();
 }

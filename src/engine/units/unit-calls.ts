@@ -1,7 +1,6 @@
 /** How the kinds of units have rules called. */
 import type { Language } from "../../languages/language.js";
 import type { Node } from "../../syntax/node.js";
-import type { BrokenWatch } from "../broken-watch.js";
 import type { Meter } from "../meter.js";
 import type { RecordStore } from "../record-store.js";
 import type { Call, RuleCalls } from "../rule-calls.js";
@@ -16,7 +15,8 @@ export class UnitCalls {
   constructor(
     readonly language: Language,
     private readonly run: RuleRun,
-    private readonly broken: BrokenWatch,
+    /** What rules asked that lies beyond their units. */
+    private readonly watches: readonly { forget(store: RecordStore, unit: object): void }[],
     private readonly meter: Meter | undefined,
     /** After how many visits it is asked whether to leave off for now. */
     readonly stepsAtATime: number,
@@ -51,7 +51,7 @@ export class UnitCalls {
   /** Drops what was found and asked for a unit. */
   drop(store: RecordStore, unit: object): void {
     store.drop(unit);
-    this.broken.forget(store, unit);
+    for (const watch of this.watches) watch.forget(store, unit);
   }
 
   staged<Result>(stage: string, run: () => Result): Result {

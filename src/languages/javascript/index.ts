@@ -1,6 +1,6 @@
 /** JavaScript with JSX, as a language of the engine. */
 import { defineLanguage } from "../defaults.js";
-import type { DocumentInfo, Language } from "../language.js";
+import type { Language } from "../language.js";
 import { codeEdits } from "./code/edits.js";
 import { codeFacts } from "./code/facts.js";
 import { commentForms } from "./comment-forms.js";
@@ -9,15 +9,17 @@ import { flowOf } from "./flow/index.js";
 import { flowRootOf, isFlowRoot } from "./flow/roots.js";
 import { isSegmented, segmentation } from "./flow/segmentation.js";
 import { reparse } from "./incremental/reparse.js";
+import { links } from "./links/index.js";
 import { NameFinder } from "./names/finder.js";
 import { declaring, keepsToItself, together } from "./names/together.js";
 import type { Program } from "./nodes/index.js";
-import { parse, type ParsedText, type ParseOptions } from "./parser/index.js";
+import { parse, type ParsedText } from "./parser/index.js";
 import { refits } from "./refits/index.js";
 import { rules } from "./rules/index.js";
 import { patternRule } from "./rules/pattern/rule.js";
 import { javascriptValues, readyMadeNames, settings } from "./settings.js";
 import { listKinds, shapes } from "./shapes.js";
+import { parseOptionsFor } from "./variant.js";
 
 export * from "./nodes/index.js";
 export { reparse } from "./incremental/reparse.js";
@@ -25,21 +27,7 @@ export type { JavaScriptSettings } from "./settings.js";
 export { defineRule, type JavaScriptRule, type Visitors } from "./rule.js";
 export { parse, type ParsedText, type ParseOptions, type ParseResult } from "./parser/index.js";
 export { childrenOf, nodeAt, walk } from "../../syntax/walk.js";
-
-/** How a file is to be read, by the end of its name, the editor's name for its language, and the settings. */
-export function parseOptionsFor({ uri, languageId, values }: DocumentInfo): ParseOptions {
-  const { modules } = javascriptValues(values);
-  const ending = /(?:\.d)?\.[a-z]+$/i.exec(uri)?.[0].toLowerCase() ?? "";
-  const typescript = /^(?:\.d)?\.[mc]?tsx?$/.test(ending) || languageId.startsWith("typescript");
-  const jsx = !typescript || ending.endsWith(".tsx") || languageId === "typescriptreact";
-  const module = modules === "detect" && /\.m[jt]s$/.test(ending) ? true : modules;
-  return {
-    module,
-    jsx,
-    typescript,
-    ambient: typescript && (ending.startsWith(".d.") || /\.d\.[\w-]+\.ts$/i.test(uri)),
-  };
-}
+export { parseOptionsFor } from "./variant.js";
 
 /** Kinds of which the last part says that they are laid out by themselves. */
 const whole = /Statement$|Declaration$|Body$|Definition$|Expression$/;
@@ -67,6 +55,7 @@ const language = defineLanguage({
   commentForms,
   shapes,
   listKinds,
+  links,
   facts: codeFacts,
   edits: codeEdits,
   holdsLines: ({ type }) => lines.test(type),

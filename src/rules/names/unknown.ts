@@ -18,6 +18,11 @@ export const unknown = defineRule({
       { code: "export function fare(adults) {\n  return adults * «pricePerAdult»;\n}\n" },
       { code: "«consle».log(1);\n", after: "console.log(1);\n" },
       {
+        code: "import { low } from \"./tides.js\";\nlow(«fare»);\n",
+        after: "import { low } from \"./tides.js\";\nimport { fare } from \"./fares.js\";\nlow(fare);\n",
+        files: { "fares.js": "export const fare = 1;\n", "tides.js": "export const low = 1;\n" },
+      },
+      {
         code: "def tell(berth):\n    return «brth».name\n",
         after: "def tell(berth):\n    return berth.name\n",
         languageId: "python",
@@ -59,11 +64,14 @@ export const unknown = defineRule({
     file.alert(node, {
       message: `\`${name}\` is not known here${hint === undefined ? ": declare or import it, or list it under `known` in the settings" : `: did you mean \`${hint}\`?`}`,
       ...(declared && { related: [{ at: declared, message: `\`${hint}\` is declared here` }] }),
-      remedies: () => near.map((word): RemedyOffer => ({
-        title: `Change to \`${word}\``,
-        certainty: "proposed",
-        edits: [{ from: node.start, to: node.end, insert: word }],
-      })),
+      remedies: () => [
+        ...file.links.imports(use),
+        ...near.map((word): RemedyOffer => ({
+          title: `Change to \`${word}\``,
+          certainty: "proposed",
+          edits: [{ from: node.start, to: node.end, insert: word }],
+        })),
+      ],
     });
   },
 });

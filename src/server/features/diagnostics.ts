@@ -8,13 +8,14 @@ import {
 } from "vscode-languageserver-protocol";
 import { costLine } from "../../report/cost.js";
 import { resultIdOf } from "../diagnostics.js";
+import type { Neighbours } from "../neighbours.js";
 import type { Publisher } from "../publisher.js";
 import type { Feature, Session } from "../session.js";
 
 /** The name under which diagnostics of this server are asked for. */
 export const diagnosticIdentifier = "alert-quill";
 
-export function diagnosticsFeature(session: Session, publisher: Publisher): Feature {
+export function diagnosticsFeature(session: Session, publisher: Publisher, neighbours: Neighbours): Feature {
   const { scheduler, workspace, documents, meter, status } = session;
 
   scheduler.listen({
@@ -39,6 +40,7 @@ export function diagnosticsFeature(session: Session, publisher: Publisher): Feat
         session.log(4, `${home} version ${workspace.version(home)} in ${time.toFixed(1)} ms: ${costLine(meter)}`);
       }
       meter.clear();
+      neighbours.lookAgain();
     },
     working: (home) => status.working(home),
     partly(home) {

@@ -25,6 +25,7 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
   const { host, languages } = session;
   const extensions = languages.flatMap((language) => language.extensions);
   const glob = `**/*.{${extensions.map((extension) => extension.slice(1)).join(",")}}`;
+  const configFiles = languages.flatMap(({ links }) => links?.configFiles ?? []);
   const operations: FileOperationRegistrationOptions = { filters: [{ scheme: "file", pattern: { glob: "**/*" } }] };
 
   return {
@@ -36,7 +37,12 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
     }),
     begin: () => {
       if (!session.client.watches) return;
-      const watchers = [glob, "**/alert-quill.jsonc", "**/.gitignore"].map((globPattern) => ({ globPattern }));
+      const watchers = [
+        glob,
+        "**/alert-quill.jsonc",
+        "**/.gitignore",
+        ...configFiles.map((name) => `**/${name}`),
+      ].map((globPattern) => ({ globPattern }));
       void session.ask("client/registerCapability", {
         registrations: [{
           id: "alert-quill/files",
@@ -49,8 +55,9 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
       "workspace/didChangeWatchedFiles": ({ changes }: DidChangeWatchedFilesParams) => {
         if (changes.some(({ uri }) => host.isSettingsFile(uri) || settingsFiles.test(uri))) events.settingsChanged();
         const files = changes.filter(({ uri }) => extensions.some((extension) => uri.endsWith(extension)));
+        const moves = changes.some(({ uri }) => configFiles.some((name) => uri.endsWith(`/${name}`)));
         // What is new or gone changes which files there are; what was written does not.
-        if (files.some(({ type }) => type !== 2)) events.filesMoved();
+        if (moves || files.some(({ type }) => type !== 2)) events.filesMoved();
         else for (const { uri } of files) events.fileChanged(uri);
       },
       "workspace/didChangeWorkspaceFolders": ({ event: { added, removed } }: DidChangeWorkspaceFoldersParams) => {

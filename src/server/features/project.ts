@@ -48,7 +48,7 @@ export class ProjectFeature {
           : {
             diagnosticProvider: {
               identifier: diagnosticIdentifier,
-              interFileDependencies: false,
+              interFileDependencies: true,
               workspaceDiagnostics: true,
               workDoneProgress: true,
             },
@@ -144,7 +144,7 @@ export class ProjectFeature {
     const options = {
       documentSelector: null,
       identifier: diagnosticIdentifier,
-      interFileDependencies: false,
+      interFileDependencies: true,
       workspaceDiagnostics: wanted,
       workDoneProgress: true,
     };

@@ -14,6 +14,8 @@ export interface SynchronisationEvents {
   settingsSaved(): void;
   /** What is on the disk of a file has changed, or counts again since it was closed. */
   fileChanged(uri: string): void;
+  /** Somebody saved something. */
+  saved(): void;
   /** A document was opened that is analysed. */
   opened(home: string): void;
   edited(): void;
@@ -54,6 +56,7 @@ export function synchronisationFeature(
       "textDocument/didSave": ({ textDocument: { uri } }: DidSaveTextDocumentParams) => {
         const wasHeld = documents.saved(uri);
         saves.ended(uri);
+        events.saved();
         if (host.isSettingsFile(uri)) events.settingsSaved();
         else if (workspace.has(uri) && session.editor.when === "save") scheduler.schedule(uri, 0);
         else if (workspace.has(uri) && wasHeld && workspace.isReady(uri)) {

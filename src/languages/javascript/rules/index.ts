@@ -29,8 +29,11 @@ import { caseScopedName } from "./flow/case-scoped-name.js";
 import { earlyThis } from "./flow/early-this.js";
 import { missingSuper } from "./flow/missing-super.js";
 import { silentGetter } from "./flow/silent-getter.js";
+import { noSuchExport } from "./imports/no-such-export.js";
+import { noSuchFile } from "./imports/no-such-file.js";
 import { order } from "./imports/order.js";
 import { twice } from "./imports/twice.js";
+import { undeclaredPackage } from "./imports/undeclared-package.js";
 import { arrowParameter } from "./layout/arrow-parameter.js";
 import { blankBetween } from "./layout/blank-between.js";
 import { blankRun } from "./layout/blank-run.js";
@@ -120,8 +123,11 @@ export const rules: readonly Rule[] = [
   lineEnd,
   spareParentheses,
   lineWidth,
+  noSuchExport,
+  noSuchFile,
   order,
   twice,
+  undeclaredPackage,
   comparedToNaN,
   identityOfLiteral,
   impossibleTypeof,

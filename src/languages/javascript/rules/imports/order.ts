@@ -2,9 +2,9 @@ import { z } from "zod";
 import { lineBreakOf } from "../../../../rules/lines.js";
 import type { FileView } from "../../../../rules/rule.js";
 import type { ImportDeclaration, Program } from "../../index.js";
+import { isOfRuntime } from "../../links/runtime-modules.js";
 import { defineRule } from "../../rule.js";
 import { fence, nextToken } from "../statements.js";
-import { isOfRuntime } from "./runtime-modules.js";
 import { chunkOf, isDirective, sourceOf, stretches } from "./statements.js";
 
 const groups = ["runtime", "packages", "aliases", "own"] as const;

@@ -1,0 +1,237 @@
+/** What the files of a project give to one another: those that are open as they are, the others as they lie on disk. */
+import type { Language, Links } from "../languages/language.js";
+import {
+  baseOf,
+  folderOf,
+  type Exports,
+  type FileAccess,
+  type FileSummary,
+  type Importable,
+  type ProjectFiles,
+  type Resolution,
+} from "../model/links.js";
+import { isNear, nearest } from "../model/spelling.js";
+
+/** A document that is open, as others see it. */
+export interface OpenFile {
+  readonly summary: () => FileSummary | undefined;
+}
+
+interface OpenState {
+  readonly file: OpenFile;
+  seen: FileSummary | undefined;
+  text: string;
+}
+
+export class ModuleGraph {
+  private changes = 0;
+  private readonly open = new Map<string, OpenState>();
+  private readonly resolved = new Map<string, Resolution>();
+  private readonly summaries = new Map<string, FileSummary | undefined>();
+  /** Names that files may export, for finding those worth reading. */
+  private readonly words = new Map<string, ReadonlySet<string>>();
+  private readonly remembered = new Map<string, unknown>();
+
+  constructor(
+    private readonly languages: readonly Language[],
+    readonly files: FileAccess,
+  ) {}
+
+  /** A document holds something else than the file on disk: it counts instead of that. */
+  opened(path: string, file: OpenFile): void {
+    if (!this.files.isFile(path)) this.anotherPlace();
+    this.open.set(path, { file, seen: undefined, text: "" });
+  }
+
+  /** The file on disk counts again. */
+  closed(path: string): void {
+    if (!this.open.delete(path)) return;
+    this.changes += 1;
+    if (!this.files.isFile(path)) this.anotherPlace();
+  }
+
+  /** Files on disk came, went or hold something else; without a list any of them. */
+  filesChanged(paths?: Iterable<string>): void {
+    this.files.forget?.();
+    this.anotherPlace();
+    for (const cache of [this.summaries, this.words]) {
+      if (paths === undefined) cache.clear();
+      else for (const path of paths) cache.delete(path);
+    }
+  }
+
+  /** Modules may be elsewhere than they were. */
+  private anotherPlace(): void {
+    this.changes += 1;
+    this.resolved.clear();
+    this.remembered.clear();
+  }
+
+  /** A number that is another one whenever some answer may be. */
+  get revision(): number {
+    for (const state of this.open.values()) {
+      const summary = state.file.summary();
+      if (summary === state.seen) continue;
+      const text = JSON.stringify(summary);
+      if (text !== state.text) this.changes += 1;
+      Object.assign(state, { seen: summary, text });
+    }
+    return this.changes;
+  }
+
+  /** Where a module is that a file names. */
+  resolve(module: string, from: string, links: Links): Resolution {
+    const key = `${folderOf(from)}\0${module}`;
+    let resolution = this.resolved.get(key);
+    if (resolution === undefined) this.resolved.set(key, (resolution = links.resolve(module, from, this.access)));
+    return resolution;
+  }
+
+  /** Whether a file exports a name. */
+  exports(path: string, name: string): Exports {
+    return this.exportsBut(path, name, new Set());
+  }
+
+  /** All names that a file is known to export. */
+  namesOf(path: string): ReadonlySet<string> {
+    const names = new Set<string>();
+    this.collect(path, names, new Set());
+    return names;
+  }
+
+  /** What files of the project give by a name, nearest to a file first. */
+  exportersOf(name: string, from: string): Importable[] {
+    const found: Importable[] = [];
+    for (const path of this.files.filesAround(from)) {
+      if (path === from || this.linksOf(path) !== this.linksOf(from)) continue;
+      const isWhole = this.linksOf(path)?.isNamedAfter(name, path) === true;
+      if (!isWhole && !this.open.has(path) && !this.wordsOf(path).has(name)) continue;
+      for (const exported of this.summary(path)?.exports ?? []) {
+        if (exported.name === name || (isWhole && exported.name === "default")) found.push({ path, exported });
+      }
+    }
+    const rank = ({ path, exported }: Importable): number =>
+      (exported.from === undefined ? 0 : 1000) + stepsBetween(folderOf(from), path);
+    return found.sort((one, other) => rank(one) - rank(other) || (one.path < other.path ? -1 : 1));
+  }
+
+  /** Files that somebody may mean who names a module that is not there: of the same name elsewhere, or of a name that is near. */
+  meantBy(target: string, from: string): string[] {
+    const wanted = stem(target);
+    const fits = this.files
+      .filesAround(from)
+      .filter((path) => path !== from && this.linksOf(path) === this.linksOf(from));
+    const same = fits.filter((path) => stem(path) === wanted);
+    const near = fits.filter(
+      (path) => folderOf(path) === folderOf(target) && stem(path) !== wanted && isNear(wanted, stem(path)),
+    );
+    const rank = (path: string): number => stepsBetween(folderOf(target), path);
+    return [...near, ...same.sort((one, other) => rank(one) - rank(other))].slice(0, 3);
+  }
+
+  /** What other files see of one. */
+  summary(path: string): FileSummary | undefined {
+    const state = this.open.get(path);
+    if (state !== undefined) return state.file.summary();
+    if (this.summaries.has(path)) return this.summaries.get(path);
+    const summary = this.read(path);
+    this.summaries.set(path, summary);
+    return summary;
+  }
+
+  private wordsOf(path: string): ReadonlySet<string> {
+    let words = this.words.get(path);
+    if (words === undefined) {
+      words = this.linksOf(path)!.mayExport(this.files.read(path) ?? "");
+      this.words.set(path, words);
+    }
+    return words;
+  }
+
+  /** Takes what is known of a file as it lies on disk, so that it need not be read. */
+  learn(path: string, summary: FileSummary): void {
+    this.summaries.set(path, summary);
+  }
+
+  private read(path: string): FileSummary | undefined {
+    const language = this.languageOf(path);
+    const text = language?.links === undefined ? undefined : this.files.read(path);
+    if (text === undefined) return undefined;
+    const info = { uri: path, languageId: language!.languageIds[0]! };
+    return language!.links!.summary(language!.parse(text, info), info);
+  }
+
+  private exportsBut(path: string, name: string, seen: Set<string>): Exports {
+    if (seen.has(path)) return "no";
+    seen.add(path);
+    const summary = this.summary(path);
+    const links = this.linksOf(path);
+    if (summary === undefined || links === undefined) return "unknown";
+    if (summary.exports.some((one) => one.name === name) || links.holds(path, name, this.access)) return "yes";
+    if (summary.isOpen) return "unknown";
+    // What a module gives as a whole is not handed on with its names.
+    if (name === "default") return "no";
+    let answer: Exports = "no";
+    for (const module of summary.handedOn) {
+      const resolution = this.resolve(module, path, links);
+      const there = resolution.state === "file" ? this.exportsBut(resolution.path, name, seen) : "unknown";
+      if (there === "yes") return "yes";
+      if (there === "unknown") answer = "unknown";
+    }
+    return answer;
+  }
+
+  private collect(path: string, names: Set<string>, seen: Set<string>): void {
+    if (seen.has(path)) return;
+    seen.add(path);
+    const summary = this.summary(path);
+    for (const { name } of summary?.exports ?? []) names.add(name);
+    for (const module of summary?.handedOn ?? []) {
+      const resolution = this.resolve(module, path, this.linksOf(path)!);
+      if (resolution.state === "file") this.collect(resolution.path, names, seen);
+    }
+  }
+
+  /** The files, those that are open and not saved yet among them. */
+  readonly access: ProjectFiles = {
+    pathOf: (uri) => this.files.pathOf(uri),
+    isFile: (path) => this.open.has(path) || this.files.isFile(path),
+    namesIn: (folder) => this.files.namesIn(folder),
+    read: (path) => this.files.read(path),
+    isIgnored: (path) => this.files.isIgnored(path),
+    filesAround: (path) => this.files.filesAround(path),
+    remember: <Value>(key: string, make: () => Value): Value => {
+      if (!this.remembered.has(key)) this.remembered.set(key, make());
+      return this.remembered.get(key) as Value;
+    },
+  };
+
+  private languageOf(path: string): Language | undefined {
+    const name = baseOf(path);
+    return this.languages.find(({ extensions }) => extensions.some((ending) => name.endsWith(ending)));
+  }
+
+  /** How the files of a path's language name one another. */
+  linksOf(path: string): Links | undefined {
+    return this.languageOf(path)?.links;
+  }
+}
+
+/** The names among some that are near to one, best first. */
+export function nearNames(name: string, names: Iterable<string>): string[] {
+  return nearest(name, names, 3);
+}
+
+/** The name of a file without its endings. */
+function stem(path: string): string {
+  return baseOf(path).replace(/(?!^)\..*$/, "");
+}
+
+/** How many folders lie on the way from one to a file. */
+function stepsBetween(folder: string, path: string): number {
+  const from = folder.split("/");
+  const to = folderOf(path).split("/");
+  let common = 0;
+  while (common < from.length && common < to.length && from[common] === to[common]) common += 1;
+  return from.length + to.length - 2 * common;
+}

@@ -1,0 +1,131 @@
+/** The files of a project on disk, as languages ask about them; folders are read once until somebody says that something changed. */
+import { readdirSync, statSync, type Dirent } from "node:fs";
+import path from "node:path";
+import { fileURLToPath } from "node:url";
+import { ModuleGraph } from "../engine/module-graph.js";
+import { extensions, languages } from "../languages/index.js";
+import { folderOf, foldersAbove, type FileAccess } from "../model/links.js";
+import { discover, ignoredBy, type MayRead } from "./discover.js";
+import { readText } from "./read-text.js";
+
+/** What says that a folder is the top of a project. */
+const tops = ["package.json", "pyproject.toml", "alert-quill.jsonc"];
+
+interface Folder {
+  readonly names: readonly string[];
+  readonly files: ReadonlySet<string>;
+}
+
+/** The modules of the files on disk. */
+export function modulesOnDisk(mayRead?: MayRead): ModuleGraph {
+  return new ModuleGraph(languages, new DiskFiles(mayRead));
+}
+
+export class DiskFiles implements FileAccess {
+  private readonly folders = new Map<string, Folder | undefined>();
+  /** The source files of projects, by the folder at the top. */
+  private readonly projects = new Map<string, readonly string[]>();
+
+  constructor(private readonly mayRead: MayRead = () => true) {}
+
+  /** Reads everything anew when it is asked for next. */
+  forget(): void {
+    this.folders.clear();
+    this.projects.clear();
+  }
+
+  pathOf(uri: string): string | undefined {
+    if (!uri.startsWith("file:")) return undefined;
+    try {
+      return plain(fileURLToPath(uri));
+    } catch {
+      // On another machine, or no path here.
+      return undefined;
+    }
+  }
+
+  isFile(file: string): boolean {
+    const folder = folderOf(file);
+    return this.folder(folder)?.files.has(file.slice(folder === "/" ? 1 : folder.length + 1)) === true;
+  }
+
+  namesIn(folder: string): readonly string[] | undefined {
+    return this.folder(folder)?.names;
+  }
+
+  read(file: string): string | undefined {
+    try {
+      return this.mayRead(native(folderOf(file))) ? readText(native(file)) : undefined;
+    } catch {
+      // Gone, or no text: it says nothing.
+      return undefined;
+    }
+  }
+
+  isIgnored(file: string): boolean {
+    return ignoredBy(native(file), this.mayRead) !== undefined;
+  }
+
+  filesAround(file: string): readonly string[] {
+    const top = this.topOf(file);
+    let files = this.projects.get(top);
+    if (files === undefined) {
+      files = discover([native(top)], extensions, () => false, this.mayRead).files.map(plain);
+      this.projects.set(top, files);
+    }
+    return files;
+  }
+
+  /** The folder of the repository that a file is in, or the outermost one that says it is a project. */
+  private topOf(file: string): string {
+    let top = folderOf(file);
+    for (const folder of foldersAbove(folderOf(file))) {
+      if (!this.mayRead(native(folder))) break;
+      const names = this.namesIn(folder) ?? [];
+      if (tops.some((name) => names.includes(name))) top = folder;
+      if (names.includes(".git")) return folder;
+    }
+    return top;
+  }
+
+  private folder(folder: string): Folder | undefined {
+    if (!this.folders.has(folder)) this.folders.set(folder, this.readFolder(folder));
+    return this.folders.get(folder);
+  }
+
+  private readFolder(folder: string): Folder | undefined {
+    const place = native(folder);
+    if (!this.mayRead(place)) return undefined;
+    let entries: Dirent[];
+    try {
+      entries = readdirSync(place, { withFileTypes: true });
+    } catch {
+      return undefined;
+    }
+    const isFile = (entry: Dirent): boolean => (
+      entry.isSymbolicLink() ? leadsToFile(path.join(place, entry.name)) : entry.isFile()
+    );
+    return {
+      names: entries.map(({ name }) => name),
+      files: new Set(entries.filter(isFile).map(({ name }) => name)),
+    };
+  }
+}
+
+/** Whether a link leads to a file; one that leads to itself, or nowhere, does not. */
+function leadsToFile(link: string): boolean {
+  try {
+    return statSync(link).isFile();
+  } catch {
+    return false;
+  }
+}
+
+/** A path of this machine as languages write it, with `/` between its parts and at its beginning. */
+function plain(file: string): string {
+  return path.sep === "/" ? file : `/${file.replaceAll(path.sep, "/")}`;
+}
+
+function native(file: string): string {
+  return path.sep === "/" ? file : file.slice(1).replaceAll("/", path.sep);
+}

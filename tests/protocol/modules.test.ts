@@ -1,0 +1,85 @@
+/** What other files hold is told in documents that import it: of those that are open as they are typed, of others as they lie on disk. */
+import { rmSync } from "node:fs";
+import path from "node:path";
+import { expect, test } from "vitest";
+import { inFolder } from "../support/session.js";
+import { write } from "../support/settings.js";
+import { everything } from "../support/stdio-client.js";
+
+const files = {
+  "package.json": '{ "type": "module" }',
+  "tides.js": "export const low = 1;\n",
+  "main.js": "import { low } from \"./tides.js\";\nexport default low;\n",
+};
+
+test(
+  "typing in one document changes what is told of another, and changing it back takes it back",
+  () => inFolder(files, async ({ client, uri }) => {
+    await client.initialize(everything);
+    client.open(uri("main.js"), files["main.js"], 1);
+    client.open(uri("tides.js"), files["tides.js"], 1);
+    expect(await client.diagnostics(uri("main.js"), 1)).toEqual([]);
+    await client.diagnostics(uri("tides.js"), 1);
+    const told = (count: number, began: number) => client.until(
+      ({ method, params }) => method === "textDocument/publishDiagnostics" &&
+        params.uri === uri("main.js") &&
+        params.diagnostics.length === count,
+      began,
+    );
+    let began = client.received.length;
+    client.change(uri("tides.js"), 2, { text: "export const high = 1;\n" });
+    expect((await told(1, began)).params.diagnostics[0]).toMatchObject({
+      code: "imports.no-such-export",
+      range: { start: { line: 0, character: 9 }, end: { line: 0, character: 12 } },
+    });
+    began = client.received.length;
+    client.change(uri("tides.js"), 3, { text: files["tides.js"] });
+    await told(0, began);
+    // What only its own file sees is nobody else's affair.
+    began = client.received.length;
+    client.change(uri("tides.js"), 4, { text: `${files["tides.js"]}const own = 2;\nexport default own;\n` });
+    await client.diagnostics(uri("tides.js"), 4);
+    const others = client.received.slice(began).filter(({ params }) => params?.uri === uri("main.js"));
+    expect(others).toEqual([]);
+    // Closed without being saved, the file on disk counts again.
+    client.change(uri("tides.js"), 5, { text: "export {};\n" });
+    await told(1, began);
+    began = client.received.length;
+    client.notify("textDocument/didClose", { textDocument: { uri: uri("tides.js") } });
+    await told(0, began);
+  }),
+);
+
+test(
+  "files that come and go are told of where they are imported, whether the editor watches them or not",
+  () => inFolder(files, async ({ client, folder, uri }) => {
+    await client.initialize(everything);
+    client.open(uri("main.js"), files["main.js"], 1);
+    expect(await client.diagnostics(uri("main.js"), 1)).toEqual([]);
+    const told = (count: number, began: number) => client.until(
+      ({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics.length === count,
+      began,
+    );
+    let began = client.received.length;
+    rmSync(path.join(folder, "tides.js"));
+    client.notify("workspace/didChangeWatchedFiles", { changes: [{ uri: uri("tides.js"), type: 3 }] });
+    expect((await told(1, began)).params.diagnostics[0].code).toBe("imports.no-such-file");
+    began = client.received.length;
+    write(folder, { "tides.js": "export const high = 1;\n" });
+    client.notify("workspace/didCreateFiles", { files: [{ uri: uri("tides.js") }] });
+    const { params } = await told(1, began);
+    expect(params.diagnostics[0].code).toBe("imports.no-such-export");
+  }),
+);
+
+test(
+  "a name that another file exports is imported by a quick fix",
+  () => inFolder({ ...files, "fares.js": "console.log(low);\n" }, async ({ client, uri }) => {
+    await client.initialize(everything);
+    client.open(uri("fares.js"), "console.log(low);\n", 1);
+    await client.diagnostics(uri("fares.js"), 1);
+    const at = { line: 0, character: 13 };
+    const actions = await client.actions(uri("fares.js"), { start: at, end: at }, { only: ["quickfix"] });
+    expect(actions.map(({ title }) => title)).toContain("Import ‘low’ from ‘./tides.js’");
+  }),
+);
