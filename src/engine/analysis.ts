@@ -20,6 +20,7 @@ import { LinkQuestions, type AskedLink, type PlaceInGraph } from "./link-questio
 import { linkView } from "./link-view.js";
 import { longText } from "./long-text.js";
 import type { Meter } from "./meter.js";
+import type { ReadFile } from "./module-graph.js";
 import { NameWork } from "./name-work.js";
 import { Reading } from "./reading.js";
 import type { RecordStore } from "./record-store.js";
@@ -161,11 +162,17 @@ export class DocumentAnalysis {
     return this.links.asked;
   }
 
+  /** The text as it is with its tree, whatever else has been done. */
+  read(): ReadFile {
+    this.measure();
+    this.update();
+    return { text: this.text, tree: this.tree };
+  }
+
   /** What other files see of this one; `undefined` where its language has no such thing. */
   summary(): FileSummary | undefined {
     const { links } = this.language;
     if (links === undefined) return undefined;
-    this.measure();
     this.read();
     return (this.seen ??= links.summary(this.tree, this.reading.info));
   }
@@ -236,7 +243,6 @@ export class DocumentAnalysis {
       this.startOver();
     }
     this.rules.failed = new Map(limits?.stuck);
-    this.measure();
     this.read();
     let isPaused = false;
     const work = (): void => {
@@ -301,7 +307,7 @@ export class DocumentAnalysis {
     return { root: this.tree.root, names: this.nameWork.names };
   }
 
-  private read(): void {
+  private update(): void {
     const before = this.reading.tree?.problems.length;
     const work = {
       edit: (edit: Edit) => this.list.edit(edit),

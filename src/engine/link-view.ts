@@ -1,7 +1,6 @@
 /** What the rules of a document see of other files. */
 import type { Tree } from "../languages/language.js";
 import { VALUE, type Reference } from "../model/binding.js";
-import { folderOf, joined } from "../model/links.js";
 import type { LinkView, RemedyOffer } from "../rules/rule.js";
 import type { Text } from "../text/text.js";
 import type { LinkQuestions, PlaceInGraph } from "./link-questions.js";
@@ -30,13 +29,17 @@ export function linkView(questions: LinkQuestions, document: LinkedDocument): Li
   };
 }
 
-function meant(module: string, { graph, path, links }: PlaceInGraph, { tree }: LinkedDocument): string[] {
-  const like = links.modulesIn(tree.root);
-  return graph
-    .meantBy(joined(folderOf(path), module), path)
-    .flatMap(
-      (one) => links.moduleName(one, path, like, graph.access) ?? [],
-    );
+/** The modules that a document names, for naming others in the same way. */
+function namedIn({ tree, text }: LinkedDocument, { links }: PlaceInGraph): string[] {
+  return links.modulesIn(tree.root, text).map(({ module }) => module);
+}
+
+function meant(module: string, place: PlaceInGraph, document: LinkedDocument): string[] {
+  const { graph, path, links } = place;
+  const like = namedIn(document, place);
+  const target = links.placeOf(module, path, graph.access);
+  if (target === undefined) return [];
+  return graph.meantBy(target, path).flatMap((one) => links.moduleName(one, path, like, graph.access) ?? []);
 }
 
 function near(module: string, name: string, { graph, path, links }: PlaceInGraph): string[] {
@@ -44,12 +47,10 @@ function near(module: string, name: string, { graph, path, links }: PlaceInGraph
   return resolution.state === "file" ? nearNames(name, graph.namesOf(resolution.path)) : [];
 }
 
-function importsFor(
-  { name, wants }: Reference,
-  { graph, path, links }: PlaceInGraph,
-  { tree, text }: LinkedDocument,
-): RemedyOffer[] {
-  const like = links.modulesIn(tree.root);
+function importsFor({ name, wants }: Reference, place: PlaceInGraph, document: LinkedDocument): RemedyOffer[] {
+  const { graph, path, links } = place;
+  const { tree, text } = document;
+  const like = namedIn(document, place);
   const offers: RemedyOffer[] = [];
   for (const { path: there, exported } of graph.exportersOf(name, path)) {
     if (exported.isType && (wants & VALUE) !== 0) continue;

@@ -24,6 +24,10 @@ export class MemoryFiles implements FileAccess {
     return uri.startsWith("file:") ? decodeURIComponent(new URL(uri).pathname) : undefined;
   }
 
+  uriOf(path: string): string {
+    return `file://${encodeURI(path)}`;
+  }
+
   isFile(path: string): boolean {
     return this.texts.has(path);
   }

@@ -1,5 +1,5 @@
 /** What the files of a project give to one another: those that are open as they are, the others as they lie on disk. */
-import type { Language, Links } from "../languages/language.js";
+import type { Language, Links, Tree } from "../languages/language.js";
 import {
   baseOf,
   folderOf,
@@ -11,10 +11,18 @@ import {
   type Resolution,
 } from "../model/links.js";
 import { isNear, nearest } from "../model/spelling.js";
+import { Text } from "../text/text.js";
 
 /** A document that is open, as others see it. */
 export interface OpenFile {
   readonly summary: () => FileSummary | undefined;
+  readonly read: () => ReadFile;
+}
+
+/** A file's text with its tree. */
+export interface ReadFile {
+  readonly text: Text;
+  readonly tree: Tree;
 }
 
 interface OpenState {
@@ -99,15 +107,22 @@ export class ModuleGraph {
     return names;
   }
 
+  /** The source files of the project that a file is in, those that are only open among them. */
+  around(path: string): string[] {
+    return [...new Set([...this.files.filesAround(path), ...this.open.keys()])].sort();
+  }
+
   /** What files of the project give by a name, nearest to a file first. */
   exportersOf(name: string, from: string): Importable[] {
     const found: Importable[] = [];
-    for (const path of this.files.filesAround(from)) {
+    for (const path of this.around(from)) {
       if (path === from || this.linksOf(path) !== this.linksOf(from)) continue;
       const isWhole = this.linksOf(path)?.isNamedAfter(name, path) === true;
-      if (!isWhole && !this.open.has(path) && !this.wordsOf(path).has(name)) continue;
+      if (!isWhole && !this.wordsOf(path).has(name)) continue;
       for (const exported of this.summary(path)?.exports ?? []) {
-        if (exported.name === name || (isWhole && exported.name === "default")) found.push({ path, exported });
+        if (exported.name === name || (isWhole && exported.name === this.linksOf(path)!.wholeName)) {
+          found.push({ path, exported });
+        }
       }
     }
     const rank = ({ path, exported }: Importable): number =>
@@ -118,15 +133,30 @@ export class ModuleGraph {
   /** Files that somebody may mean who names a module that is not there: of the same name elsewhere, or of a name that is near. */
   meantBy(target: string, from: string): string[] {
     const wanted = stem(target);
-    const fits = this.files
-      .filesAround(from)
-      .filter((path) => path !== from && this.linksOf(path) === this.linksOf(from));
+    const fits = this.around(from).filter((path) => path !== from && this.linksOf(path) === this.linksOf(from));
     const same = fits.filter((path) => stem(path) === wanted);
     const near = fits.filter(
       (path) => folderOf(path) === folderOf(target) && stem(path) !== wanted && isNear(wanted, stem(path)),
     );
     const rank = (path: string): number => stepsBetween(folderOf(target), path);
     return [...near, ...same.sort((one, other) => rank(one) - rank(other))].slice(0, 3);
+  }
+
+  /** Whether one of some words stands in a file. */
+  mentions(path: string, words: ReadonlySet<string>): boolean {
+    const text = this.open.get(path)?.file.read().text.value ?? this.files.read(path) ?? "";
+    return [...words].some((word) => text.includes(word));
+  }
+
+  /** The text of a file with its tree; `undefined` for one that no language reads. */
+  treeOf(path: string): ReadFile | undefined {
+    const state = this.open.get(path);
+    if (state !== undefined) return state.file.read();
+    const language = this.languageOf(path);
+    const text = language === undefined ? undefined : this.files.read(path);
+    if (text === undefined) return undefined;
+    const info = { uri: path, languageId: language!.languageIds[0]! };
+    return { text: Text.of(text), tree: language!.parse(text, info) };
   }
 
   /** What other files see of one. */
@@ -140,11 +170,11 @@ export class ModuleGraph {
   }
 
   private wordsOf(path: string): ReadonlySet<string> {
+    const links = this.linksOf(path)!;
+    const state = this.open.get(path);
+    if (state !== undefined) return links.mayExport(state.file.read().text.value);
     let words = this.words.get(path);
-    if (words === undefined) {
-      words = this.linksOf(path)!.mayExport(this.files.read(path) ?? "");
-      this.words.set(path, words);
-    }
+    if (words === undefined) this.words.set(path, (words = links.mayExport(this.files.read(path) ?? "")));
     return words;
   }
 
@@ -169,8 +199,7 @@ export class ModuleGraph {
     if (summary === undefined || links === undefined) return "unknown";
     if (summary.exports.some((one) => one.name === name) || links.holds(path, name, this.access)) return "yes";
     if (summary.isOpen) return "unknown";
-    // What a module gives as a whole is not handed on with its names.
-    if (name === "default") return "no";
+    if (name === links.wholeName) return "no";
     let answer: Exports = "no";
     for (const module of summary.handedOn) {
       const resolution = this.resolve(module, path, links);
@@ -195,6 +224,7 @@ export class ModuleGraph {
   /** The files, those that are open and not saved yet among them. */
   readonly access: ProjectFiles = {
     pathOf: (uri) => this.files.pathOf(uri),
+    uriOf: (path) => this.files.uriOf(path),
     isFile: (path) => this.open.has(path) || this.files.isFile(path),
     namesIn: (folder) => this.files.namesIn(folder),
     read: (path) => this.files.read(path),

@@ -26,6 +26,7 @@ import type { AskedLink, PlaceInGraph } from "./link-questions.js";
 import { mend, type MendResult } from "./mend.js";
 import type { Meter } from "./meter.js";
 import { ModuleGraph } from "./module-graph.js";
+import { editsForRenames } from "./renaming.js";
 import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
 import { strainsOf, type FunctionStrain } from "./strains.js";
 import { toldOnce } from "./told-once.js";
@@ -98,6 +99,14 @@ function wholeOf({ holdsLines: isLines }: Language, root: Node, range: Span): Sp
     for (const child of childrenOf(node)) if (child.end >= range.from && child.start <= range.to) extend(child);
   } else extend(node);
   return { from, to };
+}
+
+/** What is to be edited in a file so that it names others by their new places. */
+export interface RenameEdits {
+  readonly uri: string;
+  /** The text that the edits are for. */
+  readonly text: Text;
+  readonly edits: readonly Edit[];
 }
 
 /** The rule whose option `unit` is the client's step of indentation where the settings do not say one. */
@@ -267,6 +276,30 @@ export class Workspace {
   /** The documents whose alerts were ready, and are to be worked out again because of what happened to other files. */
   affected(): string[] {
     return [...this.documents.values()].filter(({ analysis }) => analysis.isAffected).map(({ uri }) => uri);
+  }
+
+  /**
+   * The edits of files that make them name the same files once some of those, or folders, have other places: given and found by URIs. Edits of documents that are open
+   * are for their text as it is.
+   */
+  editsForRenames(renamed: ReadonlyMap<string, string>): RenameEdits[] {
+    const { graph } = this;
+    const paths = new Map<string, string>();
+    for (const [before, after] of renamed) {
+      const [one, other] = [graph?.files.pathOf(before), graph?.files.pathOf(after)];
+      if (one === undefined || other === undefined) continue;
+      if (graph!.files.isFile(one)) paths.set(one, other);
+      for (const path of graph!.around(one)) {
+        if (path.startsWith(`${one}/`)) paths.set(path, other + path.slice(one.length));
+      }
+    }
+    if (graph === undefined || paths.size === 0) return [];
+    const uris = new Map([...this.documents.values()].map(({ uri, place }) => [place?.path, uri]));
+    return [...editsForRenames(graph, paths)].map(([path, edits]) => ({
+      uri: uris.get(path) ?? graph.files.uriOf(path),
+      text: graph.treeOf(path)!.text,
+      edits,
+    }));
   }
 
   /** What other files see of a document; `undefined` where its language has no such thing. */
@@ -682,7 +715,7 @@ export class Workspace {
     const { counts, place, analysis } = document;
     if (counts || place === undefined) return;
     document.counts = true;
-    place.graph.opened(place.path, { summary: () => analysis.summary() });
+    place.graph.opened(place.path, { summary: () => analysis.summary(), read: () => analysis.read() });
   }
 
   private placeOf(uri: string, { links }: Language): PlaceInGraph | undefined {

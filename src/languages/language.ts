@@ -78,6 +78,13 @@ export interface Comment extends Span {
   readonly text: string;
 }
 
+/** A module's name in a text, without quote marks. */
+export interface NamedModule extends Span {
+  readonly module: string;
+  /** What is to stand there for the module by another name, where that is not the name; `undefined` where it cannot be said there. */
+  readonly written?: (module: string) => string | undefined;
+}
+
 /** What is to be imported. */
 export interface WantedImport {
   /** As the text is to name it. */
@@ -89,6 +96,8 @@ export interface WantedImport {
 
 /** How files of a language name one another. */
 export interface Links {
+  /** The name under which a file exports what it is as a whole, which is not handed on with its other names; absent where there is none. */
+  readonly wholeName?: string;
   /** Names of files that say where modules are. */
   readonly configFiles: readonly string[];
   /** What other files see of one. */
@@ -97,16 +106,18 @@ export interface Links {
   isSeen(change: TreeChange): boolean;
   /** Where a module is that a file names. */
   resolve(module: string, from: string, files: ProjectFiles): Resolution;
+  /** The path where a module would be, if it were there; `undefined` where that cannot be told. */
+  placeOf(module: string, from: string, files: ProjectFiles): string | undefined;
   /** Whether a file brings a name along that stands nowhere in it, as a package does the modules in it. */
   holds(path: string, name: string, files: ProjectFiles): boolean;
   /** How a file would name another one; `like` are names of modules as it writes them. */
   moduleName(path: string, from: string, like: readonly string[], files: ProjectFiles): string | undefined;
-  /** Whether code would take what a file gives as a whole under a name. */
+  /** Whether code would take what a file exports as a whole under a name. */
   isNamedAfter(name: string, path: string): boolean;
-  /** Names that a text may export, told by a look at it: all that it does export are among them. */
+  /** Names that a text may export, told by a look at it, for finding texts that are worth being read. */
   mayExport(text: string): ReadonlySet<string>;
-  /** The modules that a text imports, as it writes them. */
-  modulesIn(root: Node): readonly string[];
+  /** The modules that a text names, where it names them and as it writes them. */
+  modulesIn(root: Node, text: Text): readonly NamedModule[];
   /** The edits with which a text imports something; `undefined` where that cannot be written. */
   importing(root: Node, text: Text, wanted: WantedImport): readonly Edit[] | undefined;
 }

@@ -41,6 +41,7 @@ export type Exports = "yes" | "no" | "unknown";
 export interface FileAccess {
   /** The path of a document; `undefined` for one that lies nowhere. */
   pathOf(uri: string): string | undefined;
+  uriOf(path: string): string;
   isFile(path: string): boolean;
   /** The names of what lies in a folder; `undefined` where there is no such folder. */
   namesIn(folder: string): readonly string[] | undefined;

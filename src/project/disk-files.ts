@@ -1,7 +1,7 @@
 /** The files of a project on disk, as languages ask about them; folders are read once until somebody says that something changed. */
 import { readdirSync, statSync, type Dirent } from "node:fs";
 import path from "node:path";
-import { fileURLToPath } from "node:url";
+import { fileURLToPath, pathToFileURL } from "node:url";
 import { ModuleGraph } from "../engine/module-graph.js";
 import { extensions, languages } from "../languages/index.js";
 import { folderOf, foldersAbove, type FileAccess } from "../model/links.js";
@@ -22,15 +22,19 @@ export function modulesOnDisk(mayRead?: MayRead): ModuleGraph {
 }
 
 export class DiskFiles implements FileAccess {
-  private readonly folders = new Map<string, Folder | undefined>();
+  private readonly known = new Map<string, Folder | undefined>();
   /** The source files of projects, by the folder at the top. */
   private readonly projects = new Map<string, readonly string[]>();
 
-  constructor(private readonly mayRead: MayRead = () => true) {}
+  /** `folders` gives those in which somebody works: each is a project where nothing in it says that it is one. */
+  constructor(
+    private readonly mayRead: MayRead = () => true,
+    private readonly folders: () => readonly string[] = () => [],
+  ) {}
 
   /** Reads everything anew when it is asked for next. */
   forget(): void {
-    this.folders.clear();
+    this.known.clear();
     this.projects.clear();
   }
 
@@ -42,6 +46,10 @@ export class DiskFiles implements FileAccess {
       // On another machine, or no path here.
       return undefined;
     }
+  }
+
+  uriOf(file: string): string {
+    return pathToFileURL(native(file)).href;
   }
 
   isFile(file: string): boolean {
@@ -76,21 +84,22 @@ export class DiskFiles implements FileAccess {
     return files;
   }
 
-  /** The folder of the repository that a file is in, or the outermost one that says it is a project. */
+  /** The folder of the repository that a file is in, or the outermost one that says it is a project, or in which somebody works. */
   private topOf(file: string): string {
-    let top = folderOf(file);
+    const within = this.folders().map(plain).filter((folder) => file.startsWith(`${folder}/`));
+    let top = within[0] ?? folderOf(file);
     for (const folder of foldersAbove(folderOf(file))) {
       if (!this.mayRead(native(folder))) break;
       const names = this.namesIn(folder) ?? [];
-      if (tops.some((name) => names.includes(name))) top = folder;
+      if (tops.some((name) => names.includes(name)) && top.startsWith(folder)) top = folder;
       if (names.includes(".git")) return folder;
     }
     return top;
   }
 
   private folder(folder: string): Folder | undefined {
-    if (!this.folders.has(folder)) this.folders.set(folder, this.readFolder(folder));
-    return this.folders.get(folder);
+    if (!this.known.has(folder)) this.known.set(folder, this.readFolder(folder));
+    return this.known.get(folder);
   }
 
   private readFolder(folder: string): Folder | undefined {

@@ -103,7 +103,7 @@ export function nodeHost(exit: (code: number) => void, more: readonly Language[]
 
   return {
     project,
-    files: new DiskFiles(reach.mayRead),
+    files: new DiskFiles(reach.mayRead, () => reach.all),
     setFolders(uris) {
       reach.set(uris?.flatMap((uri) => fileOf(uri) ?? []));
       forget();

@@ -89,6 +89,7 @@ export const shapes: Readonly<Record<string, z.ZodType | undefined>> = {
   }),
   "workspace/didCreateFiles": files,
   "workspace/didRenameFiles": files,
+  "workspace/willRenameFiles": files,
   "workspace/didDeleteFiles": files,
   "notebookDocument/didOpen": z.looseObject({ notebookDocument: notebook, cellTextDocuments: z.array(item) }),
   "notebookDocument/didChange": z.looseObject({

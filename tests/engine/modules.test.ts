@@ -1,7 +1,7 @@
 /** What is told of a document by what other files hold: in made-up projects, and after any change of any of them as in a fresh workspace. */
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { createWorkspace, MemoryFiles, type Settings, type Workspace } from "../../src/index.js";
+import { applyAll, createWorkspace, MemoryFiles, type Settings, type Workspace } from "../../src/index.js";
 import { languages } from "../../src/languages/index.js";
 import { readMarks, writeMarks } from "../../src/testing/index.js";
 import { often } from "../support/files.js";
@@ -33,35 +33,53 @@ test.each(Object.entries(projects))("%s: what is marked, and nothing else", (_, 
   }
 });
 
-/** Texts that files of a project can hold, so that each change may reach the others. */
-const texts = [
-  "export const fare = 1;\n",
-  "export const fare = 1, tide = 2;\n",
-  "export default fare;\nfunction fare() {}\n",
-  "module.exports = { fare: 1 };\n",
-  "export * from \"./a\";\nexport { tide } from \"./lib/c\";\n",
-  "export const fare = ;\n",
-  "import { fare } from \"./b\";\nfare();\n",
-  "import fare, { tide } from \"./lib/c.js\";\nexport { fare, tide };\n",
-  "import { tide } from \"../a\";\ntide(fare);\n",
-  "fare(tide);\n",
-  "export { tide as fare } from \"./lib\";\n",
-  "",
-];
-const paths = ["/a.js", "/b.ts", "/lib/c.js", "/lib/index.js"];
-const step = fc.oneof(
-  fc.record({ does: fc.constant("write" as const), path: fc.constantFrom(...paths), text: fc.constantFrom(...texts) }),
-  fc.record({ does: fc.constant("remove" as const), path: fc.constantFrom(...paths) }),
-  fc.record({ does: fc.constant("open" as const), path: fc.constantFrom(...paths), text: fc.constantFrom(...texts) }),
-  fc.record({ does: fc.constant("close" as const), path: fc.constantFrom(...paths) }),
-  fc.record({
-    does: fc.constant("type" as const),
-    path: fc.constantFrom(...paths),
-    text: fc.constantFrom(...texts),
-    at: fc.nat(30),
-  }),
-  fc.record({ does: fc.constant("look" as const), path: fc.constantFrom(...paths) }),
-);
+/** Files that a project can have, and texts that they can hold, so that each change may reach the others. */
+const pieces = {
+  JavaScript: {
+    paths: ["/a.js", "/b.ts", "/lib/c.js", "/lib/index.js"],
+    texts: [
+      "export const fare = 1;\n",
+      "export const fare = 1, tide = 2;\n",
+      "export default fare;\nfunction fare() {}\n",
+      "module.exports = { fare: 1 };\n",
+      "export * from \"./a\";\nexport { tide } from \"./lib/c\";\n",
+      "export const fare = ;\n",
+      "import { fare } from \"./b\";\nfare();\n",
+      "import fare, { tide } from \"./lib/c.js\";\nexport { fare, tide };\n",
+      "import { tide } from \"../a\";\ntide(fare);\n",
+      "fare(tide);\n",
+      "export { tide as fare } from \"./lib\";\n",
+      "",
+    ],
+  },
+  Python: {
+    paths: ["/harbour/__init__.py", "/harbour/a.py", "/harbour/b.py", "/harbour/lib/__init__.py"],
+    texts: [
+      "fare = 1\n",
+      "def fare():\n    global tide\n    tide = 1\n",
+      "def fare():\n    return globals()\n\n\nclass tide:\n    low = 1\n",
+      "from .a import *\nfrom .lib import tide\n",
+      "from .a import fare, tide\n\nprint(fare, tide, b)\n",
+      "from harbour import a, b, lib\n\nprint(a, b, lib, fare)\n",
+      "import harbour.b\nimport harbour.lib.c\n\nprint(harbour, tide)\n",
+      "try:\n    from .b import fare\nexcept ImportError:\n    tide = [low := fare for fare in []]\n",
+      "from ..a import tide\nfrom .. import low\n",
+      "fare = (\n",
+      "",
+    ],
+  },
+};
+
+const stepsIn = ({ paths, texts }: (typeof pieces)["Python"]) => {
+  const path = fc.constantFrom(...paths);
+  const text = fc.constantFrom(...texts);
+  const step = fc.oneof(
+    fc.record({ does: fc.constantFrom("write" as const, "open" as const), path, text }),
+    fc.record({ does: fc.constantFrom("remove" as const, "close" as const, "look" as const), path }),
+    fc.record({ does: fc.constant("type" as const), path, text, at: fc.nat(30) }),
+  );
+  return fc.array(step, { minLength: 1, maxLength: 14 });
+};
 
 /** The alerts of all open documents, with their remedies. */
 const told = (workspace: Workspace): unknown => Object.fromEntries(
@@ -71,44 +89,93 @@ const told = (workspace: Workspace): unknown => Object.fromEntries(
   ]),
 );
 
-test("after any changes of files and texts all is as in a fresh workspace", () => {
-  fc.assert(
-    fc.property(fc.array(step, { minLength: 1, maxLength: 14 }), (steps) => {
-      const disk: Record<string, string> = { "/a.js": texts[0]!, "/lib/c.js": texts[1]! };
-      const files = new MemoryFiles(disk);
-      const workspace = createWorkspace({ languages, files, settings });
-      let version = 0;
-      for (const one of steps) {
-        const uri = `file://${one.path}`;
-        const isOpen = workspace.has(uri);
-        if (one.does === "write" || one.does === "remove") {
-          if (one.does === "write") files.write(one.path, (disk[one.path] = one.text));
-          else {
-            files.remove(one.path);
-            delete disk[one.path];
-          }
-          workspace.filesChanged([uri]);
-        } else if (one.does === "open" && !isOpen) {
-          workspace.open({ uri, languageId: languageOf(one.path), version: 0, text: one.text });
-        } else if (one.does === "close" && isOpen) workspace.close(uri);
-        else if (one.does === "type" && isOpen) {
-          const length = workspace.text(uri).length;
-          const from = Math.min(one.at, length);
-          workspace.edit(uri, (version += 1), [{
-            from,
-            to: from === one.at ? length : from,
-            insert: one.text.slice(from),
-          }]);
-        } else if (one.does === "look" && isOpen) workspace.alerts(uri);
-      }
-      const fresh = createWorkspace({ languages, files: new MemoryFiles(disk), settings });
-      for (const uri of workspace.uris) {
-        fresh.open({ uri, languageId: languageOf(uri), version: 0, text: workspace.text(uri).value });
-      }
-      expect(told(workspace)).toEqual(told(fresh));
-    }),
-    { numRuns: often(300, 20_000), seed: 20 },
+test.each(Object.entries(pieces))(
+  "%s: after any changes of files and texts all is as in a fresh workspace",
+  (_, some) => {
+    fc.assert(
+      fc.property(stepsIn(some), (steps) => {
+        const disk: Record<string, string> = { [some.paths[0]!]: some.texts[0]!, [some.paths[2]!]: some.texts[1]! };
+        const files = new MemoryFiles(disk);
+        const workspace = createWorkspace({ languages, files, settings });
+        let version = 0;
+        for (const one of steps) {
+          const uri = `file://${one.path}`;
+          const isOpen = workspace.has(uri);
+          if (one.does === "write" || one.does === "remove") {
+            if (one.does === "write") files.write(one.path, (disk[one.path] = one.text));
+            else {
+              files.remove(one.path);
+              delete disk[one.path];
+            }
+            workspace.filesChanged([uri]);
+          } else if (one.does === "open" && !isOpen) {
+            workspace.open({ uri, languageId: languageOf(one.path), version: 0, text: one.text });
+          } else if (one.does === "close" && isOpen) workspace.close(uri);
+          else if (one.does === "type" && isOpen) {
+            const length = workspace.text(uri).length;
+            const from = Math.min(one.at, length);
+            workspace.edit(uri, (version += 1), [{
+              from,
+              to: from === one.at ? length : from,
+              insert: one.text.slice(from),
+            }]);
+          } else if (one.does === "look" && isOpen) workspace.alerts(uri);
+        }
+        const fresh = createWorkspace({ languages, files: new MemoryFiles(disk), settings });
+        for (const uri of workspace.uris) {
+          fresh.open({ uri, languageId: languageOf(uri), version: 0, text: workspace.text(uri).value });
+        }
+        expect(told(workspace)).toEqual(told(fresh));
+      }),
+      { numRuns: often(200, 20_000), seed: 20 },
+    );
+  },
+);
+
+/** How many alerts there are on imports in each file. */
+function countsIn(files: Readonly<Record<string, string>>): Record<string, number> {
+  const workspace = createWorkspace({ languages, files: new MemoryFiles(files), settings });
+  const counts: Record<string, number> = {};
+  for (const [path, text] of Object.entries(files)) {
+    if (!isSource(path)) continue;
+    const uri = `file://${path}`;
+    workspace.open({ uri, languageId: languageOf(path), version: 0, text });
+    counts[path] = workspace.alerts(uri).filter(({ rule }) => rule.startsWith("imports.")).length;
+  }
+  return counts;
+}
+
+/** Renamings that cannot be followed everywhere, with the reason. */
+const unfollowed: readonly (readonly [RegExp, string])[] = [
+  [
+    /^\/(?:node|packages|tsconfig|src\/(?:fares|tides\/\w+|main|harbour)\/?)/,
+    "settings of packages and compilers name it, or code its package",
+  ],
+  [/__init__|pyproject/, "the package is elsewhere then"],
+];
+
+test.each(Object.entries(projects))("%s: imports follow a file that gets another name or place", (_, project) => {
+  const texts = Object.fromEntries(
+    Object.entries(project).map(([path, marked]) => [`/${path}`, readMarks(marked).code]),
   );
+  const before = countsIn(texts);
+  for (const path of Object.keys(before)) {
+    const ending = /(?:\.d)?\.\w+$/.exec(path)![0];
+    const folder = path.slice(0, path.lastIndexOf("/"));
+    for (const after of [`${folder}/harbour_master${ending}`, `${folder}/new_quay/pier${ending}`]) {
+      if (unfollowed.some(([one]) => one.test(path))) continue;
+      const workspace = createWorkspace({ languages, files: new MemoryFiles(texts), settings });
+      const edited = { ...texts };
+      for (const { uri, text, edits } of workspace.editsForRenames(new Map([[`file://${path}`, `file://${after}`]]))) {
+        edited[uri.slice("file://".length)] = applyAll(text.value, edits);
+      }
+      const moved = Object.fromEntries(Object.entries(edited).map(([one, text]) => [one === path ? after : one, text]));
+      const counts = Object.fromEntries(
+        Object.entries(countsIn(moved)).map(([one, count]) => [one === after ? path : one, count]),
+      );
+      expect(counts, `${path} to ${after}: ${JSON.stringify(moved, null, 1)}`).toEqual(before);
+    }
+  }
 });
 
 test("a change that others cannot see does not have them analysed again", () => {

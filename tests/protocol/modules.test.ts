@@ -83,3 +83,48 @@ test(
     expect(actions.map(({ title }) => title)).toContain("Import ‘low’ from ‘./tides.js’");
   }),
 );
+
+test(
+  "before a file or a folder gets another name, the imports that name it are given it",
+  () => inFolder(
+    {
+      "src/tides.js": "import { zone } from \"./zones/north.js\";\nexport const low = zone;\n",
+      "src/main.js":
+        "import { low } from \"./tides.js\";\nexport const load = () => import(\"./tides.js\").then(low);\n",
+      "src/zones/north.js": "export const zone = 1;\n",
+    },
+    async ({ client, uri }) => {
+      await client.initialize(everything);
+      const text = "export { low } from \"./tides.js\";\nexport const own = 1;\n";
+      client.open(uri("src/index.js"), text, 3);
+      await client.diagnostics(uri("src/index.js"), 3);
+      const rename = async (from: string, to: string) => (await client.request("workspace/willRenameFiles", {
+        files: [{ oldUri: uri(from), newUri: uri(to) }],
+      })).result;
+      const edited = await rename("src/tides.js", "src/water/levels.js");
+      expect(
+        Object.fromEntries(
+          edited.documentChanges.map(({ textDocument, edits }: any) => [
+            textDocument.uri.slice(uri("").length),
+            [
+              textDocument.version,
+              ...edits.map(({ range, newText }: any) => `${range.start.line}:${range.start.character} ${newText}`),
+            ],
+          ]),
+        ),
+      ).toEqual({
+        "/src/index.js": [3, "0:21 ./water/levels.js"],
+        "/src/main.js": [null, "0:21 ./water/levels.js", "1:34 ./water/levels.js"],
+        "/src/tides.js": [null, "0:22 ../zones/north.js"],
+      });
+      // A folder takes all that is in it along.
+      const moved = await rename("src/zones", "src/areas");
+      expect(
+        moved.documentChanges.map(({ textDocument, edits }: any) => [textDocument.uri, edits[0].newText]),
+      ).toEqual([
+        [uri("src/tides.js"), "./areas/north.js"],
+      ]);
+      expect(await rename("src/gone.js", "src/found.js")).toBe(null);
+    },
+  ),
+);

@@ -64,6 +64,20 @@ export const projects: Readonly<Record<string, Readonly<Record<string, string>>>
     "main.ts": 'import { fare, tariff } from "./fares";\nimport tides, { low } from "./tides.js";\nimport "./made.mjs";\nfare(tariff, tides, low);\n',
     "other.d.ts": 'import { gone } from "./gone";\nexport type T = typeof gone;\n',
   },
+  "a package of Python": {
+    "pyproject.toml": "[project]\nname = \"harbour\"\n",
+    "src/harbour/__init__.py": "from .fares import *\nfrom .tides import low as lowest, «hihg»\n\nversion = 1\n",
+    "src/harbour/fares.py": "def fare():\n    global last\n    last = 1\n\n\nif fare:\n    zone: int = 1\nelse:\n    with fare() as (first, *others):\n        pass\n\nall_fares = [seen := one for one in []]\n",
+    "src/harbour/tides.py": "low = 1\n\n\nclass Tide:\n    inner = 1\n",
+    "src/harbour/lazy.py": "def __getattr__(name):\n    return name\n",
+    "src/harbour/stub.pyi": "low: int\n",
+    "src/harbour/shore/__init__.py": "",
+    "src/harbour/shore/quays.py": "from . import berths\nfrom .. import lowest, shore, fare, «pier»\nfrom ..fares import first, last, others, seen, zone, «one»\nfrom ..tides import Tide, «inner»\nfrom ..lazy import anything\nfrom ..stub import something\nfrom «..shores» import gone\nimport harbour.shore\nimport «harbour.shroe»\nimport json.tool\nimport numpy\n\ntry:\n    from ..fast import moor\nexcept ImportError:\n    moor = None\n",
+    "src/harbour/shore/berths.py": "from __future__ import annotations\n",
+    "tests/test_fares.py":
+      "from harbour import fare, «fair»\nfrom harbour.shore.quays import moor, json\nimport helpers\nimport sys\n",
+    "tests/helpers.py": "",
+  },
   "plain scripts": {
     "harbour.js": "var harbour = 1;\n",
     "main.js": "console.log(1);\n",

@@ -16,6 +16,7 @@ import { flowOf } from "./flow/index.js";
 import { flowRootOf, isFlowRoot } from "./flow/roots.js";
 import { isSegmented, segmentation } from "./flow/segmentation.js";
 import { reparse } from "./incremental/reparse.js";
+import { links } from "./links/index.js";
 import { declaring } from "./names/declaring.js";
 import { PythonNames } from "./names/finder.js";
 import type { Module } from "./nodes.js";
@@ -48,6 +49,7 @@ const language = defineLanguage({
   commentForms,
   shapes,
   listKinds,
+  links,
   facts: codeFacts,
   edits: codeEdits,
   holdsLines: ({ type }: Node) => type === "Module" || type === "Block" || type === "Match",

@@ -7,6 +7,7 @@ import type {
   DeleteFilesParams,
   CreateFilesParams,
 } from "vscode-languageserver-protocol";
+import { renameEdit } from "../rename-edit.js";
 import type { Feature, Session } from "../session.js";
 
 export interface FileEvents {
@@ -32,7 +33,12 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
     capabilities: () => ({
       workspace: {
         workspaceFolders: { supported: true, changeNotifications: true },
-        fileOperations: { didCreate: operations, didRename: operations, didDelete: operations },
+        fileOperations: {
+          didCreate: operations,
+          didRename: operations,
+          didDelete: operations,
+          willRename: operations,
+        },
       },
     }),
     begin: () => {
@@ -50,6 +56,9 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
           registerOptions: { watchers },
         }],
       });
+    },
+    requests: {
+      "workspace/willRenameFiles": ({ files }: RenameFilesParams) => renameEdit(session, files),
     },
     notifications: {
       "workspace/didChangeWatchedFiles": ({ changes }: DidChangeWatchedFilesParams) => {

@@ -3,7 +3,7 @@ import type { Node } from "../../../syntax/node.js";
 import type { Edit } from "../../../text/edit.js";
 import type { Text } from "../../../text/text.js";
 import type { WantedImport } from "../../language.js";
-import type { ImportDeclaration, JavaScriptNode, Literal, Program } from "../nodes/index.js";
+import type { ImportDeclaration, JavaScriptNode, Program } from "../nodes/index.js";
 import { textOf } from "../reading.js";
 import { isForEffect, isDirective } from "../rules/imports/statements.js";
 import { requiredModule } from "./summary.js";
@@ -102,19 +102,4 @@ function isOldForm(body: readonly JavaScriptNode[]): boolean {
 function isWithoutSemicolons(body: readonly JavaScriptNode[], text: Text): boolean {
   const plain = body.filter(({ type }) => type === "ExpressionStatement" || type === "VariableDeclaration");
   return plain.length > 0 && plain.every(({ end }) => text.slice(end - 1, end) !== ";");
-}
-
-/** The modules that a file imports, as it writes them. */
-export function modulesIn(root: Node): string[] {
-  return ((root as Program).body as JavaScriptNode[]).flatMap((item) => {
-    switch (item.type) {
-      case "ImportDeclaration":
-      case "ExportAllDeclaration":
-        return textOf(item.source as Literal) ?? [];
-      case "VariableDeclaration":
-        return item.declarations.flatMap(({ init }) => (init === null ? [] : (requiredModule(init) ?? [])));
-      default:
-        return [];
-    }
-  });
 }

@@ -1,16 +1,20 @@
 /** How files of JavaScript and TypeScript name one another. */
+import { folderOf, joined } from "../../../model/links.js";
 import type { Links } from "../../language.js";
 import { parseOptionsFor } from "../variant.js";
-import { importing, modulesIn } from "./importing.js";
+import { importing } from "./importing.js";
 import { isNamedAfter, moduleName } from "./module-name.js";
+import { modulesIn } from "./named-modules.js";
 import { resolveModule } from "./resolve.js";
 import { changesLinks, mayExport, summaryOf } from "./summary.js";
 
 export const links: Links = {
+  wholeName: "default",
   configFiles: ["package.json", "tsconfig.json", "jsconfig.json"],
   summary: ({ root, problems }, info) => summaryOf(root, problems.length > 0, parseOptionsFor(info).ambient === true),
   isSeen: changesLinks,
   resolve: resolveModule,
+  placeOf: (module, from) => (module.startsWith(".") ? joined(folderOf(from), module) : undefined),
   holds: () => false,
   moduleName,
   isNamedAfter,

@@ -6,6 +6,8 @@ import { coroutineNeverAwaited } from "./coroutine-never-awaited.js";
 import { definedAgain } from "./defined-again.js";
 import { handlerHidden } from "./handler-hidden.js";
 import { identityOfLiteral } from "./identity-of-literal.js";
+import { noSuchExport } from "./imports/no-such-export.js";
+import { noSuchFile } from "./imports/no-such-file.js";
 import { order } from "./imports/order.js";
 import { blankBetween } from "./layout/blank-between.js";
 import { blankRun } from "./layout/blank-run.js";
@@ -59,5 +61,7 @@ export const rules: readonly Rule[] = [
   trailingSpace,
   blankRun,
   blankBetween,
+  noSuchExport,
+  noSuchFile,
   order,
 ];

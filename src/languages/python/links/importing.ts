@@ -1,0 +1,38 @@
+/** Writing an import into a file. */
+import type { Node } from "../../../syntax/node.js";
+import type { Edit } from "../../../text/edit.js";
+import type { Text } from "../../../text/text.js";
+import type { WantedImport } from "../../language.js";
+import type { Alias, Constant, Expr, Import, ImportFrom, Module } from "../nodes.js";
+import { moduleOf } from "./summary.js";
+
+type Statement = Import | ImportFrom;
+
+const importsIn = (root: Node): Statement[] =>
+  (root as Module).body.filter((node): node is Statement => node.type === "Import" || node.type === "ImportFrom");
+
+/** The edits with which a file imports something: in an import of the same module that is there, or in a line of its own behind the others. */
+export function importing(root: Node, text: Text, { module, name }: WantedImport): readonly Edit[] {
+  const imports = importsIn(root);
+  for (const one of imports) {
+    if (one.type !== "ImportFrom" || moduleOf(one as ImportFrom) !== module) continue;
+    const last: Alias | undefined = one.names.at(-1);
+    if (last === undefined || last.name === "*") continue;
+    return [{ from: last.end, to: last.end, insert: `, ${name}` }];
+  }
+  const lineEnd = text.value.includes("\r\n") ? "\r\n" : "\n";
+  const line = `from ${module} import ${name}`;
+  const first = (root as Module).body[0];
+  const last = imports.at(-1) ?? (first !== undefined && isDocumentation(first) ? first : undefined);
+  if (last !== undefined) {
+    const gap = imports.length === 0 ? lineEnd : "";
+    return [{ from: last.end, to: last.end, insert: `${gap}${lineEnd}${line}` }];
+  }
+  // Behind the comments that speak of the file.
+  const head = /^(?:#[^\n\r]*(?:\r\n|\n|\r))*(?:[ \t]*(?:\r\n|\n|\r))*/.exec(text.slice(0, first?.start ?? 0))![0];
+  return [{ from: head.length, to: head.length, insert: `${line}${lineEnd}${first === undefined ? "" : lineEnd}` }];
+}
+
+function isDocumentation(node: Node): boolean {
+  return node.type === "Expr" && ((node as Expr).value as Partial<Constant>).kind === "text";
+}
