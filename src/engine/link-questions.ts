@@ -1,6 +1,6 @@
 /** What the rules of a document ask about other files, and for which units the answer is another one when those change. */
 import type { Links } from "../languages/language.js";
-import type { Exports, Resolution } from "../model/links.js";
+import { folderOf, relativeTo, type ExportedCallable, type Exports, type Resolution } from "../model/links.js";
 import { AnswerWatch } from "./answer-watch.js";
 import type { ModuleGraph } from "./module-graph.js";
 import type { RecordStore } from "./record-store.js";
@@ -40,6 +40,18 @@ export class LinkQuestions {
     return this.ask(["exports", module, name], called) as Exports;
   }
 
+  /** What a name that a module exports is to those who call it. */
+  callable(module: string, name: string, called: Called | undefined): ExportedCallable | undefined {
+    const [kind, most] = this.ask(["callable", module, name], called).split(" ");
+    return kind === "function" || kind === "class" ? { kind, most: Number(most) } : undefined;
+  }
+
+  /** The files by which an imported one comes back to the document, as paths that begin with `./` or `../`. */
+  wayBack(module: string, called: Called | undefined): readonly string[] {
+    const way = this.ask(["way-back", module], called);
+    return way === "unknown" || way === "" ? [] : way.split("\n");
+  }
+
   /** All that was asked, with the answers. */
   get asked(): AskedLink[] {
     return [...this.watch.subjects].map((subject) => [subject, this.watch.answer(subject)!]);
@@ -76,9 +88,16 @@ export function isAnsweredAlike(asked: readonly AskedLink[], place: PlaceInGraph
 
 function answer(subject: string, { graph, path, links }: PlaceInGraph): string {
   const [kind, module, name] = JSON.parse(subject) as [string, string, string?];
+  if (kind === "way-back") {
+    return graph.wayBack(module, path).map((one) => relativeTo(folderOf(path), one)).join("\n");
+  }
   const resolution = graph.resolve(module, path, links);
   if (kind === "find") return resolution.state;
   if (resolution.state !== "file") return "unknown";
+  if (kind === "callable") {
+    const callable = graph.callable(resolution.path, name!);
+    return callable === undefined ? "" : `${callable.kind} ${callable.most}`;
+  }
   const exports = graph.exports(resolution.path, name!);
   return exports === "no" && resolution.isMore === true ? "unknown" : exports;
 }

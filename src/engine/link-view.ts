@@ -23,6 +23,8 @@ export function linkView(questions: LinkQuestions, document: LinkedDocument): Li
   return {
     find: (module) => questions.find(module, document.called),
     exports: (module, name) => questions.exports(module, name, document.called),
+    callable: (module, name) => questions.callable(module, name, document.called),
+    wayBack: (module) => questions.wayBack(module, document.called),
     meant: (module) => (place === undefined ? [] : meant(module, place, document)),
     near: (module, name) => (place === undefined ? [] : near(module, name, place)),
     imports: (use) => (place === undefined ? [] : importsFor(use, place, document)),

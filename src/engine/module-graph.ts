@@ -3,6 +3,8 @@ import type { Language, Links, Tree } from "../languages/language.js";
 import {
   baseOf,
   folderOf,
+  type ExportedCallable,
+  type ExportedName,
   type Exports,
   type FileAccess,
   type FileSummary,
@@ -12,6 +14,7 @@ import {
 } from "../model/links.js";
 import { isNear, nearest } from "../model/spelling.js";
 import { Text } from "../text/text.js";
+import { ModuleCycles } from "./module-cycles.js";
 
 /** A document that is open, as others see it. */
 export interface OpenFile {
@@ -34,10 +37,13 @@ interface OpenState {
 export class ModuleGraph {
   private changes = 0;
   private readonly open = new Map<string, OpenState>();
+  /** Documents that may show others something else than when it was last asked. */
+  private readonly touched = new Set<OpenState>();
   private readonly resolved = new Map<string, Resolution>();
   private readonly summaries = new Map<string, FileSummary | undefined>();
   /** Names that files may export, for finding those worth reading. */
   private readonly words = new Map<string, ReadonlySet<string>>();
+  private cycles: { readonly revision: number; readonly found: ModuleCycles } | undefined;
   private readonly remembered = new Map<string, unknown>();
 
   constructor(
@@ -49,11 +55,21 @@ export class ModuleGraph {
   opened(path: string, file: OpenFile): void {
     if (!this.files.isFile(path)) this.anotherPlace();
     this.open.set(path, { file, seen: undefined, text: "" });
+    this.changed(path);
+  }
+
+  /** The text of a document that is open, or how it is read, is another. */
+  changed(path: string): void {
+    const state = this.open.get(path);
+    if (state !== undefined) this.touched.add(state);
   }
 
   /** The file on disk counts again. */
   closed(path: string): void {
-    if (!this.open.delete(path)) return;
+    const state = this.open.get(path);
+    if (state === undefined) return;
+    this.open.delete(path);
+    this.touched.delete(state);
     this.changes += 1;
     if (!this.files.isFile(path)) this.anotherPlace();
   }
@@ -77,7 +93,8 @@ export class ModuleGraph {
 
   /** A number that is another one whenever some answer may be. */
   get revision(): number {
-    for (const state of this.open.values()) {
+    for (const state of this.touched) {
+      this.touched.delete(state);
       const summary = state.file.summary();
       if (summary === state.seen) continue;
       const text = JSON.stringify(summary);
@@ -87,9 +104,42 @@ export class ModuleGraph {
     return this.changes;
   }
 
+  /**
+   * The files by which a file that `path` imports comes back to it before either has run, from that one to `path`; empty where it does not, and where another file of the
+   * circle comes before `path`, so that each circle is told once. Files from which only types are taken, or that are loaded later, do not count.
+   */
+  wayBack(module: string, path: string): readonly string[] {
+    const links = this.linksOf(path);
+    const resolution = links === undefined ? undefined : this.resolve(module, path, links);
+    if (resolution?.state !== "file" || !this.loadedBy(path).includes(resolution.path)) return [];
+    const { revision } = this;
+    if (this.cycles?.revision !== revision) {
+      this.cycles = { revision, found: new ModuleCycles((one) => this.loadedBy(one)) };
+    }
+    const way = this.cycles.found.wayBack(resolution.path, path) ?? [];
+    return way.some((one) => one < path) ? [] : way;
+  }
+
+  /** The files that are loaded before a file runs. */
+  private loadedBy(path: string): string[] {
+    const links = this.linksOf(path);
+    const found = new Set<string>();
+    for (const { module, names, isLate } of this.summary(path)?.imports ?? []) {
+      const resolution = isLate ? undefined : this.resolve(module, path, links!);
+      if (resolution?.state !== "file") continue;
+      const { exports = [] } = this.summary(resolution.path) ?? {};
+      const isOfTypes = names.length > 0 && names.every((name) => exports.some(
+        (one) => one.name === name && one.isType,
+      ));
+      if (!isOfTypes) found.add(resolution.path);
+    }
+    return [...found];
+  }
+
   /** Where a module is that a file names. */
   resolve(module: string, from: string, links: Links): Resolution {
-    const key = `${folderOf(from)}\0${module}`;
+    // What a module is may depend on the kind of the file that names it.
+    const key = `${folderOf(from)}\0${from.slice(from.lastIndexOf("."))}\0${module}`;
     let resolution = this.resolved.get(key);
     if (resolution === undefined) this.resolved.set(key, (resolution = links.resolve(module, from, this.access)));
     return resolution;
@@ -98,6 +148,32 @@ export class ModuleGraph {
   /** Whether a file exports a name. */
   exports(path: string, name: string): Exports {
     return this.exportsBut(path, name, new Set());
+  }
+
+  /** What a name that a file exports is to those who call it, also where it is handed on. */
+  callable(path: string, name: string): ExportedCallable | undefined {
+    return this.exported(path, name, new Set())?.callable;
+  }
+
+  /** The export that declares a name which a file exports; `undefined` where it is not known. */
+  private exported(path: string, name: string, seen: Set<string>): ExportedName | undefined {
+    if (seen.has(path)) return undefined;
+    seen.add(path);
+    const { exports = [], handedOn = [], isOpen = true } = this.summary(path) ?? {};
+    const links = this.linksOf(path)!;
+    const [own, second] = exports.filter((one) => one.name === name && !one.isType);
+    if (isOpen || second !== undefined) return undefined;
+    const at = (module: string, there: string): ExportedName | undefined => {
+      const resolution = this.resolve(module, path, links);
+      return resolution.state === "file" ? this.exported(resolution.path, there, seen) : undefined;
+    };
+    if (own !== undefined) return own.from === undefined ? own : at(own.from.module, own.from.name);
+    if (name === links.wholeName) return undefined;
+    for (const module of handedOn) {
+      const found = at(module, name);
+      if (found !== undefined) return found;
+    }
+    return undefined;
   }
 
   /** All names that a file is known to export. */

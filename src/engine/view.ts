@@ -66,7 +66,7 @@ class LiveText implements SourceText {
 }
 
 /** What the views of all rules have in common. */
-export function sharedView(live: LiveSource, { shapes, facts, edits }: Language) {
+export function sharedView(live: LiveSource, { shapes, facts, edits, runtimesWith }: Language) {
   const isKnown = (name: string): boolean => {
     const { builtIn, known, told } = live.now;
     return builtIn.names.has(name) || known.has(name) || told.has(name);
@@ -102,6 +102,7 @@ export function sharedView(live: LiveSource, { shapes, facts, edits }: Language)
       return live.now.links;
     },
     isKnown,
+    runtimesWith,
     builtInFrom: (name: string): "language" | "runtime" | undefined => (
       live.now.builtIn.own.has(name) ? "language" : live.now.builtIn.names.has(name) ? "runtime" : undefined
     ),

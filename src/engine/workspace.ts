@@ -153,6 +153,8 @@ export class Workspace {
   private readonly limits: RuleLimits | undefined;
   private readonly toldStuck = new WeakSet<RuleFailure>();
   private readonly graph: ModuleGraph | undefined;
+  /** The graph's revision when it was last asked whose alerts are affected. */
+  private askedAt: number | undefined;
 
   /** Throws a `SettingsError` when the settings cannot be used. */
   constructor(private readonly options: WorkspaceOptions) {
@@ -233,7 +235,10 @@ export class Workspace {
         throw error;
       }
     }
-    if (steps.length > 0) this.countsForFile(document);
+    if (steps.length > 0) {
+      this.countsForFile(document);
+      if (document.place !== undefined) this.graph!.changed(document.place.path);
+    }
     for (const step of steps) {
       document.analysis.edit(step.edit, step.text);
       document.layout?.analysis.edit(step.edit, step.text);
@@ -273,8 +278,11 @@ export class Workspace {
     for (const document of this.documents.values()) this.compareWithFile(document);
   }
 
-  /** The documents whose alerts were ready, and are to be worked out again because of what happened to other files. */
+  /** The documents whose alerts were ready when this was last asked, and are to be worked out again because of what happened to other files. */
   affected(): string[] {
+    const revision = this.graph?.revision;
+    if (revision === this.askedAt) return [];
+    this.askedAt = revision;
     return [...this.documents.values()].filter(({ analysis }) => analysis.isAffected).map(({ uri }) => uri);
   }
 
@@ -679,6 +687,7 @@ export class Workspace {
     const settings = resolved.in(language);
     document.settings = settings;
     document.layout = undefined;
+    if (document.place !== undefined) this.graph!.changed(document.place.path);
     analysis.configure(settings, this.input(uri, languageId, language, analysis.text, settings).info);
   }
 

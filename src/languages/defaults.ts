@@ -123,6 +123,7 @@ const noNames: KnownNames = { names: new Set(), own: new Set(), spelling: Spelli
 const standard = {
   settings: plainSettings,
   readyMade: () => noNames,
+  runtimesWith: () => [],
   variant: () => "",
   rules: [],
   refits: [],

@@ -138,6 +138,8 @@ export interface Language {
   readonly settings: LanguageSettings;
   /** The names that exist without being declared, but for those that the settings add. */
   readyMade(values: LanguageValues): KnownNames;
+  /** The runtimes that bring a name along, whatever the settings say. */
+  runtimesWith(name: string): readonly string[];
   /** Rules that know its nodes. */
   readonly rules: readonly Rule[];
   /** In the order in which they are offered. */

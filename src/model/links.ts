@@ -7,6 +7,15 @@ export interface ExportedName {
   readonly isType: boolean;
   /** For a name that is handed on: the module it is from, as the file names it, and its name there; `*` is all of the module under one name. */
   readonly from?: { readonly module: string; readonly name: string };
+  /** For what is called, where it is known how many arguments it can take. */
+  readonly callable?: ExportedCallable;
+}
+
+/** What a function or class that a file exports is to those who call it. */
+export interface ExportedCallable {
+  readonly kind: "function" | "class";
+  /** How many arguments it takes at most. */
+  readonly most: number;
 }
 
 /** A module that a file imports, as the file names it. */

@@ -74,13 +74,14 @@ function isIgnored(target: string, directory: boolean, layers: readonly IgnoreLa
 
 /**
  * Files with one of `extensions` below the given paths, which may be globs. Ignore files are respected, `node_modules` stays out; a file named itself is taken
- * whatever they say. `skipped` tells which files the settings leave out, also of those, asked with the folder the search began in.
+ * whatever they say. `skipped` tells which files the settings leave out, also of those, asked with the folder the search began in. Once there are `most` files, no further folder is looked into.
  */
 export function discover(
   paths: readonly string[],
   extensions: readonly string[],
   skipped: (file: string, start: string) => boolean,
   mayRead: MayRead = () => true,
+  most = Infinity,
 ): Discovery {
   const files = new Set<string>();
   const problems: { path: string; reason: string }[] = [];
@@ -103,7 +104,7 @@ export function discover(
       const target = path.join(folder, entry.name);
       if (entry.isDirectory()) {
         if (isOfOthers(target) || isIgnored(target, true, layers)) ignored += 1;
-        else visit(target, start, [...layers, ...layerOf(target)]);
+        else if (files.size < most) visit(target, start, [...layers, ...layerOf(target)]);
       } else if (entry.isFile()) {
         const ending = path.extname(entry.name);
         if (isIgnored(target, false, layers)) ignored += 1;

@@ -1,15 +1,19 @@
 /** The files of a project on disk, as languages ask about them; folders are read once until somebody says that something changed. */
 import { readdirSync, statSync, type Dirent } from "node:fs";
+import { homedir, tmpdir } from "node:os";
 import path from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 import { ModuleGraph } from "../engine/module-graph.js";
 import { extensions, languages } from "../languages/index.js";
-import { folderOf, foldersAbove, type FileAccess } from "../model/links.js";
+import { folderOf, foldersAbove, joined, type FileAccess } from "../model/links.js";
 import { discover, ignoredBy, type MayRead } from "./discover.js";
 import { readText } from "./read-text.js";
 
 /** What says that a folder is the top of a project. */
 const tops = ["package.json", "pyproject.toml", "alert-quill.jsonc"];
+
+/** Of larger projects only so many files are looked at for what they export. */
+const mostFiles = 20_000;
 
 interface Folder {
   readonly names: readonly string[];
@@ -77,11 +81,17 @@ export class DiskFiles implements FileAccess {
   filesAround(file: string): readonly string[] {
     const top = this.topOf(file);
     let files = this.projects.get(top);
-    if (files === undefined) {
-      files = discover([native(top)], extensions, () => false, this.mayRead).files.map(plain);
-      this.projects.set(top, files);
-    }
+    if (files === undefined) this.projects.set(top, (files = this.filesBelow(top)));
     return files;
+  }
+
+  private filesBelow(top: string): readonly string[] {
+    // What lies anywhere on a machine, or below the folder of a person, is no project.
+    if (noProjects.has(top)) {
+      const names = [...(this.folder(top)?.files ?? [])];
+      return names.filter((name) => extensions.includes(path.extname(name))).map((name) => joined(top, name)).sort();
+    }
+    return discover([native(top)], extensions, () => false, this.mayRead, mostFiles).files.map(plain);
   }
 
   /** The folder of the repository that a file is in, or the outermost one that says it is a project, or in which somebody works. */
@@ -134,6 +144,8 @@ function leadsToFile(link: string): boolean {
 function plain(file: string): string {
   return path.sep === "/" ? file : `/${file.replaceAll(path.sep, "/")}`;
 }
+
+const noProjects = new Set(["/", ...[homedir(), tmpdir()].map(plain)]);
 
 function native(file: string): string {
   return path.sep === "/" ? file : file.slice(1).replaceAll("/", path.sep);

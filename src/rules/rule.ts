@@ -3,7 +3,7 @@ import type { z } from "zod";
 import type { Binding, Reference } from "../model/binding.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import type { FlowEnds, FlowGraph } from "../model/flow.js";
-import type { Exports, Resolution } from "../model/links.js";
+import type { ExportedCallable, Exports, Resolution } from "../model/links.js";
 import type { ShapeName, Shapes } from "../model/shapes.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
@@ -95,6 +95,8 @@ export interface FileView<Options = unknown> {
   readonly isKnown: (name: string) => boolean;
   /** Whether the language in its edition brings a name along, or a runtime does. */
   readonly builtInFrom: (name: string) => "language" | "runtime" | undefined;
+  /** The runtimes that bring a name along, whatever the settings say. */
+  readonly runtimesWith: (name: string) => readonly string[];
   /** What the name of `binding` means just outside its scope. */
   readonly outer: (binding: Binding) => Binding | undefined;
   /** Whether the file asks somewhere if a name that it does not declare exists (`typeof`). */
@@ -115,6 +117,10 @@ export interface LinkView {
   readonly find: (module: string) => Resolution["state"];
   /** Whether a module exports a name. The rule is run again when the answer is another one. */
   readonly exports: (module: string, name: string) => Exports;
+  /** What a name that a module exports is to those who call it; `undefined` where that is not known. The rule is run again when the answer is another one. */
+  readonly callable: (module: string, name: string) => ExportedCallable | undefined;
+  /** The files by which one that is imported comes back to this one before either has run, as paths from here; empty where it does not, or where that is told in another file. The rule is run again when the answer is another one. */
+  readonly wayBack: (module: string) => readonly string[];
   /** For remedies: modules that somebody may mean who names one that is not there, the likeliest first. */
   readonly meant: (module: string) => readonly string[];
   /** For remedies: names which a module exports that are near to one, best first. */

@@ -45,6 +45,29 @@ export function knownActions(
   ];
 }
 
+/** Where a name is not known that another runtime has: to add that to those that the settings list. */
+export function runtimeActions(
+  { rule, from, to }: Alert,
+  of: ActionOf,
+  place: Place,
+  target: SettingsTarget | undefined,
+  session: Session,
+): CodeAction[] {
+  if (rule !== "names.unknown" || target === undefined) return [];
+  const language = session.workspace.languageOf(place.home);
+  const at = ["languages", language, "runtime"];
+  if (!Array.isArray(target.document.valueAt(at))) return [];
+  const name = place.text.slice(from - place.from, to - place.from);
+  const runtimes = session.languages.find(({ id }) => id === language)!.runtimesWith(name);
+  return runtimes.flatMap((value) => settingsChangeAction(
+    `Add \`${value}\`, which has \`${name}\`, to \`runtime\` in ${target.name}`,
+    of,
+    target,
+    { at, value, add: true },
+    session,
+  ));
+}
+
 /** Comments that silence an alert: on its line or what it stands in, and in the file. */
 export function hushActions(alert: Alert, of: ActionOf, place: Place, session: Session): CodeAction[] {
   const { workspace } = session;

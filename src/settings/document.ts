@@ -181,6 +181,16 @@ export class SettingsDocument {
     return [this.insertion(holder, entry(path.slice(depth), value))];
   }
 
+  /** What stands at a path; `undefined` where nothing does. */
+  valueAt(path: SettingsPath): unknown {
+    return path.reduce(
+      (value: unknown, key) => (
+        typeof value === "object" && value !== null ? (value as Record<string | number, unknown>)[key] : undefined
+      ),
+      this.value,
+    );
+  }
+
   /** Edits that put one more value into the list at a path. */
   add(path: SettingsPath, value: unknown): Edit[] {
     const list = this.tree && findNodeAtLocation(this.tree, [...path]);

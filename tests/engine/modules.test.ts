@@ -16,6 +16,11 @@ const settings: Settings = {
     "imports.undeclared-package": "warning",
   },
 };
+/** With what asks more of other files. */
+const more: Settings = {
+  ...settings,
+  levels: { ...settings.levels, "imports.cycle": "hint", "calls.wrong-count": "warning" },
+};
 const languageIds: Readonly<Record<string, string>> = { ts: "typescript", jsx: "javascriptreact", py: "python" };
 const languageOf = (path: string): string => languageIds[path.split(".").at(-1)!] ?? "javascript";
 const isSource = (path: string): boolean => /\.[cm]?[jt]sx?$|\.py$/.test(path);
@@ -49,6 +54,10 @@ const pieces = {
       "import { tide } from \"../a\";\ntide(fare);\n",
       "fare(tide);\n",
       "export { tide as fare } from \"./lib\";\n",
+      "import * as a from \"./a\";\nimport b, { fare } from \"./b\";\na.fare(1, 2);\nb(1, 2);\nfare(3);\n",
+      "export function fare(of) {\n  return of;\n}\nexport { fare as tide };\n",
+      "export const tide = (of) => of, fare = () => {};\nexport default class {\n  constructor() {\n    tide(1, 2);\n  }\n}\n",
+      "export default function fare() {\n  return arguments;\n}\n",
       "",
     ],
   },
@@ -96,7 +105,7 @@ test.each(Object.entries(pieces))(
       fc.property(stepsIn(some), (steps) => {
         const disk: Record<string, string> = { [some.paths[0]!]: some.texts[0]!, [some.paths[2]!]: some.texts[1]! };
         const files = new MemoryFiles(disk);
-        const workspace = createWorkspace({ languages, files, settings });
+        const workspace = createWorkspace({ languages, files, settings: more });
         let version = 0;
         for (const one of steps) {
           const uri = `file://${one.path}`;
@@ -121,7 +130,7 @@ test.each(Object.entries(pieces))(
             }]);
           } else if (one.does === "look" && isOpen) workspace.alerts(uri);
         }
-        const fresh = createWorkspace({ languages, files: new MemoryFiles(disk), settings });
+        const fresh = createWorkspace({ languages, files: new MemoryFiles(disk), settings: more });
         for (const uri of workspace.uris) {
           fresh.open({ uri, languageId: languageOf(uri), version: 0, text: workspace.text(uri).value });
         }

@@ -70,6 +70,25 @@ describe.each(["open", "dirty", "closed", "missing"] as const)("a settings file 
   ));
 });
 
+test("a name that another runtime has comes with that runtime", () => inFolder(
+  { [settingsFile]: '{ "languages": { "javascript": { "runtime": ["browser"] } } }' },
+  async (harbour) => {
+    const { client, uri } = harbour;
+    await client.initialize({}, {}, { rootUri: uri(".") });
+    client.open(uri("a.js"), "process.exit(1);\n");
+    await told(harbour, ["names.unknown 1"]);
+    const at = { line: 0, character: 3 };
+    const actions = await client.actions(uri("a.js"), { start: at, end: at }, {});
+    const began = client.received.length;
+    await take(
+      harbour,
+      actions.find(({ title }) => title === `Add ‘node’, which has ‘process’, to ‘runtime’ in ${settingsFile}`),
+      undefined,
+    );
+    await told(harbour, [], began);
+  },
+));
+
 test("what is typed in a settings file counts before it is saved, and no more once it is closed", () => inFolder(
   { [settingsFile]: "{}" },
   async (harbour) => {

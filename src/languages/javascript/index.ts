@@ -17,7 +17,7 @@ import { parse, type ParsedText } from "./parser/index.js";
 import { refits } from "./refits/index.js";
 import { rules } from "./rules/index.js";
 import { patternRule } from "./rules/pattern/rule.js";
-import { javascriptValues, readyMadeNames, settings } from "./settings.js";
+import { javascriptValues, readyMadeNames, runtimesWith, settings } from "./settings.js";
 import { listKinds, shapes } from "./shapes.js";
 import { parseOptionsFor } from "./variant.js";
 
@@ -49,6 +49,7 @@ const language = defineLanguage({
   extensions: [".js", ".mjs", ".cjs", ".jsx", ".ts", ".mts", ".cts", ".tsx"],
   settings,
   readyMade: readyMadeNames,
+  runtimesWith,
   rules,
   refits,
   patternRule,

@@ -88,6 +88,11 @@ const aliases: Readonly<Record<string, readonly string[]>> = {
 const lists = globals as unknown as Readonly<Record<string, Readonly<Record<string, boolean>>>>;
 const made = new Map<string, KnownNames>();
 
+/** The runtimes that have a name. */
+export function runtimesWith(name: string): string[] {
+  return runtimes.filter((one) => Object.hasOwn(lists[runtimeLists[one]!]!, name));
+}
+
 /** All ready-made names of an edition and some runtimes. */
 export function readyMadeNames({ edition, runtime }: LanguageValues): KnownNames {
   const key = [edition, ...runtime].join(" ");

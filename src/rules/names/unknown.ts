@@ -61,8 +61,14 @@ export const unknown = defineRule({
     if (word !== undefined) near.unshift(word);
     const hint = near[0];
     const declared = hint === undefined ? undefined : scope.lookUp(hint, VALUE | TYPE)?.declarations[0]?.node;
+    const [runtime] = file.runtimesWith(name);
+    const advice = runtime !== undefined
+      ? `, it exists in ${runtime}: add that runtime in the settings, or declare or import the name`
+      : hint === undefined
+        ? ": declare or import it, or list it under `known` in the settings"
+        : `: did you mean \`${hint}\`?`;
     file.alert(node, {
-      message: `\`${name}\` is not known here${hint === undefined ? ": declare or import it, or list it under `known` in the settings" : `: did you mean \`${hint}\`?`}`,
+      message: `\`${name}\` is not known here${advice}`,
       ...(declared && { related: [{ at: declared, message: `\`${hint}\` is declared here` }] }),
       remedies: () => [
         ...file.links.imports(use),

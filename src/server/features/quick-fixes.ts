@@ -7,7 +7,7 @@ import { levelActions } from "../level-actions.js";
 import type { Place } from "../place.js";
 import type { Session } from "../session.js";
 import { settingsTarget } from "../settings-change.js";
-import { hushActions, knownActions, openSettingsAction } from "../silence-actions.js";
+import { hushActions, knownActions, openSettingsAction, runtimeActions } from "../silence-actions.js";
 import { toldApart } from "../titles.js";
 import { workspaceEdit, type Doubt } from "../workspace-edit.js";
 import { automatic, invoked } from "./asked.js";
@@ -62,6 +62,7 @@ export function quickFixes(params: CodeActionParams, place: Place, session: Sess
     const isFirst = !rules.has(alert.rule);
     rules.add(alert.rule);
     if (isFirst && offered.length > 0) wholesale.push(...wholesaleFix(alert.rule, of, place, session, unasked));
+    wholesale.push(...runtimeActions(alert, of, place, target, session));
     wholesale.push(...knownActions(alert, of, place, target, session));
     // Form cannot be silenced, what does not parse does not run; and what an alert in a settings file says is no matter of taste.
     if (!isFirst || /^(?:syntax|hush)\./.test(alert.rule)) continue;

@@ -1,10 +1,13 @@
 /** What a file of JavaScript or TypeScript gives to others, and takes from them. */
-import type { ExportedName, FileSummary, ImportedModule } from "../../../model/links.js";
+import type { ExportedCallable, ExportedName, FileSummary, ImportedModule } from "../../../model/links.js";
 import type { TreeChange } from "../../../syntax/change.js";
 import type { Node } from "../../../syntax/node.js";
+import { walk } from "../../../syntax/walk.js";
+import { callableAt } from "../names/callable.js";
 import { exportedBy } from "../names/exported.js";
 import type {
   ExportNamedDeclaration,
+  FunctionBody,
   Identifier,
   ImportDeclaration,
   JavaScriptNode,
@@ -24,16 +27,32 @@ const linkKinds = new Set([
   "ImportEqualsDeclaration",
 ]);
 
-/** Nodes whose insides no other file sees. */
-const hiddenKinds = new Set(["BlockStatement", "ClassBody", "ObjectExpression", "ArrayExpression", "InterfaceBody"]);
+/** Nodes whose insides no other file sees, but for what is below. */
+const hiddenKinds = new Set(["BlockStatement", "FunctionBody", "ObjectExpression", "ArrayExpression", "InterfaceBody"]);
 
 /** Whether a change of the tree may be seen by other files. */
 export function changesLinks({ path, removed, added }: TreeChange): boolean {
   const isLink = ({ type }: Node): boolean => linkKinds.has(type);
   const item = path[1];
   if (item === undefined) return [...removed, ...added].some((node) => isLink(node) || isOfOldForm(node));
-  if (!isLink(item)) return isOfOldForm(item);
-  return !path.some(({ type }) => hiddenKinds.has(type));
+  if (!isLink(item)) return isOfOldForm(item) || isCalled(item);
+  if (!path.some(({ type }) => hiddenKinds.has(type))) return true;
+  // A function that does nothing, and one that goes by its arguments as a whole, can be given any number.
+  const holder = path.at(-1) as Partial<FunctionBody>;
+  const isEmptied = holder.type === "FunctionBody" &&
+    (holder.body!.length === 0 || holder.body!.length + removed.length === added.length);
+  return isEmptied || [...removed, ...added].some(speaksOfArguments);
+}
+
+const isCalled = ({ type }: Node): boolean => type === "FunctionDeclaration" || type === "ClassDeclaration";
+
+function speaksOfArguments(part: Node): boolean {
+  let found = false;
+  walk(part, (node) => {
+    found ||= node.type === "Identifier" && /^(?:arguments|eval)$/.test((node as Identifier).name);
+    return !found;
+  });
+  return found;
 }
 
 /** Whether a statement may export or import in the way that is older than modules. */
@@ -46,6 +65,7 @@ const nameOf = (name: Identifier | Literal): string => (name.type === "Literal" 
 /** Works out what others see of a file. Of one whose form is broken, more may be exported than can be told. */
 export function summaryOf(root: Node, isBroken: boolean, isAmbient: boolean): FileSummary {
   const { body } = root as Program;
+  const callables = callablesIn(body as JavaScriptNode[]);
   const exports: ExportedName[] = [];
   const handedOn: string[] = [];
   const imports: ImportedModule[] = [];
@@ -66,10 +86,14 @@ export function summaryOf(root: Node, isBroken: boolean, isAmbient: boolean): Fi
         break;
       }
       case "ExportDefaultDeclaration":
-        exports.push({ name: "default", isType: item.declaration.type === "InterfaceDeclaration" });
+        exports.push({
+          name: "default",
+          isType: item.declaration.type === "InterfaceDeclaration",
+          ...callableOf(defaultName(item.declaration), callables, item.declaration),
+        });
         break;
       case "ExportNamedDeclaration":
-        exports.push(...namedBy(item));
+        exports.push(...namedBy(item, callables));
         if (item.source !== null) imports.push(...handedOnBy(item));
         break;
       case "ExportAssignment":
@@ -111,17 +135,58 @@ function handedOnBy({ source, specifiers, typeOnly }: ExportNamedDeclaration): I
     : [{ module, names: specifiers.map(({ local }) => nameOf(local)), isLate: typeOnly }];
 }
 
+type Callables = ReadonlyMap<string, ExportedCallable | undefined>;
+
+/** What is declared at the top of a file and called by those who know its name; `undefined` for what is declared more than once. */
+function callablesIn(body: readonly JavaScriptNode[]): Callables {
+  const found = new Map<string, ExportedCallable | undefined>();
+  const note = (id: Node | null, node: Node): void => {
+    if (id?.type !== "Identifier") return;
+    const { name } = id as Identifier;
+    found.set(name, found.has(name) ? undefined : exportedCallable(node));
+  };
+  for (const item of body) {
+    const declared = item.type === "ExportNamedDeclaration" || item.type === "ExportDefaultDeclaration"
+      ? (item.declaration as JavaScriptNode | null)
+      : item;
+    if (declared?.type === "FunctionDeclaration" || declared?.type === "ClassDeclaration") note(declared.id, declared);
+    else if (declared?.type === "VariableDeclaration") {
+      for (const { id, init } of declared.declarations) if (init !== null && declared.kind === "const") note(id, init);
+    }
+  }
+  return found;
+}
+
+function exportedCallable(node: Node): ExportedCallable | undefined {
+  const callable = callableAt(node);
+  return callable === undefined || callable.most === Infinity
+    ? undefined
+    : { kind: callable.kind, most: callable.most };
+}
+
+/** What is told of something that is exported, by its name in the file or as it stands there. */
+function callableOf(name: string | undefined, callables: Callables, node?: Node): Pick<ExportedName, "callable"> {
+  const callable = name === undefined ? node && exportedCallable(node) : callables.get(name);
+  return callable === undefined ? {} : { callable };
+}
+
+/** The name in the file of what it exports as a whole. */
+function defaultName(node: Node): string | undefined {
+  const named = node.type === "Identifier" ? node : (node as { id?: Node | null }).id;
+  return named?.type === "Identifier" ? (named as Identifier).name : undefined;
+}
+
 /** The names that an `export` with a list or a declaration gives, those of types among them. */
-function namedBy(item: ExportNamedDeclaration): ExportedName[] {
+function namedBy(item: ExportNamedDeclaration, callables: Callables): ExportedName[] {
   const module = textOf(item.source);
   const listed = item.specifiers.map(({ local, exported, typeOnly }): ExportedName => ({
     name: nameOf(exported),
     isType: item.typeOnly || typeOnly,
-    ...(module !== undefined && { from: { module, name: nameOf(local) } }),
+    ...(module === undefined ? callableOf(nameOf(local), callables) : { from: { module, name: nameOf(local) } }),
   }));
   const values = item.declaration === null
     ? []
-    : exportedBy(item).map(({ name }): ExportedName => ({ name, isType: false }));
+    : exportedBy(item).map(({ name }): ExportedName => ({ name, isType: false, ...callableOf(name, callables) }));
   const declared = item.declaration as JavaScriptNode | null;
   switch (declared?.type) {
     case "InterfaceDeclaration":
@@ -132,7 +197,9 @@ function namedBy(item: ExportNamedDeclaration): ExportedName[] {
     case "ImportEqualsDeclaration":
     case "FunctionDeclaration":
     case "ClassDeclaration":
-      return declared.id?.type === "Identifier" ? [{ name: declared.id.name, isType: false }] : [];
+      return declared.id?.type === "Identifier"
+        ? [{ name: declared.id.name, isType: false, ...callableOf(declared.id.name, callables) }]
+        : [];
     default:
       return [...listed, ...values];
   }

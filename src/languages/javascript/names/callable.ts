@@ -85,6 +85,22 @@ function ofClass({ superClass, body }: ClassNode): Callable {
   return { kind: "class", most, async: false };
 }
 
+/** What a function or class is to those who call it; `undefined` for anything else. */
+export function callableAt(node: Node): Callable | undefined {
+  const one = node as JavaScriptNode;
+  switch (one.type) {
+    case "FunctionDeclaration":
+    case "FunctionExpression":
+    case "ArrowFunctionExpression":
+      return ofFunction(one);
+    case "ClassDeclaration":
+    case "ClassExpression":
+      return ofClass(one);
+    default:
+      return undefined;
+  }
+}
+
 /** What stands behind a name that is declared once and never given anything else. */
 export function callableOf({ declarations, references }: Binding): Callable | undefined {
   const [only, second] = declarations;
@@ -93,15 +109,11 @@ export function callableOf({ declarations, references }: Binding): Callable | un
   if (kind === "fixed") {
     const { id, init } = owner as VariableDeclarator;
     if (owner.type !== "VariableDeclarator" || id !== node || init === null) return undefined;
-    return init.type === "ArrowFunctionExpression" || init.type === "FunctionExpression"
-      ? ofFunction(init)
-      : init.type === "ClassExpression" ? ofClass(init) : undefined;
+    return callableAt(init);
   }
   if (kind !== "function" && kind !== "class") return undefined;
   if (references.some(({ access }) => access !== "read")) return undefined;
-  const declared = owner as JavaScriptNode;
-  if (declared.type === "FunctionDeclaration") return ofFunction(declared);
-  return declared.type === "ClassDeclaration" ? ofClass(declared) : undefined;
+  return callableAt(owner);
 }
 
 /** What others see of it, as a text. */

@@ -3,6 +3,7 @@ import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import type { FunctionDeclaration, VariableDeclarator } from "../nodes/index.js";
 import { callableText } from "./callable.js";
+import { importedAs } from "./imported.js";
 
 /** Longer literals are not told apart by what others see of them. */
 const longest = 40;
@@ -40,6 +41,10 @@ export function outlineOf(binding: Binding): string {
   if (declarations.length > 1) return declarations.map((one) => (neverReturns(one) ? "never" : one.kind)).join(" ");
   const [only] = declarations;
   const { kind } = only!;
+  if (kind === "import") {
+    const imported = importedAs(binding);
+    return imported === undefined ? kind : `${kind} ${imported.name} ${imported.module}`;
+  }
   return neverReturns(only!)
     ? `never ${callableText(binding)}`
     : (literalOf(binding) ?? `${kind} ${callableText(binding)}`);

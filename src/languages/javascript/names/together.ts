@@ -58,7 +58,9 @@ export function keepsToItself(names: Names): boolean {
 
 /** What stands in a node and declares names. Of a function that a name stands for, the parameters may depend on how the name is declared. */
 export function declaring(node: Node): readonly Node[] {
-  const { id, left, target, key, init, params = [] } = node as {
+  const { id, left, target, key, init, params = [], source, specifiers = [] } = node as {
+    source?: Node | null;
+    specifiers?: readonly Node[];
     id?: Node | null;
     left?: Node;
     target?: Node;
@@ -67,5 +69,7 @@ export function declaring(node: Node): readonly Node[] {
     params?: readonly Node[];
   };
   const behind = (init as { params?: readonly Node[] } | null | undefined)?.params ?? [];
-  return [id, left, target, key, ...params, ...behind].filter((part) => part != null);
+  // What is imported is another thing when its module is another one.
+  const imported = source == null ? [] : specifiers;
+  return [id, left, target, key, ...params, ...behind, ...imported].filter((part) => part != null);
 }

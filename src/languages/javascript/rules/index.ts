@@ -29,6 +29,7 @@ import { caseScopedName } from "./flow/case-scoped-name.js";
 import { earlyThis } from "./flow/early-this.js";
 import { missingSuper } from "./flow/missing-super.js";
 import { silentGetter } from "./flow/silent-getter.js";
+import { cycle } from "./imports/cycle.js";
 import { noSuchExport } from "./imports/no-such-export.js";
 import { noSuchFile } from "./imports/no-such-file.js";
 import { order } from "./imports/order.js";
@@ -123,6 +124,7 @@ export const rules: readonly Rule[] = [
   lineEnd,
   spareParentheses,
   lineWidth,
+  cycle,
   noSuchExport,
   noSuchFile,
   order,
