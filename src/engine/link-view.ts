@@ -63,7 +63,14 @@ function importsFor({ name, wants }: Reference, place: PlaceInGraph, document: L
     if (edits !== undefined) {
       offers.push({ title: `Import \`${name}\` from \`${module}\``, certainty: "proposed", edits });
     }
-    if (offers.length === mostOffers) break;
+    if (offers.length === mostOffers) return offers;
   }
-  return offers;
+  for (const { module, exported } of graph.packagesWith(name, path)) {
+    if (exported.isType && (wants & VALUE) !== 0) continue;
+    const edits = links.importing(tree.root, text, { module, exported, name });
+    if (edits !== undefined) {
+      offers.push({ title: `Import \`${name}\` from \`${module}\``, certainty: "proposed", edits });
+    }
+  }
+  return offers.slice(0, mostOffers);
 }

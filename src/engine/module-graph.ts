@@ -34,6 +34,9 @@ interface OpenState {
   text: string;
 }
 
+/** How many characters of installed packages are read at most to find who gives a name. */
+const mostRead = 8_000_000;
+
 export class ModuleGraph {
   private changes = 0;
   private readonly open = new Map<string, OpenState>();
@@ -204,6 +207,33 @@ export class ModuleGraph {
     const rank = ({ path, exported }: Importable): number =>
       (exported.from === undefined ? 0 : 1000) + stepsBetween(folderOf(from), path);
     return found.sort((one, other) => rank(one) - rank(other) || (one.path < other.path ? -1 : 1));
+  }
+
+  /** The packages that give a name, of those that a file may import. */
+  packagesWith(name: string, from: string): { readonly module: string; readonly exported: ExportedName }[] {
+    const links = this.linksOf(from);
+    const all = links?.packagesFor(from, this.access) ?? [];
+    let budget = mostRead;
+    const given = (path: string, seen: Set<string>): ExportedName | undefined => {
+      const text = seen.has(path) || this.linksOf(path) !== links ? undefined : this.files.read(path);
+      seen.add(path);
+      if (text === undefined || (budget -= text.length) < 0) return undefined;
+      const isNamed = text.includes(name);
+      if (!isNamed && !/export\s*\*/.test(text)) return undefined;
+      const { exports, handedOn } = this.summary(path)!;
+      const own = exports.find((one) => one.name === name);
+      if (own !== undefined) return own;
+      for (const module of handedOn) {
+        const resolution = this.resolve(module, path, links!);
+        const found = resolution.state === "file" ? given(resolution.path, seen) : undefined;
+        if (found !== undefined) return found;
+      }
+      return undefined;
+    };
+    return all.flatMap(({ module, path }) => {
+      const exported = given(path, new Set());
+      return exported === undefined ? [] : [{ module, exported }];
+    });
   }
 
   /** Files that somebody may mean who names a module that is not there: of the same name elsewhere, or of a name that is near. */

@@ -274,8 +274,12 @@ export class Workspace {
   /** Files on disk came, went or hold something else, by their URIs; without a list any of them. What is told of documents may be another now. */
   filesChanged(uris?: Iterable<string>): void {
     const { graph } = this;
-    graph?.filesChanged(uris === undefined ? undefined : [...uris].flatMap((uri) => graph.files.pathOf(uri) ?? []));
-    for (const document of this.documents.values()) this.compareWithFile(document);
+    if (graph === undefined) return;
+    const paths = uris && new Set([...uris].flatMap((uri) => graph.files.pathOf(uri) ?? []));
+    graph.filesChanged(paths);
+    for (const document of this.documents.values()) {
+      if (document.place !== undefined && paths?.has(document.place.path) !== false) this.compareWithFile(document);
+    }
   }
 
   /** The documents whose alerts were ready when this was last asked, and are to be worked out again because of what happened to other files. */

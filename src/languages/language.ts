@@ -112,6 +112,8 @@ export interface Links {
   holds(path: string, name: string, files: ProjectFiles): boolean;
   /** How a file would name another one; `like` are names of modules as it writes them. */
   moduleName(path: string, from: string, like: readonly string[], files: ProjectFiles): string | undefined;
+  /** Modules of other packages that a file may import, each with the file that tells what it exports. */
+  packagesFor(from: string, files: ProjectFiles): readonly { readonly module: string; readonly path: string }[];
   /** Whether code would take what a file exports as a whole under a name. */
   isNamedAfter(name: string, path: string): boolean;
   /** Names that a text may export, told by a look at it, for finding texts that are worth being read. */

@@ -62,15 +62,15 @@ export class Server {
       project.allChanged();
       if (session.client.refreshesLenses) void session.ask("workspace/codeLens/refresh");
     };
-    const fileChanged = (uri: string): void => {
-      project.fileChanged(uri);
-      neighbours.filesChanged([uri]);
+    const filesChanged = (uris: readonly string[]): void => {
+      for (const uri of uris) project.fileChanged(uri);
+      neighbours.filesChanged(uris);
     };
-    options.host.onFileChange?.(fileChanged);
+    options.host.onFileChange?.((uri) => filesChanged([uri]));
     this.features = [
       synchronisationFeature(session, publisher, saves, {
         settingsSaved: () => configuration.readAgain(),
-        fileChanged,
+        fileChanged: (uri) => filesChanged([uri]),
         saved: () => {
           // Who does not tell of files is taken to have changed some by then.
           if (!session.client.watches) neighbours.filesChanged();
@@ -94,7 +94,7 @@ export class Server {
           configuration.foldersChanged();
           neighbours.filesChanged();
         },
-        fileChanged,
+        filesChanged,
         filesMoved: () => {
           project.allChanged();
           neighbours.filesChanged();

@@ -210,3 +210,36 @@ test("a change that others cannot see does not have them analysed again", () => 
   workspace.edit("file:///tides.js", 3, [{ from: 0, to: 7, insert: "" }]);
   expect(count()).toBe(1);
 });
+
+test(
+  "a name that an installed package gives is imported from it, as far as the project says that it uses the package",
+  () => {
+    const files = new MemoryFiles({
+      "/package.json":
+        '{ "dependencies": { "tide-tables": "1", "fare-kit": "1" }, "devDependencies": { "@harbour/quays": "1" } }',
+      "/node_modules/tide-tables/package.json": '{ "types": "./lib/main.d.ts" }',
+      "/node_modules/tide-tables/lib/main.d.ts": 'export * from "./all";\n',
+      "/node_modules/tide-tables/lib/all.d.ts": "export declare function low(): number;\nexport interface Tide {}\n",
+      "/node_modules/fare-kit/package.json": '{ "main": "index.js" }',
+      "/node_modules/@types/fare-kit/package.json": '{ "types": "index.d.ts" }',
+      "/node_modules/@types/fare-kit/index.d.ts": "export = FareKit;\ndeclare namespace FareKit {\n  function fare(): number;\n  const zone: number;\n  interface Fare {}\n}\n",
+      "/node_modules/@harbour/quays/package.json":
+        '{ "exports": { ".": { "import": { "types": "./dist/index.d.mts", "default": "./dist/index.mjs" } } } }',
+      "/node_modules/@harbour/quays/dist/index.d.mts": "export declare const pier: number;\n",
+      "/node_modules/undeclared/package.json": '{ "types": "index.d.ts" }',
+      "/node_modules/undeclared/index.d.ts": "export declare const other: number;\n",
+    });
+    const workspace = createWorkspace({ languages, files, settings });
+    const uri = "file:///main.ts";
+    const text = "low(fare(zone, pier), other, Tide);\n";
+    workspace.open({ uri, languageId: "typescript", version: 0, text });
+    const remedies = workspace.remedies(uri).filter(({ title }) => title.startsWith("Import"));
+    expect(remedies.map(({ title }) => title)).toEqual([
+      "Import `low` from `tide-tables`",
+      "Import `fare` from `fare-kit`",
+      "Import `zone` from `fare-kit`",
+      "Import `pier` from `@harbour/quays`",
+    ]);
+    expect(applyAll(text, remedies[3]!.edits)).toBe(`import { pier } from "@harbour/quays";\n\n${text}`);
+  },
+);

@@ -13,8 +13,8 @@ import type { Feature, Session } from "../session.js";
 export interface FileEvents {
   settingsChanged(): void;
   foldersChanged(): void;
-  /** A file was written, made, renamed or deleted. */
-  fileChanged(uri: string): void;
+  /** Files were written. */
+  filesChanged(uris: readonly string[]): void;
   /** Which files there are has changed. */
   filesMoved(): void;
 }
@@ -67,7 +67,7 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
         const moves = changes.some(({ uri }) => configFiles.some((name) => uri.endsWith(`/${name}`)));
         // What is new or gone changes which files there are; what was written does not.
         if (moves || files.some(({ type }) => type !== 2)) events.filesMoved();
-        else for (const { uri } of files) events.fileChanged(uri);
+        else if (files.length > 0) events.filesChanged(files.map(({ uri }) => uri));
       },
       "workspace/didChangeWorkspaceFolders": ({ event: { added, removed } }: DidChangeWorkspaceFoldersParams) => {
         const gone = new Set(removed.map(({ uri }) => uri));

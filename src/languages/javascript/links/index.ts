@@ -3,6 +3,7 @@ import { folderOf, joined } from "../../../model/links.js";
 import type { Links } from "../../language.js";
 import { parseOptionsFor } from "../variant.js";
 import { importing } from "./importing.js";
+import { packagesFor } from "./installed.js";
 import { isNamedAfter, moduleName } from "./module-name.js";
 import { modulesIn } from "./named-modules.js";
 import { resolveModule } from "./resolve.js";
@@ -17,6 +18,7 @@ export const links: Links = {
   placeOf: (module, from) => (module.startsWith(".") ? joined(folderOf(from), module) : undefined),
   holds: () => false,
   moduleName,
+  packagesFor,
   isNamedAfter,
   mayExport,
   modulesIn,

@@ -7,6 +7,7 @@ export interface PackageFile {
   readonly type?: unknown;
   readonly main?: unknown;
   readonly types?: unknown;
+  readonly typings?: unknown;
   readonly exports?: unknown;
   readonly imports?: unknown;
   readonly workspaces?: unknown;
@@ -45,6 +46,9 @@ function readPackage(folder: string, files: ProjectFiles): PackageFile | undefin
 export function packagesAbove(folder: string, files: ProjectFiles): PackageFile[] {
   return [...foldersAbove(folder)].flatMap((one) => packageIn(one, files) ?? []);
 }
+
+/** The package that holds types for another one. */
+export const typesFor = (name: string): string => `@types/${name.replace(/^@/, "").replace("/", "__")}`;
 
 /** The name of the package that a module belongs to; `undefined` for what names no package. */
 export function packageNameOf(module: string): string | undefined {

@@ -1,7 +1,7 @@
 /** Where the modules are that a file of JavaScript or TypeScript names, by the rules of Node, of TypeScript and of what bundles. */
 import { baseOf, folderOf, joined, type ProjectFiles, type Resolution } from "../../../model/links.js";
 import { compilerPathsFor, type CompilerPaths } from "./compiler-paths.js";
-import { packageNameOf, packagesAbove, targetsOf, type PackageFile } from "./packages.js";
+import { packageNameOf, packagesAbove, targetsOf, typesFor, type PackageFile } from "./packages.js";
 import { isOfRuntime } from "./runtime-modules.js";
 
 const unknown: Resolution = { state: "unknown" };
@@ -87,9 +87,6 @@ function ofPackage(module: string, above: readonly PackageFile[], files: Project
   ));
   return isFolder ? unknown : { state: "undeclared", package: name };
 }
-
-/** The package that holds types for another one. */
-const typesFor = (name: string): string => `@types/${name.replace(/^@/, "").replace("/", "__")}`;
 
 /** Where a name leads to by a list of a package of this project. What is not built yet is not known. */
 function inPackage(

@@ -13,6 +13,7 @@ export const links: Links = {
   placeOf,
   holds,
   moduleName,
+  packagesFor: () => [],
   // What a module gives as a whole is the module.
   isNamedAfter: () => false,
   mayExport,

@@ -3,7 +3,8 @@ import { PatternError, type PatternText } from "../../../../rules/patterns.js";
 import type { Node } from "../../../../syntax/node.js";
 import { nodeAt, walk } from "../../../../syntax/walk.js";
 import { Text } from "../../../../text/text.js";
-import { parse, type JavaScriptNode } from "../../index.js";
+import type { JavaScriptNode } from "../../nodes/index.js";
+import { parse } from "../../parser/index.js";
 import { kindTest } from "./kinds.js";
 
 /** A condition on what a hole holds. */
