@@ -1,11 +1,16 @@
 /** What the rules of a document see of other files. */
 import type { Tree } from "../languages/language.js";
 import { VALUE, type Reference } from "../model/binding.js";
+import type { ExportedName } from "../model/links.js";
+import { nearest } from "../model/spelling.js";
 import type { LinkView, RemedyOffer } from "../rules/rule.js";
 import type { Text } from "../text/text.js";
 import type { LinkQuestions, PlaceInGraph } from "./link-questions.js";
-import { nearNames } from "./module-graph.js";
+import { exportersOf, meantBy, packagesWith } from "./module-search.js";
 import type { Called } from "./rule-run.js";
+
+/** So many names may be meant by one that is not exported. */
+const mostNear = 3;
 
 /** How many imports are offered for a name. */
 const mostOffers = 5;
@@ -41,12 +46,12 @@ function meant(module: string, place: PlaceInGraph, document: LinkedDocument): s
   const like = namedIn(document, place);
   const target = links.placeOf(module, path, graph.access);
   if (target === undefined) return [];
-  return graph.meantBy(target, path).flatMap((one) => links.moduleName(one, path, like, graph.access) ?? []);
+  return meantBy(target, place).flatMap((one) => links.moduleName(one, path, like, graph.access) ?? []);
 }
 
 function near(module: string, name: string, { graph, path, links }: PlaceInGraph): string[] {
   const resolution = graph.resolve(module, path, links);
-  return resolution.state === "file" ? nearNames(name, graph.namesOf(resolution.path)) : [];
+  return resolution.state === "file" ? nearest(name, graph.namesOf(resolution.path), mostNear) : [];
 }
 
 function importsFor({ name, wants }: Reference, place: PlaceInGraph, document: LinkedDocument): RemedyOffer[] {
@@ -54,23 +59,20 @@ function importsFor({ name, wants }: Reference, place: PlaceInGraph, document: L
   const { tree, text } = document;
   const like = namedIn(document, place);
   const offers: RemedyOffer[] = [];
-  for (const { path: there, exported } of graph.exportersOf(name, path)) {
-    if (exported.isType && (wants & VALUE) !== 0) continue;
+  const offer = (module: string, exported: ExportedName): void => {
+    const isFit = !exported.isType || (wants & VALUE) === 0;
+    const edits = isFit ? links.importing(tree.root, text, { module, exported, name }) : undefined;
+    if (edits === undefined || offers.length === mostOffers) return;
+    offers.push({ title: `Import \`${name}\` from \`${module}\``, certainty: "proposed", edits });
+  };
+  for (const { path: there, exported } of exportersOf(name, place)) {
     const module = links.moduleName(there, path, like, graph.access);
     const found = module === undefined ? undefined : graph.resolve(module, path, links);
-    if (found?.state !== "file" || found.path !== there) continue;
-    const edits = links.importing(tree.root, text, { module: module!, exported, name });
-    if (edits !== undefined) {
-      offers.push({ title: `Import \`${name}\` from \`${module}\``, certainty: "proposed", edits });
-    }
-    if (offers.length === mostOffers) return offers;
+    // A name that leads elsewhere, or nowhere, does not import it.
+    if (found?.state === "file" && found.path === there) offer(module!, exported);
   }
-  for (const { module, exported } of graph.packagesWith(name, path)) {
-    if (exported.isType && (wants & VALUE) !== 0) continue;
-    const edits = links.importing(tree.root, text, { module, exported, name });
-    if (edits !== undefined) {
-      offers.push({ title: `Import \`${name}\` from \`${module}\``, certainty: "proposed", edits });
-    }
+  if (offers.length < mostOffers) {
+    for (const { module, exported } of packagesWith(name, place)) offer(module, exported);
   }
-  return offers.slice(0, mostOffers);
+  return offers;
 }

@@ -8,11 +8,9 @@ import {
   type Exports,
   type FileAccess,
   type FileSummary,
-  type Importable,
   type ProjectFiles,
   type Resolution,
 } from "../model/links.js";
-import { isNear, nearest } from "../model/spelling.js";
 import { Text } from "../text/text.js";
 import { ModuleCycles } from "./module-cycles.js";
 
@@ -33,9 +31,6 @@ interface OpenState {
   seen: FileSummary | undefined;
   text: string;
 }
-
-/** How many characters of installed packages are read at most to find who gives a name. */
-const mostRead = 8_000_000;
 
 export class ModuleGraph {
   private changes = 0;
@@ -73,6 +68,9 @@ export class ModuleGraph {
     if (state === undefined) return;
     this.open.delete(path);
     this.touched.delete(state);
+    // It may have been saved meanwhile.
+    this.summaries.delete(path);
+    this.words.delete(path);
     this.changes += 1;
     if (!this.files.isFile(path)) this.anotherPlace();
   }
@@ -191,63 +189,6 @@ export class ModuleGraph {
     return [...new Set([...this.files.filesAround(path), ...this.open.keys()])].sort();
   }
 
-  /** What files of the project give by a name, nearest to a file first. */
-  exportersOf(name: string, from: string): Importable[] {
-    const found: Importable[] = [];
-    for (const path of this.around(from)) {
-      if (path === from || this.linksOf(path) !== this.linksOf(from)) continue;
-      const isWhole = this.linksOf(path)?.isNamedAfter(name, path) === true;
-      if (!isWhole && !this.wordsOf(path).has(name)) continue;
-      for (const exported of this.summary(path)?.exports ?? []) {
-        if (exported.name === name || (isWhole && exported.name === this.linksOf(path)!.wholeName)) {
-          found.push({ path, exported });
-        }
-      }
-    }
-    const rank = ({ path, exported }: Importable): number =>
-      (exported.from === undefined ? 0 : 1000) + stepsBetween(folderOf(from), path);
-    return found.sort((one, other) => rank(one) - rank(other) || (one.path < other.path ? -1 : 1));
-  }
-
-  /** The packages that give a name, of those that a file may import. */
-  packagesWith(name: string, from: string): { readonly module: string; readonly exported: ExportedName }[] {
-    const links = this.linksOf(from);
-    const all = links?.packagesFor(from, this.access) ?? [];
-    let budget = mostRead;
-    const given = (path: string, seen: Set<string>): ExportedName | undefined => {
-      const text = seen.has(path) || this.linksOf(path) !== links ? undefined : this.files.read(path);
-      seen.add(path);
-      if (text === undefined || (budget -= text.length) < 0) return undefined;
-      const isNamed = text.includes(name);
-      if (!isNamed && !/export\s*\*/.test(text)) return undefined;
-      const { exports, handedOn } = this.summary(path)!;
-      const own = exports.find((one) => one.name === name);
-      if (own !== undefined) return own;
-      for (const module of handedOn) {
-        const resolution = this.resolve(module, path, links!);
-        const found = resolution.state === "file" ? given(resolution.path, seen) : undefined;
-        if (found !== undefined) return found;
-      }
-      return undefined;
-    };
-    return all.flatMap(({ module, path }) => {
-      const exported = given(path, new Set());
-      return exported === undefined ? [] : [{ module, exported }];
-    });
-  }
-
-  /** Files that somebody may mean who names a module that is not there: of the same name elsewhere, or of a name that is near. */
-  meantBy(target: string, from: string): string[] {
-    const wanted = stem(target);
-    const fits = this.around(from).filter((path) => path !== from && this.linksOf(path) === this.linksOf(from));
-    const same = fits.filter((path) => stem(path) === wanted);
-    const near = fits.filter(
-      (path) => folderOf(path) === folderOf(target) && stem(path) !== wanted && isNear(wanted, stem(path)),
-    );
-    const rank = (path: string): number => stepsBetween(folderOf(target), path);
-    return [...near, ...same.sort((one, other) => rank(one) - rank(other))].slice(0, 3);
-  }
-
   /** Whether one of some words stands in a file. */
   mentions(path: string, words: ReadonlySet<string>): boolean {
     const text = this.open.get(path)?.file.read().text.value ?? this.files.read(path) ?? "";
@@ -275,7 +216,8 @@ export class ModuleGraph {
     return summary;
   }
 
-  private wordsOf(path: string): ReadonlySet<string> {
+  /** Names that a file may export, told by a look at it. */
+  wordsOf(path: string): ReadonlySet<string> {
     const links = this.linksOf(path)!;
     const state = this.open.get(path);
     if (state !== undefined) return links.mayExport(state.file.read().text.value);
@@ -351,23 +293,4 @@ export class ModuleGraph {
   linksOf(path: string): Links | undefined {
     return this.languageOf(path)?.links;
   }
-}
-
-/** The names among some that are near to one, best first. */
-export function nearNames(name: string, names: Iterable<string>): string[] {
-  return nearest(name, names, 3);
-}
-
-/** The name of a file without its endings. */
-function stem(path: string): string {
-  return baseOf(path).replace(/(?!^)\..*$/, "");
-}
-
-/** How many folders lie on the way from one to a file. */
-function stepsBetween(folder: string, path: string): number {
-  const from = folder.split("/");
-  const to = folderOf(path).split("/");
-  let common = 0;
-  while (common < from.length && common < to.length && from[common] === to[common]) common += 1;
-  return from.length + to.length - 2 * common;
 }

@@ -118,6 +118,8 @@ export interface Links {
   isNamedAfter(name: string, path: string): boolean;
   /** Names that a text may export, told by a look at it, for finding texts that are worth being read. */
   mayExport(text: string): ReadonlySet<string>;
+  /** Whether a text may export all names of another module, told by a look at it. */
+  mayHandOn(text: string): boolean;
   /** The modules that a text names, where it names them and as it writes them. */
   modulesIn(root: Node, text: Text): readonly NamedModule[];
   /** The edits with which a text imports something; `undefined` where that cannot be written. */

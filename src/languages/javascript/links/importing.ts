@@ -6,7 +6,7 @@ import type { WantedImport } from "../../language.js";
 import type { ImportDeclaration, JavaScriptNode, Program } from "../nodes/index.js";
 import { textOf } from "../reading.js";
 import { isForEffect, isDirective } from "../rules/imports/statements.js";
-import { requiredModule } from "./summary.js";
+import { requiredModule } from "./old-form.js";
 
 /** The edits with which a file imports something: in an import of the same module that is there, or in a line of its own behind the others. */
 export function importing(root: Node, text: Text, wanted: WantedImport): readonly Edit[] {

@@ -2,12 +2,13 @@
 import { folderOf, joined } from "../../../model/links.js";
 import type { Links } from "../../language.js";
 import { parseOptionsFor } from "../variant.js";
+import { changesLinks } from "./changes.js";
 import { importing } from "./importing.js";
 import { packagesFor } from "./installed.js";
 import { isNamedAfter, moduleName } from "./module-name.js";
 import { modulesIn } from "./named-modules.js";
 import { resolveModule } from "./resolve.js";
-import { changesLinks, mayExport, summaryOf } from "./summary.js";
+import { mayExport, summaryOf } from "./summary.js";
 
 export const links: Links = {
   wholeName: "default",
@@ -21,6 +22,7 @@ export const links: Links = {
   packagesFor,
   isNamedAfter,
   mayExport,
+  mayHandOn: (text) => /\bexport\s*\*/.test(text),
   modulesIn,
   importing,
 };

@@ -4,7 +4,7 @@ import { walk } from "../../../syntax/walk.js";
 import type { NamedModule } from "../../language.js";
 import type { JavaScriptNode, Literal } from "../nodes/index.js";
 import { textOf } from "../reading.js";
-import { requiredModule } from "./summary.js";
+import { requiredModule } from "./old-form.js";
 
 /** The texts that name modules: of imports, of exports that hand on, of `require` and `import()` with a plain text. */
 export function modulesIn(root: Node): NamedModule[] {

@@ -1,64 +1,20 @@
 /** What a file of JavaScript or TypeScript gives to others, and takes from them. */
-import type { ExportedCallable, ExportedName, FileSummary, ImportedModule } from "../../../model/links.js";
-import type { TreeChange } from "../../../syntax/change.js";
+import type { ExportedName, FileSummary, ImportedModule } from "../../../model/links.js";
 import type { Node } from "../../../syntax/node.js";
-import { walk } from "../../../syntax/walk.js";
-import { callableAt } from "../names/callable.js";
 import { exportedBy } from "../names/exported.js";
 import type {
   ExportNamedDeclaration,
-  FunctionBody,
   Identifier,
   ImportDeclaration,
   JavaScriptNode,
   Literal,
   Program,
-  VariableDeclaration,
 } from "../nodes/index.js";
-import { memberName, textOf } from "../reading.js";
-
-const linkKinds = new Set([
-  "ImportDeclaration",
-  "ExportNamedDeclaration",
-  "ExportDefaultDeclaration",
-  "ExportAllDeclaration",
-  "ExportAssignment",
-  "ExportNamespace",
-  "ImportEqualsDeclaration",
-]);
-
-/** Nodes whose insides no other file sees, but for what is below. */
-const hiddenKinds = new Set(["BlockStatement", "FunctionBody", "ObjectExpression", "ArrayExpression", "InterfaceBody"]);
-
-/** Whether a change of the tree may be seen by other files. */
-export function changesLinks({ path, removed, added }: TreeChange): boolean {
-  const isLink = ({ type }: Node): boolean => linkKinds.has(type);
-  const item = path[1];
-  if (item === undefined) return [...removed, ...added].some((node) => isLink(node) || isOfOldForm(node));
-  if (!isLink(item)) return isOfOldForm(item) || isCalled(item);
-  if (!path.some(({ type }) => hiddenKinds.has(type))) return true;
-  // A function that does nothing, and one that goes by its arguments as a whole, can be given any number.
-  const holder = path.at(-1) as Partial<FunctionBody>;
-  const isEmptied = holder.type === "FunctionBody" &&
-    (holder.body!.length === 0 || holder.body!.length + removed.length === added.length);
-  return isEmptied || [...removed, ...added].some(speaksOfArguments);
-}
-
-const isCalled = ({ type }: Node): boolean => type === "FunctionDeclaration" || type === "ClassDeclaration";
-
-function speaksOfArguments(part: Node): boolean {
-  let found = false;
-  walk(part, (node) => {
-    found ||= node.type === "Identifier" && /^(?:arguments|eval)$/.test((node as Identifier).name);
-    return !found;
-  });
-  return found;
-}
-
-/** Whether a statement may export or import in the way that is older than modules. */
-function isOfOldForm({ type }: Node): boolean {
-  return type === "ExpressionStatement" || type === "VariableDeclaration";
-}
+import { textOf } from "../reading.js";
+import { callableOf, callablesIn, defaultName, type Callables } from "./callables.js";
+import { linkKinds } from "./changes.js";
+import { membersOf } from "./namespaces.js";
+import { assignedBy, requiredBy } from "./old-form.js";
 
 const nameOf = (name: Identifier | Literal): string => (name.type === "Literal" ? String(name.value) : name.name);
 
@@ -136,47 +92,6 @@ function handedOnBy({ source, specifiers, typeOnly }: ExportNamedDeclaration): I
     : [{ module, names: specifiers.map(({ local }) => nameOf(local)), isLate: typeOnly }];
 }
 
-type Callables = ReadonlyMap<string, ExportedCallable | undefined>;
-
-/** What is declared at the top of a file and called by those who know its name; `undefined` for what is declared more than once. */
-function callablesIn(body: readonly JavaScriptNode[]): Callables {
-  const found = new Map<string, ExportedCallable | undefined>();
-  const note = (id: Node | null, node: Node): void => {
-    if (id?.type !== "Identifier") return;
-    const { name } = id as Identifier;
-    found.set(name, found.has(name) ? undefined : exportedCallable(node));
-  };
-  for (const item of body) {
-    const declared = item.type === "ExportNamedDeclaration" || item.type === "ExportDefaultDeclaration"
-      ? (item.declaration as JavaScriptNode | null)
-      : item;
-    if (declared?.type === "FunctionDeclaration" || declared?.type === "ClassDeclaration") note(declared.id, declared);
-    else if (declared?.type === "VariableDeclaration") {
-      for (const { id, init } of declared.declarations) if (init !== null && declared.kind === "const") note(id, init);
-    }
-  }
-  return found;
-}
-
-function exportedCallable(node: Node): ExportedCallable | undefined {
-  const callable = callableAt(node);
-  return callable === undefined || callable.most === Infinity
-    ? undefined
-    : { kind: callable.kind, most: callable.most };
-}
-
-/** What is told of something that is exported, by its name in the file or as it stands there. */
-function callableOf(name: string | undefined, callables: Callables, node?: Node): Pick<ExportedName, "callable"> {
-  const callable = name === undefined ? node && exportedCallable(node) : callables.get(name);
-  return callable === undefined ? {} : { callable };
-}
-
-/** The name in the file of what it exports as a whole. */
-function defaultName(node: Node): string | undefined {
-  const named = node.type === "Identifier" ? node : (node as { id?: Node | null }).id;
-  return named?.type === "Identifier" ? (named as Identifier).name : undefined;
-}
-
 /** The names that an `export` with a list or a declaration gives, those of types among them. */
 function namedBy(item: ExportNamedDeclaration, callables: Callables): ExportedName[] {
   const module = textOf(item.source);
@@ -204,73 +119,6 @@ function namedBy(item: ExportNamedDeclaration, callables: Callables): ExportedNa
     default:
       return [...listed, ...values];
   }
-}
-
-/** What is declared in the namespaces of a name that a file exports as all that it is (`export = Tides`). */
-function membersOf(whole: Node, body: readonly JavaScriptNode[]): ExportedName[] {
-  const name = whole.type === "Identifier" ? (whole as Identifier).name : undefined;
-  const namespaces = body.filter((one) => one.type === "NamespaceDeclaration" && nameIn(one.id) === name);
-  return namespaces.flatMap(
-    (one) => ((one as { body: readonly JavaScriptNode[] | null }).body ?? []).flatMap((item) => {
-      const declared = item.type === "ExportNamedDeclaration" ? (item.declaration as JavaScriptNode | null) : item;
-      if (declared?.type === "VariableDeclaration") {
-        return declared.declarations.flatMap(({ id }) => exportOf(id, false));
-      }
-      const isType = declared?.type === "InterfaceDeclaration" || declared?.type === "TypeAliasDeclaration";
-      return declared !== null && "id" in declared ? exportOf(declared.id as Node | null, isType) : [];
-    }),
-  );
-}
-
-const nameIn = (id: Node): string | undefined => (id.type === "Identifier" ? (id as Identifier).name : undefined);
-
-function exportOf(id: Node | null, isType: boolean): ExportedName[] {
-  const one = id?.type === "AnnotatedPattern" ? (id as Node & { target: Node }).target : id;
-  const name = one == null ? undefined : nameIn(one);
-  return name === undefined ? [] : [{ name, isType }];
-}
-
-/** What is required at the top of a file, `const { fares } = require("./fares")`. */
-function requiredBy({ declarations }: VariableDeclaration): ImportedModule[] {
-  return declarations.flatMap(({ init }) => {
-    const module = init === null ? undefined : requiredModule(init);
-    return module === undefined ? [] : [{ module, names: ["*"], isLate: false }];
-  });
-}
-
-/** The module that a call of `require` asks for. */
-export function requiredModule(node: Node): string | undefined {
-  const call = node as JavaScriptNode;
-  if (call.type !== "CallExpression" || call.arguments.length !== 1) return undefined;
-  return call.callee.type === "Identifier" && call.callee.name === "require" ? textOf(call.arguments[0]) : undefined;
-}
-
-/** Names that are exported by `exports.fare = …` and `module.exports = { fare }`. */
-function assignedBy(node: Node): ExportedName[] {
-  const one = node as JavaScriptNode;
-  if (one.type !== "AssignmentExpression") return [];
-  const target = one.left as JavaScriptNode;
-  if (target.type !== "MemberExpression") return [];
-  const name = memberName(target);
-  const isExports = (object: JavaScriptNode): boolean =>
-    (object.type === "Identifier" && object.name === "exports") || isModuleExports(object);
-  if (name !== undefined && isExports(target.object as JavaScriptNode)) return [{ name, isType: false }];
-  const value = one.right as JavaScriptNode;
-  if (!isModuleExports(target) || value.type !== "ObjectExpression") return [];
-  return value.properties.flatMap(
-    (member) => (
-      member.type === "Property" && !member.computed && member.key.type === "Identifier"
-        ? [{ name: member.key.name, isType: false }]
-        : []
-    ),
-  );
-}
-
-function isModuleExports(node: JavaScriptNode): boolean {
-  return memberName(node) === "exports" &&
-    node.type === "MemberExpression" &&
-    node.object.type === "Identifier" &&
-    node.object.name === "module";
 }
 
 /** Words on lines that speak of exports, and in lists behind them. */

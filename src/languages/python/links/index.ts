@@ -17,6 +17,7 @@ export const links: Links = {
   // What a module gives as a whole is the module.
   isNamedAfter: () => false,
   mayExport,
+  mayHandOn: (text) => /\bimport\s*\(?\s*\*/.test(text),
   modulesIn,
   importing,
 };

@@ -1,0 +1,49 @@
+/** Which changes of a file other files may see. */
+import type { TreeChange } from "../../../syntax/change.js";
+import type { Node } from "../../../syntax/node.js";
+import { walk } from "../../../syntax/walk.js";
+import type { FunctionBody, Identifier } from "../nodes/index.js";
+
+/** Statements by which a file says what it takes and gives; where there is one, it is a module. */
+export const linkKinds: ReadonlySet<string> = new Set([
+  "ImportDeclaration",
+  "ExportNamedDeclaration",
+  "ExportDefaultDeclaration",
+  "ExportAllDeclaration",
+  "ExportAssignment",
+  "ExportNamespace",
+  "ImportEqualsDeclaration",
+]);
+
+/** Nodes whose insides no other file sees, but for what is below. */
+const hiddenKinds = new Set(["BlockStatement", "FunctionBody", "ObjectExpression", "ArrayExpression", "InterfaceBody"]);
+
+/** Whether a change of the tree may be seen by other files. */
+export function changesLinks({ path, removed, added }: TreeChange): boolean {
+  const isLink = ({ type }: Node): boolean => linkKinds.has(type);
+  const item = path[1];
+  if (item === undefined) return [...removed, ...added].some((node) => isLink(node) || isOfOldForm(node));
+  if (!isLink(item)) return isOfOldForm(item) || isCalled(item);
+  if (!path.some(({ type }) => hiddenKinds.has(type))) return true;
+  // A function that does nothing, and one that goes by its arguments as a whole, can be given any number.
+  const holder = path.at(-1) as Partial<FunctionBody>;
+  const isEmptied = holder.type === "FunctionBody" &&
+    (holder.body!.length === 0 || holder.body!.length + removed.length === added.length);
+  return isEmptied || [...removed, ...added].some(speaksOfArguments);
+}
+
+const isCalled = ({ type }: Node): boolean => type === "FunctionDeclaration" || type === "ClassDeclaration";
+
+function speaksOfArguments(part: Node): boolean {
+  let found = false;
+  walk(part, (node) => {
+    found ||= node.type === "Identifier" && /^(?:arguments|eval)$/.test((node as Identifier).name);
+    return !found;
+  });
+  return found;
+}
+
+/** Whether a statement may export or import in the way that is older than modules. */
+function isOfOldForm({ type }: Node): boolean {
+  return type === "ExpressionStatement" || type === "VariableDeclaration";
+}
