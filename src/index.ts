@@ -1,6 +1,7 @@
 /** Alert Quill as a library. */
 export { MemoryFiles } from "./engine/memory-files.js";
-export { ModuleGraph } from "./engine/module-graph.js";
+export type { AskedLink } from "./engine/link-questions.js";
+export { ModuleGraph, type OpenFile, type ReadFile } from "./engine/module-graph.js";
 export { Meter } from "./engine/meter.js";
 export {
   createWorkspace,
@@ -8,6 +9,7 @@ export {
   type OpenDocument,
   type RefitChoice,
   type Remedy,
+  type RenameEdits,
   type WorkspaceOptions,
 } from "./engine/workspace.js";
 export type { Alert, RuleFailure } from "./engine/alert.js";

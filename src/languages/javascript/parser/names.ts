@@ -17,6 +17,11 @@ const reservedInStrict = new Set([
   "yield",
 ]);
 
+/** Whether a word can be declared wherever names are, in strict code and in functions of every kind. */
+export function canBeDeclared(word: string): boolean {
+  return keywordFor(word) === undefined && !reservedInStrict.has(word) && !/^(?:await|eval|arguments)$/.test(word);
+}
+
 /** Reports a word that is a name elsewhere but reserved where it stands. */
 export function checkReserved(
   p: ParseState,

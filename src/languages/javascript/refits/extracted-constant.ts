@@ -5,6 +5,7 @@ import type { Text } from "../../../text/text.js";
 import { defineRefit } from "../../refit.js";
 import { acts, hasEffect } from "../effects.js";
 import type { JavaScriptNode } from "../nodes/index.js";
+import { canBeDeclared } from "../parser/names.js";
 import { codeOf, holds, indentOf, isListed, spanOf } from "./code.js";
 import { freeName, isDeclaredIn, namesIn } from "./reading.js";
 
@@ -118,6 +119,8 @@ export const extractedConstant = defineRefit({
       code: "sail(«harbour.tide»);\nlog(extracted);\n",
       after: "const tide = harbour.tide;\nsail(tide);\nlog(extracted);\n",
     },
+    { code: "sail(«call.arguments»);\n", after: "const extracted = call.arguments;\nsail(extracted);\n" },
+    { code: "sail(«fares.default»);\n", after: "const extracted = fares.default;\nsail(extracted);\n" },
     { code: "if (a) sail(«1 + 2»);\n", refused: "the statement stands without a block: add braces first" },
     { code: "while («tide()» > 3) sail();\n", refused: "it is worked out anew in each turn of a loop" },
     { code: "sail(full && «moor()»);\n", refused: "it is worked out only sometimes here" },
@@ -151,9 +154,10 @@ export const extractedConstant = defineRefit({
     if (reason !== undefined) return { title, reason };
     if (!isListed(statement)) return undefined;
     const one = node as JavaScriptNode;
-    const wish = one.type === "MemberExpression" && !one.computed && one.property.type === "Identifier"
+    const member = one.type === "MemberExpression" && !one.computed && one.property.type === "Identifier"
       ? one.property.name
-      : "extracted";
+      : undefined;
+    const wish = member !== undefined && canBeDeclared(member) ? member : "extracted";
     // A member's name is no variable: that it stands in the text as that is no hindrance.
     const name = freeName(wish, text) !== wish && wish !== "extracted" && !isVariable(wish, text)
       ? wish
