@@ -15,6 +15,11 @@ export class AnswerWatch<Subject, Answer> {
     return this.asked.keys();
   }
 
+  /** Whether nothing was asked. */
+  get isEmpty(): boolean {
+    return this.asked.size === 0;
+  }
+
   /** What was answered before. */
   answer(subject: Subject): Answer | undefined {
     return this.asked.get(subject)?.answer;

@@ -60,7 +60,8 @@ export class LinkQuestions {
   /** The units for which rules would be told otherwise now than they were. */
   changed(): readonly (readonly [RecordStore, object])[] {
     const { place, watch } = this;
-    if (place === undefined) return [];
+    // Where nothing was asked, nothing can have another answer.
+    if (place === undefined || watch.isEmpty) return [];
     const { revision } = place.graph;
     if (revision === this.revision) return [];
     this.revision = revision;

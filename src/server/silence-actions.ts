@@ -17,16 +17,22 @@ interface ActionOf {
   readonly diagnostics: Diagnostic[];
 }
 
+/** The name that an alert says is not known. */
+function unknownName({ rule, from, to }: Alert, place: Place): string | undefined {
+  const name = place.text.slice(from - place.from, to - place.from);
+  return rule === "names.unknown" && /^[\p{L}\p{N}_$]+$/u.test(name) ? name : undefined;
+}
+
 /** Where a name is not known: that it exists, for the project or the file. */
 export function knownActions(
-  { rule, from, to }: Alert,
+  alert: Alert,
   of: ActionOf,
   place: Place,
   target: SettingsTarget | undefined,
   session: Session,
 ): CodeAction[] {
-  const name = place.text.slice(from - place.from, to - place.from);
-  if (rule !== "names.unknown" || !/^[\p{L}\p{N}_$]+$/u.test(name)) return [];
+  const name = unknownName(alert, place);
+  if (name === undefined) return [];
   const language = session.workspace.languageOf(place.home);
   const edit = workspaceEdit(session, place.home, [session.workspace.knownEdit(place.home, name)]);
   return [
@@ -47,17 +53,17 @@ export function knownActions(
 
 /** Where a name is not known that another runtime has: to add that to those that the settings list. */
 export function runtimeActions(
-  { rule, from, to }: Alert,
+  alert: Alert,
   of: ActionOf,
   place: Place,
   target: SettingsTarget | undefined,
   session: Session,
 ): CodeAction[] {
-  if (rule !== "names.unknown" || target === undefined) return [];
+  const name = unknownName(alert, place);
+  if (name === undefined || target === undefined) return [];
   const language = session.workspace.languageOf(place.home);
   const at = ["languages", language, "runtime"];
   if (!Array.isArray(target.document.valueAt(at))) return [];
-  const name = place.text.slice(from - place.from, to - place.from);
   const runtimes = session.languages.find(({ id }) => id === language)!.runtimesWith(name);
   return runtimes.flatMap((value) => settingsChangeAction(
     `Add \`${value}\`, which has \`${name}\`, to \`runtime\` in ${target.name}`,

@@ -58,6 +58,8 @@ const pieces = {
       "export function fare(of) {\n  return of;\n}\nexport { fare as tide };\n",
       "export const tide = (of) => of, fare = () => {};\nexport default class {\n  constructor() {\n    tide(1, 2);\n  }\n}\n",
       "export default function fare() {\n  return arguments;\n}\n",
+      "export { fare, tide };\nfunction fare(of) {\n  return of;\n}\nconst tide = (of) => {\n  return of;\n};\n",
+      "module.exports = { fare: 1, tide };\nexports.low = function () {\n  return 2;\n};\n",
       "",
     ],
   },

@@ -51,7 +51,24 @@ test(
 );
 
 test(
-  "files that come and go are told of where they are imported, whether the editor watches them or not",
+  "a file that changed on disk counts from the next save on for an editor that does not watch files",
+  () => inFolder(files, async ({ client, folder, uri }) => {
+    await client.initialize();
+    client.open(uri("main.js"), files["main.js"], 1);
+    expect(await client.diagnostics(uri("main.js"), 1)).toEqual([]);
+    const began = client.received.length;
+    write(folder, { "tides.js": "export const high = 1;\n" });
+    client.notify("textDocument/didSave", { textDocument: { uri: uri("main.js") } });
+    const { params } = await client.until(
+      ({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics.length === 1,
+      began,
+    );
+    expect(params.diagnostics[0].code).toBe("imports.no-such-export");
+  }),
+);
+
+test(
+  "files that come and go are told of where they are imported",
   () => inFolder(files, async ({ client, folder, uri }) => {
     await client.initialize(everything);
     client.open(uri("main.js"), files["main.js"], 1);

@@ -18,13 +18,18 @@ export const linkKinds: ReadonlySet<string> = new Set([
 /** Nodes whose insides no other file sees, but for what is below. */
 const hiddenKinds = new Set(["BlockStatement", "FunctionBody", "ObjectExpression", "ArrayExpression", "InterfaceBody"]);
 
+/** Those that hold code which runs later, or not at all. */
+const codeKinds = new Set(["BlockStatement", "FunctionBody"]);
+
 /** Whether a change of the tree may be seen by other files. */
 export function changesLinks({ path, removed, added }: TreeChange): boolean {
-  const isLink = ({ type }: Node): boolean => linkKinds.has(type);
+  const isSeen = (node: Node): boolean => linkKinds.has(node.type) || isCalled(node) || isOfOldForm(node);
   const item = path[1];
-  if (item === undefined) return [...removed, ...added].some((node) => isLink(node) || isOfOldForm(node));
-  if (!isLink(item)) return isOfOldForm(item) || isCalled(item);
-  if (!path.some(({ type }) => hiddenKinds.has(type))) return true;
+  if (item === undefined) return [...removed, ...added].some(isSeen);
+  if (!isSeen(item)) return false;
+  // `module.exports = { fare }` shows what stands in an object.
+  const hidden = isOfOldForm(item) ? codeKinds : hiddenKinds;
+  if (!path.some(({ type }) => hidden.has(type))) return true;
   // A function that does nothing, and one that goes by its arguments as a whole, can be given any number.
   const holder = path.at(-1) as Partial<FunctionBody>;
   const isEmptied = holder.type === "FunctionBody" &&

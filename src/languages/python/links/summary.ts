@@ -22,11 +22,37 @@ function reachesOut(node: Node): boolean {
 
 /** Whether a change of the tree may be seen by other files. */
 export function changesLinks({ path, removed, added }: TreeChange): boolean {
-  if (!path.some(isHidden) || path.some(reachesOut)) return true;
-  let reaches = false;
-  for (const part of [...removed, ...added]) walk(part, (node) => !(reaches ||= reachesOut(node)));
-  return reaches;
+  if (path.some(reachesOut)) return true;
+  const isInside = path.some(isHidden);
+  const [before, after] = [removed, added].map((parts) => (isInside ? insideOf(parts) : seenOf(parts)));
+  return before === undefined || after === undefined || before !== after;
 }
+
+/** `undefined` where code inside of a function or class speaks of names of the file. */
+function insideOf(parts: readonly Node[]): string | undefined {
+  let reaches = false;
+  for (const part of parts) walk(part, (node) => !(reaches ||= reachesOut(node)));
+  return reaches ? undefined : "";
+}
+
+/** The names that statements declare for the file, as a text; `undefined` where they do more than that, or are parts of statements that may. */
+function seenOf(parts: readonly Node[]): string | undefined {
+  const names: string[] = [];
+  let isMore = parts.some(({ type }) => partsOfTargets.has(type));
+  for (const part of parts) {
+    walk(part, (node) => {
+      isMore ||= reachesOut(node) || node.type === "Import" || node.type === "ImportFrom" || isHook(node);
+      if (node.type === "Name" && roleOf(node as Name).is === "declared") names.push((node as Name).id);
+      return !isMore;
+    });
+  }
+  return isMore ? undefined : names.join(" ");
+}
+
+/** Nodes of which only what stands around them tells whether they declare something. */
+const partsOfTargets = new Set(["Name", "Tuple", "List", "Starred", "Alias", "Attribute"]);
+
+const isHook = (node: Node): boolean => node.type === "FunctionDef" && (node as FunctionDef).name.id === "__getattr__";
 
 /** What a node stands in: code of the file itself, a comprehension in that, or anything else. */
 type Depth = "file" | "comprehension" | "function";
@@ -75,7 +101,7 @@ export function summaryOf(root: Node, isBroken: boolean, isStub: boolean): FileS
         break;
       }
       case "FunctionDef":
-        if (!isInside && (node as FunctionDef).name.id === "__getattr__") isOpen = true;
+        if (!isInside && isHook(node)) isOpen = true;
         break;
       default:
     }
