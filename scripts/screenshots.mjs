@@ -44,6 +44,11 @@ const demo = output(["demo", "--fast"]);
 await shootTerminal("demo", "npm run demo", demo.slice(demo.indexOf("\x1b[1m2  Type")));
 const some = ["crew", "kiosk/Screen.jsx", "src/clock.js"];
 await shootTerminal("review", `alert-quill review ${some.join(" ")}`, output(["review", ...some]));
+await shootTerminal(
+  "groups",
+  "alert-quill review --counts --group rule",
+  output(["review", "--counts", "--group", "rule"]),
+);
 await shootTerminal("strain", "alert-quill review --strain", output(["review", "--strain"]));
 await shootTerminal(
   "kits",

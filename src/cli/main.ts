@@ -2,6 +2,8 @@
 /** The command line. Each command loads what it needs when it runs. Exit codes: 0 nothing at or above the failing level; 1 something; 2 the command could not do its work. */
 import { Argument, Command, CommanderError, InvalidArgumentError, Option } from "commander";
 import { arePacksLoaded, endProcess, ownProcess, writeOut } from "../project/pack-guard.js";
+import { groupings } from "../report/groups.js";
+import type { Shard } from "../report/shards.js";
 import { levels } from "../rules/rule.js";
 import { version } from "../version.js";
 import { complain } from "./output.js";
@@ -12,6 +14,15 @@ function port(text: string): number {
     throw new InvalidArgumentError("a port is a whole number from 1 to 65535");
   }
   return number;
+}
+
+/** `2/3` is the second of three shards. */
+function shard(text: string): Shard {
+  const [, number, of] = /^(\d+)\/(\d+)$/.exec(text) ?? [];
+  if (number === undefined || Number(number) < 1 || Number(number) > Number(of)) {
+    throw new InvalidArgumentError("a shard is its number and how many there are, as 2/3");
+  }
+  return { number: Number(number), of: Number(of) };
 }
 
 ownProcess();
@@ -83,7 +94,12 @@ program
   .option("--rewrite <code>", "what the pattern's code would become")
   .option("--only <rules>", "only alerts of these rules or areas, as names.unknown,dead", list)
   .option("--since <revision>", "only alerts in lines that have changed since a revision of git")
+  .option("--staged", "only what is staged for the next commit: its files as they are staged, and the lines it changes")
   .option("--strain", "list the functions that are hardest to work on instead of alerts")
+  .addOption(new Option("--group <by>", "in groups with a heading").choices(groupings))
+  .option("--counts", "only how many alerts each group has; files without --group")
+  .option("--watch", "go on, and tell what comes and goes as files change")
+  .option("--shard <part>", "only one of several parts of the files, as 2/3, for machines that share the work", shard)
   .option("--quiet", "print only alerts at the failing level or graver, and nothing where there are none")
   .option("--output <file>", "write the report into a file")
   .addOption(settingsOption)
@@ -93,6 +109,19 @@ program
   .action(async (paths, options) => {
     const { reviewCommand } = await import("./review.js");
     end(await reviewCommand(paths, options));
+  });
+
+program
+  .command("merge")
+  .description("put the JSON or SARIF reports of all shards of a review together")
+  .argument("<reports...>", "files that `review --shard` wrote")
+  .option("--output <file>", "write the report into a file")
+  .addOption(
+    new Option("--fail-on <level>", "the mildest level that gives exit code 1").choices(levels).default("warning"),
+  )
+  .action(async (reports, options) => {
+    const { mergeCommand } = await import("./merge.js");
+    end(mergeCommand(reports, options));
   });
 
 program

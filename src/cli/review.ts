@@ -1,41 +1,47 @@
 import { pathToFileURL } from "node:url";
 import { Meter } from "../engine/meter.js";
-import { languages, patternRule, rules } from "../languages/index.js";
+import { languages, rules } from "../languages/index.js";
 import { RevisionError } from "../project/changed-lines.js";
+import { RememberedResults } from "../project/remembered-results.js";
+import { ResultStore } from "../project/result-store.js";
 import { reviewProject } from "../project/review.js";
-import type { ProjectVisit } from "../project/visit.js";
+import type { ProjectVisit, VisitResult } from "../project/visit.js";
 import { writeText } from "../project/write.js";
 import { visibleText } from "../report/columns.js";
 import { costTable } from "../report/cost.js";
+import type { Grouping } from "../report/groups.js";
 import { jsonReport } from "../report/json.js";
 import { counted, reacher, type Review } from "../report/model.js";
 import { sarifReport } from "../report/sarif.js";
+import type { Shard } from "../report/shards.js";
 import { textReport } from "../report/text.js";
-import { PatternError, type PatternText } from "../rules/patterns.js";
 import { levels, type Rule } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
 import { faultOfNames } from "./known-rules.js";
 import { complain, hasColour, outputWidth, print } from "./output.js";
-import { sourceOf } from "./source.js";
+import { ProgressLine } from "./progress-line.js";
+import { SourceError, sourceOf, type SourceOptions } from "./source.js";
 import { strainReport } from "./strain.js";
 import { noProfile } from "./trace.js";
+import { triedPattern, type PatternOptions } from "./tried-pattern.js";
+import { watchOn } from "./watch.js";
 
-export interface ReviewOptions {
+export interface ReviewOptions extends PatternOptions, SourceOptions {
   readonly format: "text" | "json" | "sarif";
   readonly failOn: string;
   readonly cost?: boolean;
   readonly anew?: boolean;
   readonly profile?: string;
-  readonly pattern?: string;
-  readonly where?: string;
-  readonly rewrite?: string;
   readonly only?: readonly string[];
   readonly since?: string;
+  readonly staged?: boolean;
   readonly strain?: boolean;
   readonly quiet?: boolean;
   readonly output?: string;
-  readonly as?: string;
-  readonly settings?: string;
+  readonly group?: Grouping;
+  readonly counts?: boolean;
+  readonly shard?: Shard;
+  readonly watch?: boolean;
 }
 
 /** How the commands visit a project: all languages, from the working folder, today. */
@@ -50,118 +56,162 @@ export function visitFrom(paths: readonly string[]): ProjectVisit {
 }
 
 /** A check that looks at nothing must not look as if all was well. */
-const nothingLookedAt = "no file was looked at";
+export const nothingLookedAt = "no file was looked at";
+
+/** Options that do not go with `--watch`, whose output goes on. */
+const notWatched = ["output", "strain", "cost", "shard", "counts", "group", "as", "staged"] as const;
 
 export async function reviewCommand(paths: readonly string[], options: ReviewOptions): Promise<number> {
-  const { format, failOn, cost, profile, pattern } = options;
-  const meter = cost ? new Meter(() => performance.now()) : undefined;
-  let trial: Rule | undefined;
-  try {
-    if (pattern !== undefined) trial = triedPattern(pattern, options);
-  } catch (error) {
-    if (!(error instanceof PatternError)) throw error;
-    complain(`--${error.path[0] === "find" ? "pattern" : String(error.path[0])}: ${error.message}`);
-    return 2;
-  }
+  const trial = triedPattern(options);
   const unknown = await faultOfNames(options.only);
-  if (unknown !== undefined) {
-    complain(unknown);
-    return 2;
-  }
+  if (unknown !== undefined) throw new SourceError(unknown);
   const visit = { ...visitFrom(paths), ...sourceOf(paths, options) };
-  if (options.strain === true) return strainReport(visit, format === "json" ? "json" : "text");
-  let failed = false;
-  const onFailure: typeof visit.onFailure = (file, failure) => {
-    failed = true;
-    visit.onFailure?.(file, failure);
-  };
-  const reviewed = await reviewProject({
-    ...visit,
-    onFailure,
-    ...(meter && { meter }),
-    ...(profile !== undefined && { profile }),
-    ...(trial && { only: [trial] }),
-    ...(options.only && { about: options.only }),
-    ...(options.since !== undefined && { since: options.since }),
-    keepsResults: visit.input === undefined && options.anew !== true && trial === undefined && meter === undefined,
-  }).catch((error: unknown) => {
-    if (!(error instanceof RevisionError)) throw error;
-    complain(error.message);
-    return undefined;
+  if (options.staged === true && options.since !== undefined) {
+    throw new SourceError("--staged and --since do not go together");
+  }
+  if (options.watch === true) {
+    const other = options.format === "text" ? notWatched.find((name) => options[name] !== undefined) : "format";
+    if (other !== undefined) throw new SourceError(`--watch and --${other} do not go together`);
+  }
+  if (options.strain === true) return strainReport(visit, options.format === "json" ? "json" : "text");
+  const run = new ReviewRun(visit, options, trial);
+  const first = await run.once();
+  if (first === undefined) return 2;
+  if (!run.report(first)) return 2;
+  const code = run.codeOf(first);
+  if (options.watch !== true) return code;
+  return watchOn(paths, { ...first, code }, async () => {
+    const round = await run.once();
+    return round && { ...round, code: run.codeOf(round) };
   });
-  if (reviewed === undefined) return 2;
-  const { result } = reviewed;
-  const ownLevels = Object.assign(
-    {},
-    ...result.settings.known.map(({ checked }) => checked.settings.ownLevels ?? {}),
-  ) as OwnLevels;
-  const levelNames = [...levels, ...Object.keys(ownLevels)];
-  if (!levelNames.includes(failOn)) {
-    complain(`--fail-on: there is no level \`${failOn}\` (there are ${levelNames.join(", ")})`);
-    return 2;
-  }
-  const reaches = reacher(failOn, ownLevels);
-  const { files } = reviewed.review;
-  const review: Review = options.quiet === true
-    ? { ...reviewed.review, files: files.map((file) => ({ ...file, alerts: file.alerts.filter(reaches) })) }
-    : reviewed.review;
-  const profiles = result.settings.known.flatMap(({ checked }) => Object.keys(checked.settings.profiles ?? {}));
-  if (profile !== undefined && !profiles.includes(profile)) {
-    complain(noProfile(profile, profiles));
-    return 2;
-  }
-  const all = [
-    ...new Map(
-      [...rules, ...result.settings.known.flatMap(({ checked }) => checked.rules), ...(trial ? [trial] : [])].map(
-        (rule) => [rule.id, rule],
-      ),
-    ).values(),
-  ];
-  let report: string;
-  if (format === "json") report = jsonReport(review);
-  else if (format === "sarif") report = sarifReport(review, all, `${pathToFileURL(process.cwd()).href}/`);
-  else {
-    report = textReport(review, {
-      colour: options.output === undefined && hasColour(),
-      width: outputWidth(),
-      ownLevels,
-      withSum: options.quiet !== true,
-    });
-  }
-  if (options.output === undefined) print(report);
-  else {
-    try {
-      writeText(options.output, report);
-    } catch (error) {
-      complain(`${options.output}: ${(error as Error).message}`);
-      return 2;
-    }
-  }
-  if (meter !== undefined) process.stderr.write(`\n${costTable(meter, { colour: hasColour() })}`);
-  for (const { path, reason } of result.problems) complain(`${visibleText(path)}: ${reason}`);
-  for (const { path, alerts } of result.broken) {
-    complain(`${path}: ${counted(alerts.length, "mistake")} in the settings`);
-  }
-  if (
-    failed || result.problems.length > 0 || result.broken.some(({ alerts }) => alerts.some(
-      ({ level }) => level === "error",
-    ))
-  ) return 2;
-  if (result.files.length === 0) {
-    complain(nothingLookedAt);
-    return 2;
-  }
-  return files.some(({ alerts }) => alerts.some(reaches)) ? 1 : 0;
 }
 
-/** The rule of a pattern that is given on the command line. */
-function triedPattern(find: string, { where, rewrite }: ReviewOptions): Rule {
-  let conditions: PatternText["where"];
-  try {
-    conditions = where === undefined ? undefined : (JSON.parse(where) as PatternText["where"]);
-  } catch (error) {
-    throw new PatternError(`this is no JSON: ${(error as Error).message}`, ["where"]);
+interface Reviewed {
+  readonly review: Review;
+  readonly result: VisitResult;
+  readonly ownLevels: OwnLevels;
+  /** Whether a rule failed. */
+  readonly hasFailed: boolean;
+}
+
+/** Reviews with the same options, once or again and again. */
+class ReviewRun {
+  private readonly meter: Meter | undefined;
+  private readonly visit: ProjectVisit;
+  private hasFailed = false;
+
+  constructor(visit: ProjectVisit, private readonly options: ReviewOptions, private readonly trial: Rule | undefined) {
+    const { cost, profile, only, since, staged, shard, anew } = options;
+    this.meter = cost ? new Meter(() => performance.now()) : undefined;
+    const usesResults = visit.input === undefined && trial === undefined && this.meter === undefined;
+    const kept = anew === true ? undefined : new ResultStore();
+    const results = options.watch === true ? new RememberedResults(kept) : kept;
+    const progress = new ProgressLine();
+    this.visit = {
+      ...visit,
+      ...(this.meter && { meter: this.meter }),
+      ...(profile !== undefined && { profile }),
+      ...(trial && { only: [trial] }),
+      ...(only && { about: only }),
+      ...(since !== undefined && { since }),
+      ...(staged !== undefined && { staged }),
+      ...(shard && { shard }),
+      ...(usesResults && results && { results }),
+      onFailure: (file, failure) => {
+        this.hasFailed = true;
+        progress.clear();
+        visit.onFailure?.(file, failure);
+      },
+      onProgress: (done, all) => (done < all ? progress.show(done, all) : progress.clear()),
+    };
   }
-  const pattern = { find, where: conditions, rewrite, message: "This fits the pattern" };
-  return patternRule("tried", pattern);
+
+  /** What is found now; nothing where it cannot be told, and why is said. */
+  async once(): Promise<Reviewed | undefined> {
+    const { failOn, profile, quiet } = this.options;
+    this.hasFailed = false;
+    let found: Awaited<ReturnType<typeof reviewProject>>;
+    try {
+      found = await reviewProject(this.visit);
+    } catch (error) {
+      if (!(error instanceof RevisionError)) throw error;
+      complain(error.message);
+      return undefined;
+    }
+    const { review, result } = found;
+    const known = result.settings.known.map(({ checked }) => checked.settings);
+    const ownLevels = Object.assign({}, ...known.map((settings) => settings.ownLevels ?? {})) as OwnLevels;
+    const levelNames = [...levels, ...Object.keys(ownLevels)];
+    if (!levelNames.includes(failOn)) {
+      complain(`--fail-on: there is no level \`${failOn}\` (there are ${levelNames.join(", ")})`);
+      return undefined;
+    }
+    const profiles = known.flatMap((settings) => Object.keys(settings.profiles ?? {}));
+    if (profile !== undefined && !profiles.includes(profile)) {
+      complain(noProfile(profile, profiles));
+      return undefined;
+    }
+    const reaches = reacher(failOn, ownLevels);
+    const shown: Review = quiet === true
+      ? { ...review, files: review.files.map((file) => ({ ...file, alerts: file.alerts.filter(reaches) })) }
+      : review;
+    return { review: shown, result, ownLevels, hasFailed: this.hasFailed };
+  }
+
+  /** Writes the report. Whether it could be written. */
+  report({ review, result, ownLevels }: Reviewed): boolean {
+    const { output } = this.options;
+    const report = this.reportText(review, result, ownLevels);
+    if (output === undefined) print(report);
+    else {
+      try {
+        writeText(output, report);
+      } catch (error) {
+        complain(`${output}: ${(error as Error).message}`);
+        return false;
+      }
+    }
+    if (this.meter !== undefined) process.stderr.write(`\n${costTable(this.meter, { colour: hasColour() })}`);
+    for (const { path, reason } of result.problems) complain(`${visibleText(path)}: ${reason}`);
+    for (const { path, alerts } of result.broken) {
+      complain(`${path}: ${counted(alerts.length, "mistake")} in the settings`);
+    }
+    if (result.files.length === 0 && this.options.staged !== true) complain(nothingLookedAt);
+    return true;
+  }
+
+  private reportText(review: Review, result: VisitResult, ownLevels: OwnLevels): string {
+    const { format, group, counts: countsOnly, shard, staged, output, quiet } = this.options;
+    if (format === "json") {
+      return jsonReport(review, {
+        ...(group && { group }),
+        ...(countsOnly !== undefined && { countsOnly }),
+        ...(shard && { shard }),
+      });
+    }
+    if (format === "sarif") {
+      const trial = this.trial ? [this.trial] : [];
+      const all = [...rules, ...result.settings.known.flatMap(({ checked }) => checked.rules), ...trial];
+      const byId = new Map(all.map((rule) => [rule.id, rule]));
+      return sarifReport(review, [...byId.values()], `${pathToFileURL(process.cwd()).href}/`, shard);
+    }
+    if (staged === true && result.files.length === 0) return "Nothing is staged that a language is known for.\n";
+    return textReport(review, {
+      colour: output === undefined && hasColour(),
+      width: outputWidth(),
+      ownLevels,
+      withSum: quiet !== true,
+      ...(group && { group }),
+      ...(countsOnly !== undefined && { countsOnly }),
+    });
+  }
+
+  /** How the command ends with what was found. */
+  codeOf({ review, result, ownLevels, hasFailed }: Reviewed): number {
+    const isBroken = result.broken.some(({ alerts }) => alerts.some(({ level }) => level === "error"));
+    if (hasFailed || isBroken || result.problems.length > 0) return 2;
+    if (result.files.length === 0) return this.options.staged === true ? 0 : 2;
+    const reaches = reacher(this.options.failOn, ownLevels);
+    return review.files.some(({ alerts }) => alerts.some(reaches)) ? 1 : 0;
+  }
 }

@@ -9,7 +9,7 @@ import { faultOfKit, settingsFileName } from "../project/project-settings.js";
 import { reviewProject } from "../project/review.js";
 import { setupFacts, type SetupFacts } from "../project/setup-facts.js";
 import { writeText } from "../project/write.js";
-import { counted } from "../report/model.js";
+import { counted, countMendable } from "../report/model.js";
 import { resolveSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import { version } from "../version.js";
@@ -233,7 +233,7 @@ async function alertsWith(
   const files = review.files;
   return {
     count: files.reduce((sum, { alerts }) => sum + alerts.length, 0),
-    mendable: files.reduce((sum, { mendable }) => sum + mendable, 0),
+    mendable: countMendable(files),
     files,
   };
 }

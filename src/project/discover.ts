@@ -35,7 +35,8 @@ const never = new Set(["node_modules", "site-packages", "__pycache__", ".git"]);
 /** Whether a folder holds a Python of its own with its packages, by the file that says so. */
 const isEnvironment = (folder: string): boolean => existsSync(path.join(folder, "pyvenv.cfg"));
 
-const isOfOthers = (folder: string): boolean => never.has(path.basename(folder)) || isEnvironment(folder);
+/** Whether a folder holds what others wrote. */
+export const isOfOthers = (folder: string): boolean => never.has(path.basename(folder)) || isEnvironment(folder);
 
 /** Why a file is left alone, given the folder or ignore file that says so. */
 export function whyIgnored(by: string, shown: (target: string) => string): string {

@@ -5,7 +5,7 @@ import { isAnsweredAlike, placeIn } from "../engine/link-questions.js";
 import type { ModuleGraph } from "../engine/module-graph.js";
 import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
 import { modulesOnDisk } from "./disk-files.js";
-import { ResultStore, settingsKey, type FileResult } from "./result-store.js";
+import { keyOf, settingsKey, type FileResult } from "./result-store.js";
 import { opener, type LocatedFile, type ProjectFile, type ProjectVisit } from "./visit.js";
 
 /** Fewer files than these are looked at sooner than what was found in them is looked up. */
@@ -21,14 +21,14 @@ export async function findAll(
   visit: ProjectVisit,
 ): Promise<ReadonlyMap<string, FileResult>> {
   const found = new Map<string, FileResult>();
-  const store = visit.keepsResults === true && files.length >= fewFiles ? new ResultStore() : undefined;
+  const store = files.length >= fewFiles ? visit.results : undefined;
   const keys = new Map<string, string>();
   const graph = modulesOnDisk();
   const before = new Map<string, FileResult>();
   for (const { file, text, settings } of store === undefined ? [] : files) {
     const own = settingsKey(file, settings);
     if (own === undefined) continue;
-    const key = store!.keyOf(text, own, visit.today);
+    const key = keyOf(text, own, visit.today);
     keys.set(file, key);
     const result = store!.get(key);
     if (result === undefined) continue;
@@ -42,6 +42,7 @@ export async function findAll(
   const left = files.filter(({ file }) => !found.has(file));
   const take = (file: string, result: FileResult, isWhole: boolean): void => {
     found.set(file, result);
+    visit.onProgress?.(found.size, files.length);
     const key = keys.get(file);
     if (key !== undefined && isWhole) store!.put(key, result);
   };

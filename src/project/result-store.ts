@@ -46,16 +46,27 @@ function buildOf(): string {
   return build;
 }
 
+/** What settings come to in each way a language reads texts. */
+const knownKeys = new WeakMap<object, Map<string, string | undefined>>();
+
 /** What decides the alerts of a file beside its text. `undefined` where rules are on whose code is not known: those of packs. */
 export function settingsKey(file: string, { resolved, source }: FileSettings): string | undefined {
   const language = languageOf(file);
   if (language === undefined) return undefined;
-  if (resolved.active.some(({ rule }) => !own.has(rule) && areaOf(rule.id) !== "pattern")) return undefined;
   const settings = resolved.in(language);
   const info = { uri: file, languageId: language.languageIds[0]!, values: settings.values };
-  // The definitions behind rules without code.
-  const patterns = source && [source.checked.settings.patterns, source.checked.found.map(({ kit }) => kit.patterns)];
-  return JSON.stringify([language.id, fingerprint(settings, language.variant(info)), patterns]);
+  const variant = language.variant(info);
+  let keys = knownKeys.get(resolved);
+  if (keys === undefined) knownKeys.set(resolved, (keys = new Map()));
+  const name = `${language.id} ${variant}`;
+  if (!keys.has(name)) {
+    const isKnown = resolved.active.every(({ rule }) => own.has(rule) || areaOf(rule.id) === "pattern");
+    // The definitions behind rules without code.
+    const patterns = source && [source.checked.settings.patterns, source.checked.found.map(({ kit }) => kit.patterns)];
+    const all = JSON.stringify([language.id, fingerprint(settings, variant), patterns]);
+    keys.set(name, isKnown ? createHash("sha1").update(all).digest("hex") : undefined);
+  }
+  return keys.get(name);
 }
 
 /** What was found in a file. */
@@ -69,14 +80,23 @@ export interface FileResult {
   readonly summary?: FileSummary | undefined;
 }
 
-export class ResultStore {
-  constructor(private readonly folder = storeFolder()) {}
+/** The name of the results for a text with what `settingsKey` gives. `today` counts for texts with comments that end some day. */
+export function keyOf(text: string, settings: string, today: string): string {
+  const date = text.includes("quill:") && text.includes("until") ? today : "";
+  return createHash("sha1").update([buildOf(), settings, date, text].join("\0")).digest("hex");
+}
 
-  /** The name of the results for a text with what `settingsKey` gives. `today` counts for texts with comments that end some day. */
-  keyOf(text: string, settings: string, today: string): string {
-    const date = text.includes("quill:") && text.includes("until") ? today : "";
-    return createHash("sha1").update([buildOf(), settings, date, text].join("\0")).digest("hex");
-  }
+/** What was found in files, by what `keyOf` gives. */
+export interface Results {
+  get(key: string): FileResult | undefined;
+  put(key: string, result: FileResult): void;
+  /** Throws away what nobody asked for in a long time. */
+  prune(): void;
+}
+
+/** Results on disk. */
+export class ResultStore implements Results {
+  constructor(private readonly folder = storeFolder()) {}
 
   get(key: string): FileResult | undefined {
     const file = this.fileOf(key);
@@ -105,14 +125,22 @@ export class ResultStore {
     }
   }
 
-  /** Throws away what nobody asked for in a long time. */
+  /** Throws away what nobody asked for in a long time; looks for it once a day. */
   prune(): void {
+    const mark = path.join(this.folder, "pruned");
+    if (Date.now() - (statSync(mark, { throwIfNoEntry: false })?.mtimeMs ?? 0) < day) return;
     const oldest = Date.now() - mostAge * day;
     for (const name of listed(this.folder)) {
       for (const entry of listed(path.join(this.folder, name))) {
         const file = path.join(this.folder, name, entry);
         if ((statSync(file, { throwIfNoEntry: false })?.mtimeMs ?? oldest) < oldest) rmSync(file, { force: true });
       }
+    }
+    try {
+      writeFileSync(mark, "");
+    } catch {
+      // Nothing could be kept either.
+      return;
     }
   }
 

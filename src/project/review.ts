@@ -3,13 +3,20 @@ import path from "node:path";
 import { isAmong } from "../engine/choice.js";
 import { languageOf } from "../languages/index.js";
 import type { FileReview, Review } from "../report/model.js";
+import type { Span } from "../text/edit.js";
 import { saysGenerated, topOfFile } from "../text/generated.js";
 import { Text } from "../text/text.js";
 import { Baselines } from "./baseline.js";
-import { changedSince } from "./changed-lines.js";
+import { changedInStage, changedSince } from "./changed-lines.js";
 import { findAll } from "./find-all.js";
 import { leftOutIn } from "./left-out.js";
 import { locate, type LocatedFile, type ProjectVisit, type VisitResult } from "./visit.js";
+
+/** The stretches of a file in which alerts count, where not all of it does. */
+function changedLines({ since, staged }: ProjectVisit, file: string, text: string): Span[] | undefined {
+  if (staged === true) return changedInStage(file, text);
+  return since === undefined ? undefined : changedSince(since, file, text);
+}
 
 /** Reviews the files below `paths`. Alerts of a baseline are left out and counted. */
 export async function reviewProject(
@@ -34,26 +41,22 @@ export async function reviewProject(
     const isOn = (id: string): boolean => inForce.active.some(({ rule }) => rule.id === id);
     for (const count of baseline?.settled(file, all, text, isOn).values() ?? []) settled += count;
     // Git is asked for files alone in which there is something.
-    const within = visit.since === undefined || alerts.length === 0
-      ? undefined
-      : changedSince(visit.since, file, content);
+    const within = alerts.length === 0 ? undefined : changedLines(visit, file, content);
     alerts = alerts.filter(
       ({ rule, from, to }) =>
         isAmong(rule, visit.about) && within?.some((span) => from <= span.to && to >= span.from) !== false,
     );
-    const isFresh = new Set(alerts);
-    const mendable = certain.filter((index) => isFresh.has(all[index]!)).length;
-    return { path: shown, text, alerts, mendable, isGenerated };
+    return { path: shown, text, alerts, mendable: new Set(certain.map((index) => all[index]!)), isGenerated };
   });
   const problems = [
     ...result.problems,
     ...baselines.faults.map(({ file, fault }) => ({ path: path.relative(visit.folder, file), reason: fault })),
   ];
   const review = {
-    files: [...result.broken, ...files],
+    files: [...result.broken, ...files].sort((a, b) => (a.path < b.path ? -1 : 1)),
     baseline: known,
     settled,
-    leftOut: leftOutIn(result, files.length > 0),
+    leftOut: visit.staged === true ? [] : leftOutIn(result, result.files.length > 0),
     problems,
     milliseconds: performance.now() - began,
   };

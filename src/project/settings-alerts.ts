@@ -40,6 +40,6 @@ export function settingsAlerts(
       path: shown,
       text: Text.of(source.document.text),
       alerts: alerts.sort((a, b) => a.from - b.from || a.to - b.to),
-      mendable: 0,
+      mendable: new Set(),
     };
 }

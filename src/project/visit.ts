@@ -7,15 +7,18 @@ import type { ModuleGraph } from "../engine/module-graph.js";
 import { createWorkspace, type Workspace } from "../engine/workspace.js";
 import type { Language } from "../languages/language.js";
 import type { FileReview } from "../report/model.js";
+import { isInShard, type Shard } from "../report/shards.js";
 import type { Rule } from "../rules/rule.js";
 import { globTest } from "../settings/globs.js";
 import { withActive } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
+import { stagedFiles, stagedText } from "./changed-lines.js";
 import { cutOff } from "./cut-off.js";
 import { discover, type LeftOut } from "./discover.js";
 import { modulesOnDisk } from "./disk-files.js";
 import { ProjectSettings, type FileSettings } from "./project-settings.js";
 import { readText } from "./read-text.js";
+import type { Results } from "./result-store.js";
 import { settingsAlerts } from "./settings-alerts.js";
 
 /** Milliseconds in which a pack must have been loaded. */
@@ -57,10 +60,16 @@ export interface ProjectVisit {
   readonly about?: readonly string[];
   /** A revision of git: only alerts in lines that have changed since are told. */
   readonly since?: string;
+  /** Whether only what is staged for the next commit counts: files as they are staged, and in them alerts in lines that it changes. */
+  readonly staged?: boolean;
   /** Whether what a baseline holds counts as well. */
   readonly ignoresBaseline?: boolean;
-  /** Whether what was found in earlier runs counts, and is kept for later ones. */
-  readonly keepsResults?: boolean;
+  /** What was found in earlier runs, which counts, and is kept for later ones. */
+  readonly results?: Results;
+  /** Only the files of this shard. */
+  readonly shard?: Shard;
+  /** Told, now and then, how many files have been looked at. */
+  readonly onProgress?: (done: number, all: number) => void;
 }
 
 export interface VisitResult {
@@ -100,7 +109,7 @@ const shownFrom = (folder: string, file: string): string => path.relative(folder
 
 /** Hands the files of a project to `use`, each with its text and its settings. */
 export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => void): Promise<VisitResult> {
-  const { languages, paths, folder, only, instead } = visit;
+  const { languages, paths, folder, only, instead, shard } = visit;
   const settings = settingsOf(visit);
   const skipsInstead = globTest(instead?.skip ?? []);
   const { input } = visit;
@@ -114,23 +123,25 @@ export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => vo
         : skipsInstead(path.relative(start, file).split(path.sep).join("/"))
     ),
   );
-  const files = [...discovered];
+  const staged = visit.staged === true ? stagedFiles(folder) : undefined;
+  const files = discovered.filter((file) => staged?.has(file) !== false);
   const unread: Problem[] = [...problems];
   const ready = new Set<string>();
   if (input !== undefined) {
     if (extensions.includes(path.extname(input.file))) files.push(input.file);
     else unread.push({ path: shownFrom(folder, input.file), reason: "no language is known for such a file" });
   }
-  for (const file of files) {
+  for (const [index, file] of files.entries()) {
     const shown = shownFrom(folder, file);
     const settingsFile = instead === undefined ? settings.fileFor(path.dirname(file)) : undefined;
     if (settingsFile !== undefined && !ready.has(settingsFile)) {
       ready.add(settingsFile);
       await settings.loadPacks(settingsFile);
     }
+    if (shard !== undefined && !isInShard(shard, index)) continue;
     let text: string;
     try {
-      text = input?.text ?? readText(file);
+      text = input?.text ?? (staged === undefined ? readText(file) : stagedText(file));
     } catch (error) {
       unread.push({ path: shown, reason: (error as Error).message });
       continue;

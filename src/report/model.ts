@@ -9,8 +9,8 @@ export interface FileReview {
   readonly path: string;
   readonly text: Text;
   readonly alerts: readonly Alert[];
-  /** How many of them have a certain remedy. */
-  readonly mendable: number;
+  /** Those that have a certain remedy. */
+  readonly mendable: ReadonlySet<Alert>;
   /** Whether only the form was looked at, as the text says that a program writes it. */
   readonly isGenerated?: boolean;
 }
@@ -33,6 +33,11 @@ export function countLevels(review: Review): Record<AlertLevel, number> {
   const counts = { error: 0, warning: 0, information: 0, hint: 0 };
   for (const { alerts } of review.files) for (const { level } of alerts) counts[level] += 1;
   return counts;
+}
+
+/** How many alerts in some files have a certain remedy. */
+export function countMendable(files: readonly FileReview[]): number {
+  return files.reduce((sum, { alerts, mendable }) => sum + alerts.filter((alert) => mendable.has(alert)).length, 0);
 }
 
 /** A test for alerts at a level or graver. One of the settings' own levels is reached by what has it, and by what is graver than the one it stands on. */

@@ -4,7 +4,9 @@ import type { AlertLevel, Rule } from "../rules/rule.js";
 import { positionAt } from "../text/position.js";
 import type { Text } from "../text/text.js";
 import { version } from "../version.js";
+import { jsonText } from "./json-text.js";
 import type { Review } from "./model.js";
+import type { Shard } from "./shards.js";
 
 const sarifLevels: Readonly<Record<AlertLevel, "error" | "warning" | "note">> = {
   error: "error",
@@ -40,7 +42,8 @@ function result(path: string, text: Text, alert: Alert, ruleIndex: number) {
     ruleIndex,
     level: sarifLevels[alert.level],
     message: { text: alert.message },
-    ...(alert.ownLevel !== undefined && { properties: { level: alert.ownLevel } }),
+    // The levels of the format are fewer.
+    properties: { level: alert.ownLevel ?? alert.level },
     locations: [location(path, text, alert.from, alert.to)],
     ...(
       alert.related.length > 0 && {
@@ -54,8 +57,8 @@ function result(path: string, text: Text, alert: Alert, ruleIndex: number) {
   };
 }
 
-/** `root` is the folder the paths are relative to, as a `file:` URI with a slash at its end. */
-export function sarifReport(review: Review, rules: readonly Rule[], root: string): string {
+/** `root` is the folder the paths are relative to, as a `file:` URI with a slash at its end; `shard` says which part of a review this is. */
+export function sarifReport(review: Review, rules: readonly Rule[], root: string, shard?: Shard): string {
   const { problems = [] } = review;
   const index = new Map(rules.map((rule, i) => [rule.id, i]));
   const log = {
@@ -86,6 +89,8 @@ export function sarifReport(review: Review, rules: readonly Rule[], root: string
         }],
         columnKind: "utf16CodeUnits",
         originalUriBaseIds: { ROOT: { uri: root } },
+        ...(shard !== undefined && { properties: { shard } }),
+        artifacts: review.files.map(({ path }) => ({ location: artifact(path) })),
         results: review.files.flatMap(({ path, text, alerts }) => alerts.map((alert) => result(
           path,
           text,
@@ -95,5 +100,5 @@ export function sarifReport(review: Review, rules: readonly Rule[], root: string
       },
     ],
   };
-  return `${JSON.stringify(log, null, 2)}\n`;
+  return jsonText(log);
 }
