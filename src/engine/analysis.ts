@@ -414,6 +414,7 @@ export class DocumentAnalysis {
   /** Sorts the active rules by what they are called for. */
   private arrange(): void {
     const { active } = this.settings;
+    this.links.configure(this.settings.values);
     const some = this.extent === "all" ? active : active.filter(({ rule }) => rule.always);
     this.rules.arrange(active, RuleCalls.of(some, this.language), this.viewSource());
   }

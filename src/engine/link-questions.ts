@@ -1,6 +1,16 @@
 /** What the rules of a document ask about other files, and for which units the answer is another one when those change. */
 import type { Links } from "../languages/language.js";
-import { folderOf, relativeTo, type ExportedCallable, type Exports, type Resolution } from "../model/links.js";
+import type { LanguageValues } from "../languages/settings.js";
+import {
+  folderOf,
+  relativeTo,
+  type Companions,
+  type ExportedCallable,
+  type Exports,
+  type NameBeside,
+  type Resolution,
+} from "../model/links.js";
+import { nearest } from "../model/spelling.js";
 import { AnswerWatch } from "./answer-watch.js";
 import type { ModuleGraph } from "./module-graph.js";
 import type { RecordStore } from "./record-store.js";
@@ -11,16 +21,18 @@ export interface PlaceInGraph {
   readonly graph: ModuleGraph;
   readonly path: string;
   readonly links: Links;
+  /** The files that run beside the document by its settings. */
+  readonly companions?: Companions | undefined;
 }
 
 /** A question with its answer, by which it can be told later whether it is still the same. */
 export type AskedLink = readonly [question: string, answer: string];
 
-/** Where a document is in the graph, as far as its language has files name one another. */
-export function placeIn(graph: ModuleGraph, uri: string): PlaceInGraph | undefined {
+/** Where a document is in the graph with its settings, as far as its language has files name one another. */
+export function placeIn(graph: ModuleGraph, uri: string, values: LanguageValues): PlaceInGraph | undefined {
   const path = graph.files.pathOf(uri);
   const links = path === undefined ? undefined : graph.linksOf(path);
-  return links === undefined ? undefined : { graph, path: path!, links };
+  return links === undefined ? undefined : { graph, path: path!, links, companions: links.companions?.(values, path!) };
 }
 
 export class LinkQuestions {
@@ -28,7 +40,19 @@ export class LinkQuestions {
   /** That of the graph when the answers were last compared. */
   private revision: number | undefined;
 
-  constructor(readonly place: PlaceInGraph | undefined) {}
+  constructor(private at: PlaceInGraph | undefined) {}
+
+  get place(): PlaceInGraph | undefined {
+    return this.at;
+  }
+
+  /** Takes the settings that say what runs beside the document. Answers given before are compared anew. */
+  configure(values: LanguageValues): void {
+    if (this.at === undefined) return;
+    const { links, path } = this.at;
+    this.at = { ...this.at, companions: links.companions?.(values, path) };
+    this.revision = undefined;
+  }
 
   /** Where a module is. */
   find(module: string, called: Called | undefined): Resolution["state"] {
@@ -50,6 +74,13 @@ export class LinkQuestions {
   wayBack(module: string, called: Called | undefined): readonly string[] {
     const way = this.ask(["way-back", module], called);
     return way === "unknown" || way === "" ? [] : way.split("\n");
+  }
+
+  /** What a name is among those of files that run beside the document. */
+  beside(name: string, called: Called | undefined): NameBeside {
+    const { companions } = this.at ?? {};
+    if (companions === undefined || companions.earlier.length + companions.later.length === 0) return nothingBeside;
+    return JSON.parse(this.ask(["beside", name], called)) as NameBeside;
   }
 
   /** All that was asked, with the answers. */
@@ -87,8 +118,10 @@ export function isAnsweredAlike(asked: readonly AskedLink[], place: PlaceInGraph
   return asked.every(([question, before]) => (place === undefined ? "unknown" : answer(question, place)) === before);
 }
 
-function answer(subject: string, { graph, path, links }: PlaceInGraph): string {
+function answer(subject: string, place: PlaceInGraph): string {
+  const { graph, path, links } = place;
   const [kind, module, name] = JSON.parse(subject) as [string, string, string?];
+  if (kind === "beside") return JSON.stringify(nameBeside(module, place));
   if (kind === "way-back") {
     return graph.wayBack(module, path).map((one) => relativeTo(folderOf(path), one)).join("\n");
   }
@@ -101,4 +134,22 @@ function answer(subject: string, { graph, path, links }: PlaceInGraph): string {
   }
   const exports = graph.exports(resolution.path, name!);
   return exports === "no" && resolution.isMore === true ? "unknown" : exports;
+}
+
+const nothingBeside: NameBeside = { state: "none" };
+
+/** What a name is among those that files share which run beside a document. */
+function nameBeside(name: string, { graph, path, companions }: PlaceInGraph): NameBeside {
+  const told = (file: string): string => relativeTo(folderOf(path), file);
+  const { earlier = [], later = [] } = companions ?? {};
+  const sharedBy = (file: string): readonly string[] => graph.summary(file)?.shared ?? [];
+  if (earlier.some((file) => sharedBy(file).includes(name))) return { state: "earlier" };
+  const next = later.find((file) => sharedBy(file).includes(name));
+  if (next !== undefined) return { state: "later", file: told(next) };
+  // Of a file whose form is broken not all names are known.
+  const all = [...earlier, ...later];
+  if (all.some((file) => sharedBy(file).includes("*"))) return { state: "unknown" };
+  const [near] = nearest(name, all.flatMap(sharedBy));
+  if (near === undefined) return nothingBeside;
+  return { state: "near", name: near, file: told(all.find((file) => sharedBy(file).includes(near))!) };
 }

@@ -3,7 +3,7 @@ import type { Binding } from "../model/binding.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import type { FlowGraph } from "../model/flow.js";
 import type { KnownNames } from "../model/known-names.js";
-import type { ExportedName, ProjectFiles, FileSummary, Resolution } from "../model/links.js";
+import type { Companions, ExportedName, ProjectFiles, FileSummary, Resolution } from "../model/links.js";
 import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import type { Segmentation } from "../model/segments.js";
@@ -104,6 +104,8 @@ export interface Links {
   summary(tree: Tree, info: DocumentInfo): FileSummary;
   /** Whether other files may see a change of the tree. */
   isSeen(change: TreeChange): boolean;
+  /** The files that run beside one and share its names by the settings; absent where none do. */
+  companions?(values: LanguageValues, path: string): Companions;
   /** Where a module is that a file names. */
   resolve(module: string, from: string, files: ProjectFiles): Resolution;
   /** The path where a module would be, if it were there; `undefined` where that cannot be told. */

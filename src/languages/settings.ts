@@ -1,5 +1,6 @@
 /** What settings can say of a language, under its id in `languages`. */
 import { z } from "zod";
+import type { ProjectFiles } from "../model/links.js";
 
 /** What the settings of a language come to; beside these, each key that the language adds. */
 export interface LanguageValues {
@@ -18,6 +19,25 @@ export interface RulePart {
   readonly tune?: Record<string, Record<string, unknown>> | undefined;
 }
 
+/** Something in settings that files on disk show to be wrong. */
+export interface LocatedFault {
+  /** From the language's part on. */
+  readonly path: readonly (string | number)[];
+  readonly message: string;
+  /** The value that was probably meant. */
+  readonly instead?: string;
+}
+
+/** What a settings file says of a language, with what it says of files looked up. Paths are absolute. */
+export interface Located {
+  readonly part: Readonly<Record<string, unknown>>;
+  /** Files that it depends on, also those that are not there. */
+  readonly read: readonly string[];
+  /** Files that nothing is told of. */
+  readonly left: readonly string[];
+  readonly faults: readonly LocatedFault[];
+}
+
 /** The keys of a language. */
 export interface LanguageSettings {
   /** What can be written at each key, with a description. Every key is optional. */
@@ -26,6 +46,8 @@ export interface LanguageSettings {
   readonly standard: LanguageValues;
   /** What they come to, for people: each fact with what it is about. */
   told(values: LanguageValues): readonly (readonly [about: string, text: string])[];
+  /** Looks up what a part says of files, whose paths go from a folder. */
+  located?(part: Readonly<Record<string, unknown>>, folder: string, files: ProjectFiles): Located;
   /** What was written, as the rules want it. */
   read?(values: LanguageValues): LanguageValues;
   /** Keys that hold lists which add up; of others the last layer that says something counts. */

@@ -35,7 +35,22 @@ export interface FileSummary {
   readonly imports: readonly ImportedModule[];
   /** Whether it may export names that are not known. */
   readonly isOpen: boolean;
+  /** The names that it gives to files which run beside it without being imported; `*` where there may be others. */
+  readonly shared?: readonly string[];
 }
+
+/** Files that run beside another one and share its names, without being imported, in the order in which they run. */
+export interface Companions {
+  readonly earlier: readonly string[];
+  readonly later: readonly string[];
+}
+
+/** What a name is to a file, among the names of files that run beside it: there from the beginning, there later, near to one of them, or nothing. */
+export type NameBeside =
+  | { readonly state: "earlier" | "unknown" | "none" }
+  /** The file is told as it is named from here. */
+  | { readonly state: "later"; readonly file: string }
+  | { readonly state: "near"; readonly name: string; readonly file: string };
 
 /** Where a module is. `unknown` says that it may be anywhere, or that it is no file of the project. What `isMore` may export names that stand elsewhere than in its file. */
 export type Resolution =

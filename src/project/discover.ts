@@ -2,7 +2,7 @@
 import { existsSync, readdirSync, readFileSync, statSync } from "node:fs";
 import path from "node:path";
 import ignore, { type Ignore } from "ignore";
-import { globTest } from "../settings/globs.js";
+import { globTest } from "../text/globs.js";
 
 export interface Discovery {
   /** Absolute paths, sorted. */

@@ -141,12 +141,13 @@ function leadsToFile(link: string): boolean {
 }
 
 /** A path of this machine as languages write it, with `/` between its parts and at its beginning. */
-function plain(file: string): string {
+export function plain(file: string): string {
   return path.sep === "/" ? file : `/${file.replaceAll(path.sep, "/")}`;
 }
 
 const noProjects = new Set(["/", ...[homedir(), tmpdir()].map(plain)]);
 
-function native(file: string): string {
+/** A path as this machine writes it. */
+export function native(file: string): string {
   return path.sep === "/" ? file : file.slice(1).replaceAll("/", path.sep);
 }

@@ -1,13 +1,18 @@
 /** Which settings reach a file, gathered for people. */
 import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { languageOf, ruleOf } from "../languages/index.js";
+import { pathToFileURL } from "node:url";
+import { createWorkspace } from "../engine/workspace.js";
+import { languageOf, languages, ruleOf } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
+import { counted } from "../report/model.js";
 import type { FileTrace } from "../report/trace.js";
 import { saysGenerated, topOfFile } from "../text/generated.js";
 import { Text } from "../text/text.js";
 import { ignoredBy, type MayRead, whyIgnored } from "./discover.js";
-import type { ProjectSettings } from "./project-settings.js";
+import { modulesOnDisk } from "./disk-files.js";
+import { whySkipped, type ProjectSettings } from "./project-settings.js";
+import { readText } from "./read-text.js";
 import { hushLines } from "./rule-trace.js";
 
 /** Why a file is not reviewed along with its project; `undefined` when it is. */
@@ -19,10 +24,21 @@ function leftOutBy(
   mayRead?: MayRead,
 ): string | undefined {
   const skipped = settings.skippedBy(file, path.dirname(file)) ?? settings.skippedBy(file, folder);
-  if (skipped !== undefined) return `\`${skipped.glob}\` is among what ${shown(skipped.file)} skips`;
+  if (skipped?.foreign !== undefined) return `${whySkipped(skipped, shown)} (${foreignFacts(file, settings)})`;
+  if (skipped !== undefined) return whySkipped(skipped, shown);
   const ignored = ignoredBy(file, mayRead);
   if (ignored === undefined) return undefined;
   return whyIgnored(ignored, shown);
+}
+
+/** How many names a script of others gives, and how many alerts in it are not told. */
+function foreignFacts(file: string, settings: ProjectSettings): string {
+  const workspace = createWorkspace({ languages, files: modulesOnDisk() });
+  const uri = pathToFileURL(file).href;
+  const languageId = languageOf(file)!.languageIds[0]!;
+  workspace.open({ uri, languageId, version: 0, text: readText(file), settings: settings.forFile(file).resolved });
+  const names = workspace.summary(uri)?.shared ?? [];
+  return `${counted(names.length, "name")}; ${counted(workspace.alerts(uri).length, "alert")} not told`;
 }
 
 /** Whether a rule has to do with files of a language. */

@@ -3,6 +3,7 @@ import { availableParallelism } from "node:os";
 import { pathToFileURL } from "node:url";
 import { isAnsweredAlike, placeIn } from "../engine/link-questions.js";
 import type { ModuleGraph } from "../engine/module-graph.js";
+import { languageOf } from "../languages/index.js";
 import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
 import { modulesOnDisk } from "./disk-files.js";
 import { keyOf, settingsKey, type FileResult } from "./result-store.js";
@@ -35,8 +36,11 @@ export async function findAll(
     before.set(file, result);
     learn(graph, file, result);
   }
-  for (const [file, result] of before) {
-    const place = placeIn(graph, pathToFileURL(file).href);
+  for (const { file, settings } of files) {
+    const result = before.get(file);
+    if (result === undefined) continue;
+    const { values } = settings.resolved.in(languageOf(file)!);
+    const place = placeIn(graph, pathToFileURL(file).href, values);
     if (result.certain !== undefined && isAnsweredAlike(result.asked, place)) found.set(file, result);
   }
   const left = files.filter(({ file }) => !found.has(file));

@@ -1,6 +1,7 @@
 /** What a visit of a project has left out, in words. */
 import path from "node:path";
 import { counted } from "../report/model.js";
+import type { SkippedBy } from "./project-settings.js";
 import type { VisitResult } from "./visit.js";
 
 /** Endings of what people call source code: of other files nobody expects to be looked at. */
@@ -9,20 +10,28 @@ const sources = /^\.(?:astro|bash|c|cc|clj|cpp|cs|css|cxx|dart|ejs|erl|ex|exs|go
 /** How many files are named one by one. */
 const mostNamed = 3;
 
+/** The first of some files by their names, and how many more there are. */
+function listed(files: readonly string[], folder: string): string {
+  const names = files.slice(0, mostNamed).map((file) => path.relative(folder, file).split(path.sep).join("/"));
+  return `${names.join(", ")}${files.length > names.length ? ` and ${files.length - names.length} more` : ""}`;
+}
+
 /** Each kind of what was left out, with its reason. Where nothing was looked at, all that was come upon counts. */
 export function leftOutIn({ leftOut, settings, folder }: VisitResult, hasFiles: boolean): string[] {
-  const { skipped, ignored, endings } = leftOut;
+  const { ignored, endings } = leftOut;
   const said: string[] = [];
+  const by = (file: string): SkippedBy | undefined => (
+    settings.skippedBy(file, path.dirname(file)) ?? settings.skippedBy(file, folder)
+  );
+  const skipped = leftOut.skipped.filter((file) => by(file)?.foreign === undefined);
+  const foreign = leftOut.skipped.filter((file) => by(file)?.foreign !== undefined);
   if (skipped.length > 0) {
-    const names = skipped.slice(0, mostNamed).map((file) => path.relative(folder, file).split(path.sep).join("/"));
-    const more = skipped.length > names.length ? ` and ${skipped.length - names.length} more` : "";
-    const globs = new Set(
-      skipped.flatMap(
-        (file) => settings.skippedBy(file, path.dirname(file))?.glob ?? settings.skippedBy(file, folder)?.glob ?? [],
-      ),
-    );
-    const by = globs.size === 0 ? "" : ` by ${[...globs].map((glob) => `\`${glob}\``).join(", ")}`;
-    said.push(`${counted(skipped.length, "file")} that the settings skip${by} (${names.join(", ")}${more})`);
+    const globs = new Set(skipped.flatMap((file) => by(file)?.glob ?? []));
+    const named = globs.size === 0 ? "" : ` by ${[...globs].map((glob) => `\`${glob}\``).join(", ")}`;
+    said.push(`${counted(skipped.length, "file")} that the settings skip${named} (${listed(skipped, folder)})`);
+  }
+  if (foreign.length > 0) {
+    said.push(`${counted(foreign.length, "foreign script")}, of which the names count (${listed(foreign, folder)})`);
   }
   const unread = [...endings]
     .filter(([ending]) => !hasFiles || sources.test(ending))

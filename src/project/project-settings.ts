@@ -11,12 +11,13 @@ import { joinRules } from "../rules/joined.js";
 import { areaOf, type Rule } from "../rules/rule.js";
 import { checkKit, checkSettings, type CheckedSettings, type CheckOptions } from "../settings/check.js";
 import { SettingsDocument } from "../settings/document.js";
-import { globTest } from "../settings/globs.js";
 import type { SettingsIssue } from "../settings/issue.js";
 import { kitNames, type FoundKit, type Layer } from "../settings/kits.js";
 import { combine, planLayers, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
+import { globTest } from "../text/globs.js";
 import { compilerSettingsIn, markupPart, type CompilerSettings } from "./compiler-settings.js";
+import { locatedSettings } from "./located-settings.js";
 import { findPack, kitFileOf, PackLoader } from "./packs.js";
 
 export const settingsFileName = "alert-quill.jsonc";
@@ -29,6 +30,8 @@ export interface SettingsSource {
   readonly issues: readonly SettingsIssue[];
   /** Its form is broken, and an earlier reading is still in force. */
   readonly isStale: boolean;
+  /** Files that it names as those of others: nothing is told of them. */
+  readonly left: ReadonlySet<string>;
   /** The files it was made of: itself, kits and packs, also those that are not there yet. */
   readonly parts: readonly string[];
   /** Packs that may not run. */
@@ -44,6 +47,18 @@ export interface FileSettings {
   readonly source: SettingsSource | undefined;
   /** Files of others that were read for it: the compiler's settings. */
   readonly beside: readonly string[];
+}
+
+/** What leaves a file out: a glob among what is skipped, or that it is named as one of others. */
+export type SkippedBy =
+  | { readonly file: string; readonly glob: string; readonly foreign?: never }
+  | { readonly file: string; readonly foreign: string; readonly glob?: never };
+
+/** What leaves a file out, in words. */
+export function whySkipped({ file, glob, foreign }: SkippedBy, shown: (target: string) => string): string {
+  return glob === undefined
+    ? `${shown(file)} names \`${foreign}\` as foreign: its names count, and nothing is told of it`
+    : `${shown(file)} skips \`${glob}\``;
 }
 
 /** What an editor is set to, and whether settings files count beside it. */
@@ -246,12 +261,14 @@ export class ProjectSettings {
   }
 
   /** Whether the settings leave `file` out, and where they say so. The file nearest to `start`, where somebody began to look, and those between count. */
-  skippedBy(file: string, start: string): { readonly file: string; readonly glob: string } | undefined {
+  skippedBy(file: string, start: string): SkippedBy | undefined {
     const top = this.fileFor(start);
     for (let settingsFile = this.fileFor(path.dirname(file)); settingsFile !== undefined; ) {
       const folder = path.dirname(settingsFile);
       const relative = below(folder, file);
-      const skip = this.source(settingsFile).checked.settings.skip ?? [];
+      const { checked, left } = this.source(settingsFile);
+      const skip = checked.settings.skip ?? [];
+      if (left.has(file)) return { file: settingsFile, foreign: relative ?? file };
       if (relative !== undefined && globTest(skip)(relative)) {
         return { file: settingsFile, glob: skip.find((one) => globTest([one])(relative))! };
       }
@@ -325,7 +342,14 @@ export class ProjectSettings {
       const found = findPack(name, from);
       return "file" in found && this.packs.known(found.file) === undefined;
     });
-    const checked = rules.length === this.builtIn.length ? first : this.check(value, { rules, find, from: file });
+    const located = locatedSettings(
+      rules.length === this.builtIn.length ? first : this.check(value, { rules, find, from: file }),
+      folder,
+      this.languages,
+      this.options.mayRead,
+    );
+    const { checked } = located;
+    for (const one of located.read) parts.add(one);
     const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
     form.push(
       ...document.repeated.map((at): SettingsIssue => ({
@@ -345,7 +369,8 @@ export class ProjectSettings {
       file,
       document,
       checked,
-      issues: [...form, ...(isStale ? [] : [...own, ...issues])],
+      issues: [...form, ...(isStale ? [] : [...own, ...located.issues, ...issues])],
+      left: located.left,
       isStale,
       parts: [...parts],
       waiting,

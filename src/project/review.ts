@@ -2,7 +2,7 @@
 import path from "node:path";
 import { isAmong } from "../engine/choice.js";
 import { languageOf } from "../languages/index.js";
-import type { FileReview, Review } from "../report/model.js";
+import { byPlace, type FileReview, type Review } from "../report/model.js";
 import type { Span } from "../text/edit.js";
 import { saysGenerated, topOfFile } from "../text/generated.js";
 import { Text } from "../text/text.js";
@@ -53,7 +53,7 @@ export async function reviewProject(
     ...baselines.faults.map(({ file, fault }) => ({ path: path.relative(visit.folder, file), reason: fault })),
   ];
   const review = {
-    files: [...result.broken, ...files].sort((a, b) => (a.path < b.path ? -1 : 1)),
+    files: [...result.broken, ...files].sort(byPlace),
     baseline: known,
     settled,
     leftOut: visit.staged === true ? [] : leftOutIn(result, result.files.length > 0),

@@ -2,8 +2,8 @@
 import path from "node:path";
 import { settingsAlert } from "../engine/settings-alert.js";
 import type { FileReview } from "../report/model.js";
-import { globTest } from "../settings/globs.js";
 import type { SettingsIssue } from "../settings/issue.js";
+import { globTest } from "../text/globs.js";
 import { Text } from "../text/text.js";
 import { userSettingsFile, type SettingsSource } from "./project-settings.js";
 
@@ -41,5 +41,6 @@ export function settingsAlerts(
       text: Text.of(source.document.text),
       alerts: alerts.sort((a, b) => a.from - b.from || a.to - b.to),
       mendable: new Set(),
+      isSettings: true,
     };
 }

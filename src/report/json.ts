@@ -15,8 +15,9 @@ export interface JsonOptions {
 
 /** The report for other programs. Ranges are those of the Language Server Protocol: from 0, in UTF-16 code units. */
 export function jsonReport(review: Review, { group, countsOnly = false, shard }: JsonOptions = {}): string {
-  const files = review.files.map(({ path, text, alerts, mendable }) => ({
+  const files = review.files.map(({ path, text, alerts, mendable, isSettings }) => ({
     path,
+    ...(isSettings === true && { isSettings }),
     alerts: alerts.map((alert) => {
       const { rule, level, ownLevel, message, from, to, labels, related } = alert;
       return {

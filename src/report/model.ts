@@ -11,6 +11,8 @@ export interface FileReview {
   readonly alerts: readonly Alert[];
   /** Those that have a certain remedy. */
   readonly mendable: ReadonlySet<Alert>;
+  /** Whether it holds settings, and is told of before all code. */
+  readonly isSettings?: boolean;
   /** Whether only the form was looked at, as the text says that a program writes it. */
   readonly isGenerated?: boolean;
 }
@@ -33,6 +35,14 @@ export function countLevels(review: Review): Record<AlertLevel, number> {
   const counts = { error: 0, warning: 0, information: 0, hint: 0 };
   for (const { alerts } of review.files) for (const { level } of alerts) counts[level] += 1;
   return counts;
+}
+
+/** The order of files in reports: those of settings first, then by their paths. */
+export function byPlace(
+  a: { readonly path: string; readonly isSettings?: boolean },
+  b: { readonly path: string; readonly isSettings?: boolean },
+): number {
+  return Number(b.isSettings === true) - Number(a.isSettings === true) || (a.path < b.path ? -1 : 1);
 }
 
 /** How many alerts in some files have a certain remedy. */

@@ -57,6 +57,9 @@ function result(path: string, text: Text, alert: Alert, ruleIndex: number) {
   };
 }
 
+/** What the format calls a file of settings. */
+export const configuration = "userSpecifiedConfiguration";
+
 /** `root` is the folder the paths are relative to, as a `file:` URI with a slash at its end; `shard` says which part of a review this is. */
 export function sarifReport(review: Review, rules: readonly Rule[], root: string, shard?: Shard): string {
   const { problems = [] } = review;
@@ -90,7 +93,10 @@ export function sarifReport(review: Review, rules: readonly Rule[], root: string
         columnKind: "utf16CodeUnits",
         originalUriBaseIds: { ROOT: { uri: root } },
         ...(shard !== undefined && { properties: { shard } }),
-        artifacts: review.files.map(({ path }) => ({ location: artifact(path) })),
+        artifacts: review.files.map(({ path, isSettings }) => ({
+          location: artifact(path),
+          roles: [isSettings === true ? configuration : "analysisTarget"],
+        })),
         results: review.files.flatMap(({ path, text, alerts }) => alerts.map((alert) => result(
           path,
           text,

@@ -1,6 +1,8 @@
 /** A review in shards, each made on a machine of its own: which files each takes, and putting the reports together. */
 import { levels, type AlertLevel } from "../rules/rule.js";
 import { jsonText } from "./json-text.js";
+import { byPlace } from "./model.js";
+import { configuration } from "./sarif.js";
 
 /** Shard `number` of `of`, counted from 1. */
 export interface Shard {
@@ -35,6 +37,7 @@ export interface Merged {
 
 interface JsonFile {
   readonly path: string;
+  readonly isSettings?: boolean;
   readonly alerts: readonly { readonly level: AlertLevel }[];
 }
 
@@ -56,7 +59,10 @@ interface SarifResult {
 
 interface SarifRun {
   readonly properties?: { readonly shard?: Shard };
-  readonly artifacts: readonly { readonly location: { readonly uri: string } }[];
+  readonly artifacts: readonly {
+    readonly location: { readonly uri: string };
+    readonly roles: readonly string[];
+  }[];
   readonly invocations: readonly {
     readonly executionSuccessful: boolean;
     readonly toolExecutionNotifications: readonly unknown[];
@@ -90,7 +96,7 @@ function mergedJson(read: readonly Read<JsonShard>[]): Merged {
     }
     return value.files;
   });
-  const sorted = sortedOnce(files, ({ path }) => path);
+  const sorted = sortedOnce(files, (file) => file);
   const sum = (count: (value: JsonShard) => number): number => (shards.reduce(
     (whole, { value }) => whole + count(value),
     0,
@@ -116,7 +122,10 @@ function mergedSarif(read: readonly Read<{ readonly runs: readonly SarifRun[] }>
   );
   const artifacts = sortedOnce(
     runs.flatMap(({ value }) => value.artifacts),
-    ({ location }) => decodeURIComponent(location.uri),
+    ({ location, roles }) => ({
+      path: decodeURIComponent(location.uri),
+      isSettings: roles.includes(configuration),
+    }),
   );
   const byFile = new Map<string, readonly SarifResult[]>();
   for (const { value } of runs) {
@@ -194,10 +203,10 @@ function inOrder<Value>(
   });
 }
 
-/** By path; what several shards told, as of a settings file, is taken once. */
-function sortedOnce<Value>(values: readonly Value[], pathOf: (value: Value) => string): Value[] {
-  const byPath = new Map(values.map((value) => [pathOf(value), value]));
-  return [...byPath].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, value]) => value);
+/** In the order of reports; what several shards told, as of a settings file, is taken once. */
+function sortedOnce<Value>(values: readonly Value[], fileOf: (value: Value) => Parameters<typeof byPlace>[0]): Value[] {
+  const byPath = new Map(values.map((value) => [fileOf(value).path, value]));
+  return [...byPath.values()].sort((a, b) => byPlace(fileOf(a), fileOf(b)));
 }
 
 /** Equal values once. */

@@ -1,8 +1,8 @@
 /** Code actions that change a rule's level in the settings file, with its comments and layout kept. */
 import type { CodeAction, Diagnostic } from "vscode-languageserver-protocol";
 import { levels, type AlertLevel } from "../rules/rule.js";
-import { globTest } from "../settings/globs.js";
 import type { Settings } from "../settings/schema.js";
+import { globTest } from "../text/globs.js";
 import type { Session } from "./session.js";
 import { settingsChangeAction, type SettingsTarget } from "./settings-change.js";
 

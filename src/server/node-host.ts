@@ -12,6 +12,7 @@ import {
   ProjectSettings,
   settingsFileName,
   userSettingsFile,
+  whySkipped,
   type EditorChoice,
   type SettingsSource,
 } from "../project/project-settings.js";
@@ -127,7 +128,7 @@ export function nodeHost(exit: (code: number) => void, more: readonly Language[]
         settings.skippedBy(file, source === undefined ? folder : path.dirname(source.file));
       const ignored = ignoredBy(file, reach.mayRead);
       const off = skipped !== undefined
-        ? `${path.basename(skipped.file)} skips \`${skipped.glob}\``
+        ? whySkipped(skipped, path.basename)
         : ignored !== undefined ? whyIgnored(ignored, path.basename) : undefined;
       const { known, fault } = baselineOf(source, reach);
       const language = all.find((one) => one.extensions.includes(path.extname(file)));

@@ -5,7 +5,7 @@ import type { Alert } from "../engine/alert.js";
 import { isAnsweredAlike, placeIn } from "../engine/link-questions.js";
 import type { ModuleGraph } from "../engine/module-graph.js";
 import { createWorkspace } from "../engine/workspace.js";
-import { extensions, languages } from "../languages/index.js";
+import { extensions, languageOf, languages } from "../languages/index.js";
 import { Baseline } from "../project/baseline.js";
 import { cutOff } from "../project/cut-off.js";
 import { discover } from "../project/discover.js";
@@ -168,7 +168,8 @@ function alertsOf(
   if (settings === undefined) return open(uri, text, own, setup, graph).alerts(uri);
   const key = keyOf(text, settings, setup.today);
   const before = store.get(key);
-  if (before !== undefined && isAnsweredAlike(before.asked, placeIn(graph, uri))) return before.alerts;
+  const { values } = own.resolved.in(languageOf(file)!);
+  if (before !== undefined && isAnsweredAlike(before.asked, placeIn(graph, uri, values))) return before.alerts;
   const workspace = open(uri, text, own, setup, graph);
   const alerts = workspace.alerts(uri);
   store.put(key, { alerts, asked: workspace.askedLinks(uri) });

@@ -7,7 +7,7 @@ import { areaOf, levels, type Rule } from "../rules/rule.js";
 import { salvage, unknownWord, type SettingsIssue, type SettingsPath } from "./issue.js";
 import { kitLayers, type FoundKit, type KitFinder, type Layer } from "./kits.js";
 import { withMovedKeys } from "./moved-keys.js";
-import { languageSchema, patternSchema, schemasFor, type Kit, type Settings, type SettingsPart } from "./schema.js";
+import { schemasFor, type Kit, type Settings, type SettingsPart } from "./schema.js";
 
 export interface CheckOptions {
   /** The rules there are, those of packs among them. */
@@ -38,24 +38,30 @@ export function optionNames(rule: Rule): string[] {
 
 /** The keys that are known at a place in the settings; none where any key can stand. */
 export function keysAt(path: SettingsPath, languages: readonly Language[] = listed): readonly string[] {
-  const keys = (schema: { readonly shape: object }): string[] => Object.keys(schema.shape);
-  const [first, , third] = path;
-  const { settings, zone, profile } = schemasFor(languages);
-  if (path.length === 0) return keys(settings);
-  if (first === "zones" && path.length === 2) return keys(zone);
-  if (first === "profiles" && path.length === 2) return keys(profile);
-  if (first === "patterns" && path.length === 2) return keys(patternSchema);
-  if (first === "patterns" && third === "where" && path.length === 4) {
-    return ["kind", "not", "text", "atLeast", "atMost"];
-  }
-  if (first === "ownLevels" && path.length === 2) return ["standsOn", "colour"];
-  if (path.at(-1) === "languages") return languages.map(({ id }) => id);
-  if (path.at(-2) === "languages") {
-    const language = languages.find(({ id }) => id === path.at(-1));
-    return language === undefined ? [] : keys(languageSchema(language));
-  }
-  if (path.at(-1) === "onSave") return ["remedies", "also", "imports", "layout", "keep", "removals", "when"];
-  return [];
+  let schema: SchemaPart | undefined = schemasFor(languages).settings as unknown as SchemaPart;
+  for (const key of path) schema = schema && inside(bare(schema), key);
+  const { shape } = schema === undefined ? {} : bare(schema);
+  return shape === undefined ? [] : Object.keys(shape);
+}
+
+/** What is asked of a schema of zod to find the way into it. */
+interface SchemaPart {
+  readonly shape?: Readonly<Record<string, SchemaPart>>;
+  readonly def: {
+    readonly type: string;
+    readonly innerType?: SchemaPart;
+    readonly element?: SchemaPart;
+    readonly valueType?: SchemaPart;
+  };
+}
+
+/** The schema of a value that need not be there. */
+function bare(schema: SchemaPart): SchemaPart {
+  return schema.def.type === "optional" ? bare(schema.def.innerType!) : schema;
+}
+
+function inside({ shape, def }: SchemaPart, key: string | number): SchemaPart | undefined {
+  return shape?.[String(key)] ?? def.element ?? def.valueType;
 }
 
 /** A part of the settings, with its path, and the path at which it was written: some elements of lists may have been left out. */

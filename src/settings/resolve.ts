@@ -2,8 +2,8 @@
 import type { Language } from "../languages/language.js";
 import { plainSettings, valuesOf, type LanguageValues, type RulePart } from "../languages/settings.js";
 import { areaOf, type AlertLevel, type Beside, type Rule } from "../rules/rule.js";
+import { globTest } from "../text/globs.js";
 import { checkSettings, type CheckedSettings, type CheckOptions } from "./check.js";
-import { globTest } from "./globs.js";
 import { SettingsError } from "./issue.js";
 import { inKit, type Layer } from "./kits.js";
 import type { OnSave, OwnLevels, Settings, SettingsPart } from "./schema.js";

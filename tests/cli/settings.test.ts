@@ -69,7 +69,7 @@ describe("trace", () => {
   });
 
   test.each<[string, string, string]>([
-    ["skipped by the settings", "vendor/a.js", "reviewed        no: `vendor/**` is among what alert-quill.jsonc skips"],
+    ["skipped by the settings", "vendor/a.js", "reviewed        no: alert-quill.jsonc skips `vendor/**`"],
     ["in an ignore file", "made/a.js", "reviewed        no: .gitignore ignores it"],
     ["in a package", "node_modules/a/a.js", "reviewed        no: it lies in node_modules"],
     ["of no known language", "README.md", "language        none is known for this kind of file: nothing is analysed"],

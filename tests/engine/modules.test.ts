@@ -38,6 +38,38 @@ test.each(Object.entries(projects))("%s: what is marked, and nothing else", (_, 
   }
 });
 
+const together: Settings = {
+  ...more,
+  levels: { ...more.levels, "names.leaks-global": "warning" },
+  languages: { javascript: { together: [{ scripts: ["/map.js", "/a.js", "/b.ts", "/lib/c.js"] }] } },
+};
+
+/** A script that runs first, and what a later one may use of it. */
+test.each([
+  ["var fare = 1, { low, rest: [high] } = {};\nlet zone = 2;", "fare + low + high + zone"],
+  ["function fare() {\n  var own = 1;\n}\nclass Zone {\n  static own = 1;\n}", "fare(Zone, «own»)"],
+  ["for (var fare = 1; ; ) {\n  let own = 1;\n  function zone() {}\n}", "fare + zone + «own»"],
+  ["{\n  class Own {}\n}\nfare = 1;\nfare.own = 2;", "fare + «own» + «Own»"],
+  ["function set() {\n  window.fare = 1;\n  this.own = 2;\n  globalThis[\"zone\"] = 3;\n}", "fare + zone + «own»"],
+  ["this.fare = 1;\nself.zone = 2;", "fare + zone"],
+  ["(function (root, make) {\n  root.Fares = make();\n})(this, function () {});", "Fares + «root»"],
+  ["!function (global) {\n  global.Fares = 1;\n}(typeof window === \"undefined\" ? this : window);", "Fares"],
+  ["(function ($) {\n  $.own = 1;\n})(fares);", "«own»"],
+  ["(function () {\n  var own = 1;\n  this.fare = own;\n}).call(this);", "«own»"],
+  ["export const own = 1;\nwindow.fare = own;", "fare + «own»"],
+  ["const fare = ;", "anything"],
+])("%s gives its names to scripts that run beside it", (first, later) => {
+  const files = new MemoryFiles({ "/map.js": first });
+  const workspace = createWorkspace({
+    languages,
+    files,
+    settings: { ...together, levels: { "names.unknown": "error" } },
+  });
+  const { code, ranges } = readMarks(`console.log(${later});\n`);
+  workspace.open({ uri: "file:///a.js", languageId: "javascript", version: 0, text: code });
+  expect(writeMarks(code, workspace.alerts("file:///a.js"))).toBe(writeMarks(code, ranges));
+});
+
 /** Files that a project can have, and texts that they can hold, so that each change may reach the others. */
 const pieces = {
   JavaScript: {
@@ -63,6 +95,24 @@ const pieces = {
       "",
     ],
   },
+  "scripts that run together": {
+    settings: together,
+    paths: ["/map.js", "/a.js", "/b.ts", "/lib/c.js"],
+    texts: [
+      "var fare = 1;\n",
+      "function fare() {\n  return tide + zone;\n}\nfare();\n",
+      "zone = fare;\nfare(tide);\n",
+      "if (zone) {\n  var { tide, low: [fare] } = zone;\n}\n",
+      "(function (root) {\n  var tide = 1;\n  root.zone = tide;\n})(this);\n",
+      "(function (root) {\n  var tide = 1;\n  root.zone = tide;\n})(fare);\n",
+      "function set() {\n  window.tide = 1;\n  own = 2;\n}\n",
+      "export const fare = 1;\nwindow.tide = fare;\nconsole.log(zone);\n",
+      "declare global {\n  var zone: number;\n}\nexport as namespace tide;\n",
+      "class tide {\n  static {\n    this.fare = zone;\n  }\n}\nconsole.log(fair);\n",
+      "var fare = ;\nfare(tide);\n",
+      "",
+    ],
+  },
   Python: {
     paths: ["/harbour/__init__.py", "/harbour/a.py", "/harbour/b.py", "/harbour/lib/__init__.py"],
     texts: [
@@ -81,13 +131,29 @@ const pieces = {
   },
 };
 
-const stepsIn = ({ paths, texts }: (typeof pieces)["Python"]) => {
+interface Pieces {
+  readonly settings?: Settings;
+  readonly paths: readonly string[];
+  readonly texts: readonly string[];
+}
+
+/** What is typed anywhere. */
+const keys = ["", "", "x", ";", " ", "{", "}", "(", ")", "=", "this", ", low", "\n", "var low;\n", "window.low = 1;\n"];
+
+const stepsIn = ({ paths, texts }: Pieces) => {
   const path = fc.constantFrom(...paths);
   const text = fc.constantFrom(...texts);
   const step = fc.oneof(
     fc.record({ does: fc.constantFrom("write" as const, "open" as const), path, text }),
     fc.record({ does: fc.constantFrom("remove" as const, "close" as const, "look" as const), path }),
     fc.record({ does: fc.constant("type" as const), path, text, at: fc.nat(30) }),
+    fc.record({
+      does: fc.constant("key" as const),
+      path,
+      text: fc.constantFrom(...keys),
+      at: fc.nat(90),
+      over: fc.nat(3),
+    }),
   );
   return fc.array(step, { minLength: 1, maxLength: 14 });
 };
@@ -100,14 +166,14 @@ const told = (workspace: Workspace): unknown => Object.fromEntries(
   ]),
 );
 
-test.each(Object.entries(pieces))(
+test.each(Object.entries<Pieces>(pieces))(
   "%s: after any changes of files and texts all is as in a fresh workspace",
   (_, some) => {
     fc.assert(
       fc.property(stepsIn(some), (steps) => {
         const disk: Record<string, string> = { [some.paths[0]!]: some.texts[0]!, [some.paths[2]!]: some.texts[1]! };
         const files = new MemoryFiles(disk);
-        const workspace = createWorkspace({ languages, files, settings: more });
+        const workspace = createWorkspace({ languages, files, settings: some.settings ?? more });
         let version = 0;
         for (const one of steps) {
           const uri = `file://${one.path}`;
@@ -130,9 +196,14 @@ test.each(Object.entries(pieces))(
               to: from === one.at ? length : from,
               insert: one.text.slice(from),
             }]);
+          } else if (one.does === "key" && isOpen) {
+            const length = workspace.text(uri).length;
+            const from = Math.min(one.at, length);
+            const to = Math.min(from + one.over, length);
+            workspace.edit(uri, (version += 1), [{ from, to, insert: one.text }]);
           } else if (one.does === "look" && isOpen) workspace.alerts(uri);
         }
-        const fresh = createWorkspace({ languages, files: new MemoryFiles(disk), settings: more });
+        const fresh = createWorkspace({ languages, files: new MemoryFiles(disk), settings: some.settings ?? more });
         for (const uri of workspace.uris) {
           fresh.open({ uri, languageId: languageOf(uri), version: 0, text: workspace.text(uri).value });
         }
@@ -245,3 +316,13 @@ test(
     expect(applyAll(text, remedies[3]!.edits)).toBe(`import { pier } from "@harbour/quays";\n\n${text}`);
   },
 );
+
+test("what an edit takes out before its names were looked at leaves no trace", () => {
+  const workspace = createWorkspace({ languages, settings: { kits: [], levels: { "names.unknown": "error" } } });
+  const [uri, text] = ["file:///fares.py", "from .a import *\nimport tide\n"];
+  workspace.open({ uri, languageId: "python", version: 0, text });
+  // The text is read for what others see of it, and no further.
+  expect(workspace.summary(uri)?.handedOn).toEqual([".a"]);
+  workspace.edit(uri, 1, [{ from: 17, to: text.length, insert: "f\n" }]);
+  expect(workspace.alerts(uri)).toEqual([]);
+});

@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import ignore from "ignore";
 import { expect, test } from "vitest";
-import { globTest } from "../../src/settings/globs.js";
+import { globTest } from "../../src/text/globs.js";
 
 const globs = (
   "dist dist/ /dist *.js **/gen/* gen/** !keep.js a/*/b docs/**/old src/[a-c]*.ts ?x *.min.* foo !foo/bar.js **/x a/** app/(group)/page.ts " +

@@ -2,8 +2,10 @@
 import globals from "globals";
 import { z } from "zod";
 import type { KnownNames } from "../../model/known-names.js";
+import { baseOf } from "../../model/links.js";
 import { SpellingIndex } from "../../model/spelling-index.js";
 import { knownNames, type LanguageSettings, type LanguageValues } from "../settings.js";
+import { located, togetherKey, type ScriptGroup } from "./together.js";
 
 export const editions = [2015, 2016, 2017, 2018, 2019, 2020, 2021, 2022, 2023, 2024, 2025] as const;
 export const runtimes = ["browser", "node", "worker", "service-worker"] as const;
@@ -17,6 +19,7 @@ const schema = z.object({
     .describe("Whether files are modules; `detect`, as without it, tells by their name and content."),
   runtime: z.array(z.enum(runtimes)).optional().describe("Whose ready-made names exist; browser and node without it."),
   known: knownNames,
+  together: togetherKey,
   markup: z.array(z.string())
     .optional()
     .describe(
@@ -32,6 +35,8 @@ export interface JavaScriptValues extends LanguageValues {
   readonly modules: boolean | "detect";
   /** Names that markup in code becomes calls of. */
   readonly markup: readonly string[];
+  /** Scripts that run together. */
+  readonly together: readonly ScriptGroup[];
 }
 
 const standard: JavaScriptValues = {
@@ -40,18 +45,21 @@ const standard: JavaScriptValues = {
   runtime: ["browser", "node"],
   known: [],
   markup: [],
+  together: [],
 };
 
 export const settings: LanguageSettings = {
   shape: schema.shape,
   standard,
   summed: ["known", "markup"],
+  located,
   told(values) {
-    const { edition, modules, markup, runtime, known } = javascriptValues(values);
+    const { edition, modules, markup, runtime, known, together } = javascriptValues(values);
     const are = modules === "detect" ? "told by name and content" : modules ? "always" : "never";
     return [
       ["edition", `${edition}, modules ${are}`],
       ...(markup.length > 0 ? [["markup", `uses ${markup.join(", ")}`] as const] : []),
+      ...together.map(({ scripts }) => ["together", `${scripts.map(baseOf).join(", ")} run`] as const),
       ["runtimes", runtime.join(", ") || "none"],
       ...(known.length > 0 ? [["known names", known.join(", ")] as const] : []),
     ];

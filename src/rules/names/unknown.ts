@@ -54,11 +54,24 @@ export const unknown = defineRule({
     if (!scope.strict && scope.knowsInner(name)) return;
     // Where the file asks whether the name exists, it knows what it does.
     if (file.isAsked(name)) return;
+    const beside = file.links.beside(name);
+    if (beside.state === "earlier" || beside.state === "unknown") return;
+    // What a later script declares is there when a function runs.
+    const isLater = beside.state === "later";
+    if (isLater && scope.functionScope.kind === "function") return;
     // What is wrong with the form beside it is most likely why.
     if (file.isBroken(node)) return;
+    if (isLater) {
+      file.alert(node, {
+        message:
+          `\`${name}\` is not known yet: \`${beside.file}\`, which declares it, runs later; put that script first`,
+      });
+      return;
+    }
     const near = file.suggest(use).filter((word) => !word.startsWith("#"));
     const word = file.facts.wordsFor(use).find((one) => isNear(one, name));
     if (word !== undefined) near.unshift(word);
+    if (beside.state === "near" && !near.includes(beside.name)) near.push(beside.name);
     const hint = near[0];
     const declared = hint === undefined ? undefined : scope.lookUp(hint, VALUE | TYPE)?.declarations[0]?.node;
     const [runtime] = file.runtimesWith(name);

@@ -3,6 +3,7 @@ import type { TreeChange } from "../../../syntax/change.js";
 import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import type { FunctionBody, Identifier } from "../nodes/index.js";
+import { calledAtOnce, isAtTop, setsShared } from "./shared-names.js";
 
 /** Statements by which a file says what it takes and gives; where there is one, it is a module. */
 export const linkKinds: ReadonlySet<string> = new Set([
@@ -22,10 +23,13 @@ const hiddenKinds = new Set(["BlockStatement", "FunctionBody", "ObjectExpression
 const codeKinds = new Set(["BlockStatement", "FunctionBody"]);
 
 /** Whether a change of the tree may be seen by other files. */
-export function changesLinks({ path, removed, added }: TreeChange): boolean {
+export function changesLinks(change: TreeChange): boolean {
+  const { path, removed, added } = change;
   const isSeen = (node: Node): boolean => linkKinds.has(node.type) || isCalled(node) || isOfOldForm(node);
   const item = path[1];
-  if (item === undefined) return [...removed, ...added].some(isSeen);
+  const parts = [...removed, ...added];
+  if (item === undefined) return parts.some((part) => isSeen(part) || setsShared(part, part) || holdsNames(part));
+  if (sharesOtherwise(change, item)) return true;
   if (!isSeen(item)) return false;
   // `module.exports = { fare }` shows what stands in an object.
   const hidden = isOfOldForm(item) ? codeKinds : hiddenKinds;
@@ -34,7 +38,28 @@ export function changesLinks({ path, removed, added }: TreeChange): boolean {
   const holder = path.at(-1) as Partial<FunctionBody>;
   const isEmptied = holder.type === "FunctionBody" &&
     (holder.body!.length === 0 || holder.body!.length + removed.length === added.length);
-  return isEmptied || [...removed, ...added].some(speaksOfArguments);
+  return isEmptied || parts.some(speaksOfArguments);
+}
+
+/** Whether a change inside an item may change the names that files share which run beside each other. */
+function sharesOtherwise({ path, removed, added }: TreeChange, item: Node): boolean {
+  const parts = [...removed, ...added];
+  const assignment = path.find(({ type }) => type === "AssignmentExpression");
+  if (assignment !== undefined && setsShared(assignment, item)) return true;
+  if (parts.some((part) => setsShared(part, item))) return true;
+  // Names for the whole script may be declared in blocks, and what gives the global object another name stands in no body.
+  const last = path.at(-1)!;
+  return isAtTop(last) && (parts.some(holdsNames) || last.type.endsWith("Pattern") || calledAtOnce(item) !== undefined);
+}
+
+/** Whether something is declared in a part, in whatever depth. */
+function holdsNames(part: Node): boolean {
+  let found = false;
+  walk(part, ({ type }) => {
+    found ||= type === "VariableDeclaration" || type === "VariableDeclarator" || type === "FunctionDeclaration";
+    return !found;
+  });
+  return found;
 }
 
 const isCalled = ({ type }: Node): boolean => type === "FunctionDeclaration" || type === "ClassDeclaration";

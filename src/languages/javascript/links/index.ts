@@ -1,6 +1,8 @@
 /** How files of JavaScript and TypeScript name one another. */
 import { folderOf, joined } from "../../../model/links.js";
 import type { Links } from "../../language.js";
+import { javascriptValues } from "../settings.js";
+import { companionsOf } from "../together.js";
 import { parseOptionsFor } from "../variant.js";
 import { changesLinks } from "./changes.js";
 import { importing } from "./importing.js";
@@ -15,6 +17,7 @@ export const links: Links = {
   configFiles: ["package.json", "tsconfig.json", "jsconfig.json"],
   summary: ({ root, problems }, info) => summaryOf(root, problems.length > 0, parseOptionsFor(info).ambient === true),
   isSeen: changesLinks,
+  companions: (values, path) => companionsOf(javascriptValues(values).together, path),
   resolve: resolveModule,
   placeOf: (module, from) => (module.startsWith(".") ? joined(folderOf(from), module) : undefined),
   holds: () => false,

@@ -48,7 +48,8 @@ function partsOf(own: PackageFile | undefined): string[] {
   return names.slice(0, mostParts);
 }
 
-function declarationsOf(own: PackageFile | undefined, inside: string, files: ProjectFiles): string | undefined {
+/** The file that declares what a part of a package exports. */
+export function declarationsOf(own: PackageFile | undefined, inside: string, files: ProjectFiles): string | undefined {
   return own &&
     targets(own, inside).map((target) => fileFor(
       joined(own.folder, target),

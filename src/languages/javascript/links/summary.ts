@@ -15,6 +15,7 @@ import { callableOf, callablesIn, defaultName, type Callables } from "./callable
 import { linkKinds } from "./changes.js";
 import { membersOf } from "./namespaces.js";
 import { assignedBy, requiredBy } from "./old-form.js";
+import { sharedBy } from "./shared-names.js";
 
 const nameOf = (name: Identifier | Literal): string => (name.type === "Literal" ? String(name.value) : name.name);
 
@@ -70,7 +71,8 @@ export function summaryOf(root: Node, isBroken: boolean, isAmbient: boolean): Fi
       default:
     }
   }
-  return { exports, handedOn, imports, isOpen: isOpen || !isModule };
+  const shared = [...sharedBy(root, isModule), ...(isBroken && !isModule ? ["*"] : [])];
+  return { exports, handedOn, imports, isOpen: isOpen || !isModule, ...(shared.length > 0 && { shared }) };
 }
 
 function importedBy({ source, specifiers, typeOnly }: ImportDeclaration): ImportedModule[] {

@@ -49,7 +49,8 @@ export function exportedBy(item: ExportItem): Given[] {
   return given;
 }
 
-function namesIn(pattern: Pattern, into: Given[]): void {
+/** Adds the names that a pattern declares. */
+export function namesIn(pattern: Pattern, into: Given[]): void {
   switch (pattern.type) {
     case "Identifier":
       into.push({ name: pattern.name, node: pattern });

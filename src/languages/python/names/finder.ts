@@ -43,6 +43,8 @@ export class PythonNames implements NameKeeper {
   private readonly elsewhere = new Map<Scope, Map<string, Set<Said>>>();
   /** The scope of which each of these statements speaks: when it is taken out, those around it may be gone. */
   private readonly saidOf = new WeakMap<Said, Scope>();
+  /** The imports of all names of a module that were taken in: what goes may not have been. */
+  private readonly open = new Set<Node>();
   /** The scopes in which nodes stand that were entered one by one since something was last taken out. */
   private entered = new WeakMap<Node, { readonly around: Scope; readonly inside: Scope }>();
 
@@ -104,7 +106,10 @@ export class PythonNames implements NameKeeper {
         this.say(node as Said, scope);
         return scope;
       case "ImportFrom":
-        if (isOpen(node as ImportFrom)) this.names.countEval(this.names.root, 1);
+        if (isOpen(node as ImportFrom)) {
+          this.open.add(node);
+          this.names.countEval(this.names.root, 1);
+        }
         return scope;
       default: {
         const kind = scopeKind(node);
@@ -118,7 +123,7 @@ export class PythonNames implements NameKeeper {
       this.forget(node as Name);
     } else if (node.type === "Global" || node.type === "Nonlocal") this.unsay(node as Said);
     else if (node.type === "ImportFrom") {
-      if (isOpen(node as ImportFrom)) this.names.countEval(this.names.root, -1);
+      if (this.open.delete(node)) this.names.countEval(this.names.root, -1);
     } else if (scopeKind(node) !== undefined) {
       const scope = this.names.scopeOf(node);
       if (scope !== undefined) this.elsewhere.delete(scope);

@@ -43,6 +43,8 @@ export const leaksGlobal = defineRule({
   unresolved(use, file) {
     const { name, scope, node, access } = use;
     if (access !== "write" || scope.strict || scope.isUncertain || file.isKnown(name) || scope.knowsInner(name)) return;
+    const { state } = file.links.beside(name);
+    if (state !== "none" && state !== "near") return;
     const near = file.suggest(use).filter((word) => scope.distanceTo(word) >= 0);
     file.alert(node, {
       message: `\`${name}\` is declared nowhere, so assigning to it makes a name for the whole program${near[0] === undefined ? "" : `: did you mean \`${near[0]}\`?`}`,

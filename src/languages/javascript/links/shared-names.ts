@@ -1,0 +1,123 @@
+/** The names that a script gives to those which run beside it, as scripts of one page do. ECMAScript 2025 §16.1.7 and §9.1.1.4. */
+import type { Node } from "../../../syntax/node.js";
+import { walk } from "../../../syntax/walk.js";
+import { namesIn, type Given } from "../names/exported.js";
+import type { JavaScriptNode, MemberExpression } from "../nodes/index.js";
+import { memberName } from "../reading.js";
+
+/** Names of the object that holds all names of scripts. */
+const globalObjects: ReadonlySet<string> = new Set(["window", "globalThis", "self", "global"]);
+
+/** What declares a name under `id`. */
+const declaring = new Set([
+  "FunctionDeclaration",
+  "ClassDeclaration",
+  "EnumDeclaration",
+  "NamespaceDeclaration",
+  "InterfaceDeclaration",
+  "TypeAliasDeclaration",
+  "ImportEqualsDeclaration",
+]);
+
+/** The names that stand at the top of a script, those of types among them, and what any file makes a property of the global object, or declares to be one. */
+export function sharedBy(root: Node, isModule: boolean): string[] {
+  const names = new Set<string>();
+  let objects: ReadonlySet<string> = globalObjects;
+  walk(root, (part) => {
+    const node = part as JavaScriptNode;
+    if (node.parent === root) objects = globalObjectsIn(node);
+    if (node.type === "AssignmentExpression") {
+      const target = node.left as JavaScriptNode;
+      if (isGlobalMember(target, objects)) names.add(memberName(target)!);
+      // Assigning to what nothing declares brings it into being.
+      else if (!isModule && target.type === "Identifier" && node.parent?.parent === root) names.add(target.name);
+    } else if (node.type === "ExportNamespace") names.add(node.id.name);
+    else if (node.type === "NamespaceDeclaration" && node.keyword === "global") {
+      for (const part of node.body ?? []) for (const { name } of declaredBy(part as JavaScriptNode)) names.add(name);
+    } else if (!isModule && (node.type === "VariableDeclaration" || declaring.has(node.type)) && isAtTop(node)) {
+      for (const { name } of declaredBy(node)) names.add(name);
+    }
+    return true;
+  });
+  return [...names].sort();
+}
+
+/** The names of a declaration that stands outside of functions, as far as they are those of the whole script. */
+function declaredBy(node: JavaScriptNode): readonly Given[] {
+  const isOutermost = node.parent?.type === "Program" || node.parent?.type === "NamespaceDeclaration";
+  if (node.type === "VariableDeclaration") {
+    const given: Given[] = [];
+    if (isOutermost || node.kind === "var") for (const { id } of node.declarations) namesIn(id, given);
+    return given;
+  }
+  const { id } = node as { readonly id?: Node | null };
+  const name = id as JavaScriptNode | null | undefined;
+  // A function in a block is known around it as well in sloppy code.
+  const counts = isOutermost || node.type === "FunctionDeclaration";
+  return counts && name?.type === "Identifier" ? [{ name: name.name, node: name }] : [];
+}
+
+const ownWorlds = /Function|^(?:MethodDefinition|PropertyDefinition|StaticBlock|NamespaceDeclaration)$/;
+
+/** Whether a node stands in no function, class or namespace. */
+export function isAtTop(node: Node): boolean {
+  for (let above = node.parent; above !== null; above = above.parent) if (ownWorlds.test(above.type)) return false;
+  return true;
+}
+
+/** Whether a node is `window.tide`, or `this.tide` at the top. */
+function isGlobalMember(node: JavaScriptNode, objects: ReadonlySet<string>): boolean {
+  if (node.type !== "MemberExpression" || memberName(node) === undefined) return false;
+  const holder = node.object as JavaScriptNode;
+  if (holder.type === "ThisExpression") return isAtTop(holder);
+  return holder.type === "Identifier" && objects.has(holder.name);
+}
+
+/** Whether something in a part of an item of a file shares a name, other than by a declaration. */
+export function setsShared(part: Node, item: Node): boolean {
+  const objects = globalObjectsIn(item);
+  let found = false;
+  walk(part, (node) => {
+    const one = node as JavaScriptNode;
+    found ||= one.type === "AssignmentExpression" && isGlobalMember(one.left as JavaScriptNode, objects);
+    return !found;
+  });
+  return found;
+}
+
+/** What the global object is called in an item of a file, which may be a function that is called at once: `(function (root) { … })(this)`. */
+function globalObjectsIn(item: Node): ReadonlySet<string> {
+  const called = calledAtOnce(item);
+  if (called === undefined) return globalObjects;
+  const own = called.params.flatMap((param, index) => {
+    const argument = called.given[index];
+    const { type, name } = param as { readonly type: string; readonly name?: string };
+    return type === "Identifier" && argument !== undefined && isAll(argument) ? [name!] : [];
+  });
+  return own.length === 0 ? globalObjects : new Set([...globalObjects, ...own]);
+}
+
+/** The parameters of a function that an item calls where it stands, with what they are given. */
+export function calledAtOnce(
+  item: Node,
+): { readonly params: readonly Node[]; readonly given: readonly Node[] } | undefined {
+  let called = item as JavaScriptNode;
+  if (called.type === "ExpressionStatement") called = called.expression as JavaScriptNode;
+  if (called.type === "UnaryExpression") called = called.argument as JavaScriptNode;
+  if (called.type !== "CallExpression") return undefined;
+  const { callee, arguments: given } = called;
+  const isByCall = memberName(callee) === "call";
+  const made = (isByCall ? (callee as MemberExpression).object : callee) as JavaScriptNode;
+  return made.type === "FunctionExpression" || made.type === "ArrowFunctionExpression"
+    ? { params: made.params, given: isByCall ? given.slice(1) : given }
+    : undefined;
+}
+
+/** Whether an argument is the global object, or chosen among ways to get it. */
+function isAll(argument: Node): boolean {
+  const node = argument as JavaScriptNode;
+  if (node.type === "ThisExpression") return true;
+  if (node.type === "Identifier") return globalObjects.has(node.name);
+  if (node.type === "LogicalExpression") return isAll(node.left) || isAll(node.right);
+  return node.type === "ConditionalExpression" && (isAll(node.consequent) || isAll(node.alternate));
+}

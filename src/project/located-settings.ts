@@ -1,0 +1,101 @@
+/** Settings with what they say of files on disk looked up, as each language does it. */
+import type { Language } from "../languages/language.js";
+import type { Located } from "../languages/settings.js";
+import type { ProjectFiles } from "../model/links.js";
+import type { CheckedSettings } from "../settings/check.js";
+import type { SettingsIssue, SettingsPath } from "../settings/issue.js";
+import type { SettingsPart } from "../settings/schema.js";
+import type { MayRead } from "./discover.js";
+import { DiskFiles, plain, native } from "./disk-files.js";
+
+export interface LocatedSettings {
+  readonly checked: CheckedSettings;
+  /** What the files show to be wrong. */
+  readonly issues: readonly SettingsIssue[];
+  /** The files that were read, also those that are not there yet. */
+  readonly read: readonly string[];
+  /** Files that nothing is told of. */
+  readonly left: ReadonlySet<string>;
+}
+
+/** Looks up what the settings of a folder say of files. */
+export function locatedSettings(
+  checked: CheckedSettings,
+  folder: string,
+  languages: readonly Language[],
+  mayRead?: MayRead,
+): LocatedSettings {
+  const issues: SettingsIssue[] = [];
+  const read: string[] = [];
+  const left = new Set<string>();
+  let files: ProjectFiles | undefined;
+  const take = (located: Located, at: SettingsPath | undefined): void => {
+    read.push(...located.read.map(native));
+    for (const file of located.left) left.add(native(file));
+    // What kits say wrongly is for who writes them.
+    if (at === undefined) return;
+    for (const { path: inside, message, instead } of located.faults) {
+      const where = [...at, ...inside];
+      const remedies = instead === undefined
+        ? []
+        : [{ title: `Change to \`${instead}\``, path: where, value: instead }];
+      issues.push({ code: "wrong-value", path: where, message, remedies });
+    }
+  };
+  const locate = <Part extends SettingsPart>(part: Part, at: SettingsPath | undefined): Part => {
+    const said = Object.entries(part.languages ?? {}).flatMap(([id, own]) => {
+      const look = languages.find((language) => language.id === id)?.settings.located;
+      if (own === undefined || look === undefined) return [];
+      files ??= onDisk(mayRead);
+      const located = look(own, plain(folder), files);
+      take(located, at && [...at, "languages", id]);
+      return [[id, located.part] as const];
+    });
+    return said.length === 0 ? part : { ...part, languages: { ...part.languages, ...Object.fromEntries(said) } };
+  };
+  const { settings, kits } = checked;
+  const own = locate(settings, []);
+  const zones = settings.zones?.map((zone, index) => locate(zone, ["zones", index]));
+  const profiles = Object
+    .entries(settings.profiles ?? {})
+    .map(
+      ([name, profile]) => [name, locate(profile, ["profiles", name])] as const,
+    );
+  return {
+    checked: {
+      ...checked,
+      settings: {
+        ...own,
+        ...(zones && { zones }),
+        ...(settings.profiles && { profiles: Object.fromEntries(profiles) }),
+      },
+      kits: new Map(
+        [...kits].map(([list, layers]) => [
+          list,
+          layers.map((layer) => ({ ...layer, settings: locate(layer.settings, undefined) })),
+        ]),
+      ),
+    },
+    issues,
+    read,
+    left,
+  };
+}
+
+function onDisk(mayRead?: MayRead): ProjectFiles {
+  const disk = new DiskFiles(mayRead);
+  const kept = new Map<string, unknown>();
+  return {
+    pathOf: (uri) => disk.pathOf(uri),
+    uriOf: (file) => disk.uriOf(file),
+    isFile: (file) => disk.isFile(file),
+    namesIn: (one) => disk.namesIn(one),
+    read: (file) => disk.read(file),
+    isIgnored: (file) => disk.isIgnored(file),
+    filesAround: (file) => disk.filesAround(file),
+    remember: <Value>(key: string, make: () => Value): Value => {
+      if (!kept.has(key)) kept.set(key, make());
+      return kept.get(key) as Value;
+    },
+  };
+}
