@@ -13,7 +13,6 @@ const mutators = [...slips, ...valueMutators];
 /** Mutants of a kind. */
 const each = 12;
 const folders = [
-  "src",
   "node_modules/rxjs/src",
   "node_modules/effect/src",
   "node_modules/zod/src",

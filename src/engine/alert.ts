@@ -50,7 +50,7 @@ export function anchor(place: Place, unit: Node): Anchored {
 }
 
 /** Where an anchored place is now. */
-export function spanOf({ first, from, last, to }: Anchored): Span {
+function spanOf({ first, from, last, to }: Anchored): Span {
   const { start } = first;
   if (last !== first) return { from: start + from, to: last.end };
   return { from: start + from, to: start + (to ?? first.length) };

@@ -101,7 +101,7 @@ export function findKnown(text: Text, tree: Tree, language: Language): Set<strin
 }
 
 /** Whether a hush has ended. `today` is a date as `YYYY-MM-DD`; without one none has. */
-export function hasEnded({ until }: Hush, today: string): boolean {
+function hasEnded({ until }: Hush, today: string): boolean {
   return until !== undefined && until < today;
 }
 

@@ -9,6 +9,7 @@ import {
   type Exports,
   type NameBeside,
   type Resolution,
+  type Taken,
 } from "../model/links.js";
 import { nearest } from "../model/spelling.js";
 import { AnswerWatch } from "./answer-watch.js";
@@ -76,6 +77,11 @@ export class LinkQuestions {
     return way === "unknown" || way === "" ? [] : way.split("\n");
   }
 
+  /** Whether another file of the project takes a name that the document exports. */
+  taken(name: string, called: Called | undefined): Taken {
+    return this.ask(["taken", name], called) as Taken;
+  }
+
   /** What a name is among those of files that run beside the document. */
   beside(name: string, called: Called | undefined): NameBeside {
     const { companions } = this.at ?? {};
@@ -121,6 +127,7 @@ export function isAnsweredAlike(asked: readonly AskedLink[], place: PlaceInGraph
 function answer(subject: string, place: PlaceInGraph): string {
   const { graph, path, links } = place;
   const [kind, module, name] = JSON.parse(subject) as [string, string, string?];
+  if (kind === "taken") return graph.taken(path, module);
   if (kind === "beside") return JSON.stringify(nameBeside(module, place));
   if (kind === "way-back") {
     return graph.wayBack(module, path).map((one) => relativeTo(folderOf(path), one)).join("\n");

@@ -5,6 +5,7 @@ export class MemoryFiles implements FileAccess {
   private readonly texts = new Map<string, string>();
   /** The names of what lies in each folder. */
   private folders: Map<string, Set<string>> | undefined;
+  private all: readonly string[] | undefined;
 
   constructor(texts: Readonly<Record<string, string>> = {}) {
     for (const [path, text] of Object.entries(texts)) this.write(path, text);
@@ -47,11 +48,11 @@ export class MemoryFiles implements FileAccess {
   }
 
   filesAround(): readonly string[] {
-    return [...this.texts.keys()];
+    return (this.all ??= [...this.texts.keys()]);
   }
 
   forget(): void {
-    this.folders = undefined;
+    this.folders = this.all = undefined;
   }
 }
 

@@ -1,7 +1,6 @@
 /** What the files of a project give to one another: those that are open as they are, the others as they lie on disk. */
 import type { Language, Links, Tree } from "../languages/language.js";
 import {
-  baseOf,
   folderOf,
   type ExportedCallable,
   type ExportedName,
@@ -10,9 +9,12 @@ import {
   type FileSummary,
   type ProjectFiles,
   type Resolution,
+  type Taken,
 } from "../model/links.js";
 import { Text } from "../text/text.js";
+import { FileSummaries } from "./file-summaries.js";
 import { ModuleCycles } from "./module-cycles.js";
+import { ModuleUses } from "./module-uses.js";
 
 /** A document that is open, as others see it. */
 export interface OpenFile {
@@ -38,16 +40,20 @@ export class ModuleGraph {
   /** Documents that may show others something else than when it was last asked. */
   private readonly touched = new Set<OpenState>();
   private readonly resolved = new Map<string, Resolution>();
-  private readonly summaries = new Map<string, FileSummary | undefined>();
-  /** Names that files may export, for finding those worth reading. */
-  private readonly words = new Map<string, ReadonlySet<string>>();
+  private readonly onDisk: FileSummaries;
+  private readonly uses: ModuleUses;
   private cycles: { readonly revision: number; readonly found: ModuleCycles } | undefined;
   private readonly remembered = new Map<string, unknown>();
 
+  /** With `readsLater`, what takes reading all files of a project is not known until `readOn` has read them. */
   constructor(
-    private readonly languages: readonly Language[],
+    languages: readonly Language[],
     readonly files: FileAccess,
-  ) {}
+    { readsLater = false }: { readonly readsLater?: boolean } = {},
+  ) {
+    this.onDisk = new FileSummaries(languages, files);
+    this.uses = new ModuleUses(this, (path) => !readsLater || this.open.has(path) || this.onDisk.isKnown(path));
+  }
 
   /** A document holds something else than the file on disk: it counts instead of that. */
   opened(path: string, file: OpenFile): void {
@@ -69,8 +75,7 @@ export class ModuleGraph {
     this.open.delete(path);
     this.touched.delete(state);
     // It may have been saved meanwhile.
-    this.summaries.delete(path);
-    this.words.delete(path);
+    this.onDisk.forget(path);
     this.changes += 1;
     if (!this.files.isFile(path)) this.anotherPlace();
   }
@@ -79,10 +84,8 @@ export class ModuleGraph {
   filesChanged(paths?: Iterable<string>): void {
     this.files.forget?.();
     this.anotherPlace();
-    for (const cache of [this.summaries, this.words]) {
-      if (paths === undefined) cache.clear();
-      else for (const path of paths) cache.delete(path);
-    }
+    if (paths === undefined) this.onDisk.forgetAll();
+    else for (const path of paths) this.onDisk.forget(path);
   }
 
   /** Modules may be elsewhere than they were. */
@@ -90,6 +93,7 @@ export class ModuleGraph {
     this.changes += 1;
     this.resolved.clear();
     this.remembered.clear();
+    this.uses.forget();
   }
 
   /** A number that is another one whenever some answer may be. */
@@ -135,6 +139,24 @@ export class ModuleGraph {
       if (!isOfTypes) found.add(resolution.path);
     }
     return [...found];
+  }
+
+  /** Whether another file of the project takes a name that a file exports; `unknown` for a file that nobody imports, or that is there for who is no file of the project. */
+  taken(path: string, name: string): Taken {
+    return this.uses.taken(path, name);
+  }
+
+  /** Whether files wait for being read by `readOn`. */
+  get hasUnread(): boolean {
+    return this.uses.hasUnread;
+  }
+
+  /** Reads files that wait for it, until `isOver` says that it is enough; whether that were all. */
+  readOn(isOver: () => boolean): boolean {
+    const isDone = this.uses.readOn(isOver);
+    // What was not known is now.
+    if (isDone) this.changes += 1;
+    return isDone;
   }
 
   /** Where a module is that a file names. */
@@ -209,34 +231,20 @@ export class ModuleGraph {
   /** What other files see of one. */
   summary(path: string): FileSummary | undefined {
     const state = this.open.get(path);
-    if (state !== undefined) return state.file.summary();
-    if (this.summaries.has(path)) return this.summaries.get(path);
-    const summary = this.read(path);
-    this.summaries.set(path, summary);
-    return summary;
+    return state === undefined ? this.onDisk.of(path) : state.file.summary();
   }
 
   /** Names that a file may export, told by a look at it. */
   wordsOf(path: string): ReadonlySet<string> {
-    const links = this.linksOf(path)!;
     const state = this.open.get(path);
-    if (state !== undefined) return links.mayExport(state.file.read().text.value);
-    let words = this.words.get(path);
-    if (words === undefined) this.words.set(path, (words = links.mayExport(this.files.read(path) ?? "")));
-    return words;
+    return state === undefined
+      ? this.onDisk.wordsOf(path)
+      : this.linksOf(path)!.mayExport(state.file.read().text.value);
   }
 
   /** Takes what is known of a file as it lies on disk, so that it need not be read. */
   learn(path: string, summary: FileSummary): void {
-    this.summaries.set(path, summary);
-  }
-
-  private read(path: string): FileSummary | undefined {
-    const language = this.languageOf(path);
-    const text = language?.links === undefined ? undefined : this.files.read(path);
-    if (text === undefined) return undefined;
-    const info = { uri: path, languageId: language!.languageIds[0]! };
-    return language!.links!.summary(language!.parse(text, info), info);
+    this.onDisk.learn(path, summary);
   }
 
   private exportsBut(path: string, name: string, seen: Set<string>): Exports {
@@ -285,8 +293,7 @@ export class ModuleGraph {
   };
 
   private languageOf(path: string): Language | undefined {
-    const name = baseOf(path);
-    return this.languages.find(({ extensions }) => extensions.some((ending) => name.endsWith(ending)));
+    return this.onDisk.languageOf(path);
   }
 
   /** How the files of a path's language name one another. */

@@ -83,7 +83,7 @@ export interface Manner {
 }
 
 /** A use whose meaning has not been looked for, and one that is no more. */
-export const WAITING = -1;
+const WAITING = -1;
 export const GONE = -2;
 
 /** One use of a name. `change` reads the value and assigns another, as `+=` and `++` do. */

@@ -3,7 +3,7 @@ import type { Binding } from "./binding.js";
 import type { Block, FlowGraph, Step } from "./flow.js";
 
 /** The states with which control comes to each block, given what a block makes of a state and how the states of several ways meet. */
-export function forward<State>(
+function forward<State>(
   flow: FlowGraph,
   entry: State,
   meet: (a: State, b: State) => State,

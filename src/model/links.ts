@@ -61,6 +61,9 @@ export type Resolution =
 /** Whether a file exports a name; `unknown` where not all it exports can be told. */
 export type Exports = "yes" | "no" | "unknown";
 
+/** Whether somebody in the project takes a name from a file; `unknown` where that cannot be told. */
+export type Taken = "yes" | "no" | "unknown";
+
 /** The files around, by paths whose parts are separated by `/`. */
 export interface FileAccess {
   /** The path of a document; `undefined` for one that lies nowhere. */
@@ -73,8 +76,10 @@ export interface FileAccess {
   read(path: string): string | undefined;
   /** Whether a path is left out of the project, as what is built is. */
   isIgnored(path: string): boolean;
-  /** The source files of the project that a file is in. */
+  /** The source files of the project that a file is in; the same list for all of its files until something changes. */
   filesAround(path: string): readonly string[];
+  /** What tells one state of a file from another; `undefined` where there is no such thing. */
+  stampOf?(path: string): string | undefined;
   /** Files changed: what is kept of them is to be read anew. */
   forget?(): void;
 }

@@ -74,6 +74,11 @@ export class DiskFiles implements FileAccess {
     }
   }
 
+  stampOf(file: string): string | undefined {
+    const stats = statSync(native(file), { throwIfNoEntry: false });
+    return stats && `${stats.mtimeMs} ${stats.size} ${stats.ino}`;
+  }
+
   isIgnored(file: string): boolean {
     return ignoredBy(native(file), this.mayRead) !== undefined;
   }

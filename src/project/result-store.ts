@@ -19,7 +19,7 @@ const day = 86_400_000;
 const own = new Set<unknown>(builtIn);
 
 /** The folder in which results are kept. */
-export function storeFolder(): string {
+function storeFolder(): string {
   const base = process.env["XDG_CACHE_HOME"] ||
     (process.platform === "win32" && process.env["LOCALAPPDATA"]) ||
     path.join(homedir(), ".cache");

@@ -79,6 +79,7 @@ function circumstances({ options, edition, largest, files = {} }: QuietExample, 
   return lines;
 }
 
+// quill: hush dead.unread-export because scripts import it from what is built
 export function markdownPage(rule: Rule, options: readonly OptionPage[]): string {
   const lines = [`# \`${rule.id}\``, "", `**${rule.title}.**`, "", rule.why, ""];
   lines.push(

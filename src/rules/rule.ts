@@ -3,7 +3,7 @@ import type { z } from "zod";
 import type { Binding, Reference } from "../model/binding.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import type { FlowEnds, FlowGraph } from "../model/flow.js";
-import type { ExportedCallable, Exports, NameBeside, Resolution } from "../model/links.js";
+import type { ExportedCallable, Exports, NameBeside, Resolution, Taken } from "../model/links.js";
 import type { ShapeName, Shapes } from "../model/shapes.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
@@ -121,6 +121,8 @@ export interface LinkView {
   readonly callable: (module: string, name: string) => ExportedCallable | undefined;
   /** The files by which one that is imported comes back to this one before either has run, as paths from here; empty where it does not, or where that is told in another file. The rule is run again when the answer is another one. */
   readonly wayBack: (module: string) => readonly string[];
+  /** Whether another file of the project takes a name that this one exports. The rule is run again when the answer is another one. */
+  readonly taken: (name: string) => Taken;
   /** What a name is among those of files that run beside this one by the settings, as scripts of one page do. The rule is run again when the answer is another one. */
   readonly beside: (name: string) => NameBeside;
   /** For remedies: modules that somebody may mean who names one that is not there, the likeliest first. */

@@ -3,8 +3,8 @@ import type { DataCallback, Disposable, Message } from "vscode-jsonrpc";
 import { AbstractMessageReader } from "vscode-jsonrpc";
 
 /** JSON-RPC 2.0 §5.1. */
-export const parseError = -32700;
-export const invalidRequest = -32600;
+const parseError = -32700;
+const invalidRequest = -32600;
 
 export interface ByteSource {
   on(event: "data", listener: (chunk: Uint8Array) => void): unknown;

@@ -37,7 +37,7 @@ const cellChanges = z.looseObject({
 });
 
 /** The shapes by method; a method that is not here takes anything. */
-export const shapes: Readonly<Record<string, z.ZodType | undefined>> = {
+const shapes: Readonly<Record<string, z.ZodType | undefined>> = {
   initialize: z.looseObject({
     capabilities: z.looseObject({}).default({}),
     workspaceFolders: z.array(folder).nullish(),

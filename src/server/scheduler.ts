@@ -1,6 +1,7 @@
 /** When documents are analysed: after a pause without changes, a few milliseconds at a time, so that newer edits and requests find the server free. */
 import type { CancellationToken } from "vscode-jsonrpc";
 import { longText } from "../engine/long-text.js";
+import type { ModuleGraph } from "../engine/module-graph.js";
 import type { Session } from "./session.js";
 
 /** Milliseconds of work at a time. */
@@ -14,6 +15,8 @@ export interface AnalysisEvents {
   /** The alerts of a document are ready; `time` is what it took, in milliseconds. */
   ready(home: string, time: number): void;
   working(home: string): void;
+  /** What rules waited for about other files is known. */
+  known(): void;
   /** It takes long, and of some alerts it is already known that they will be among them. */
   partly(home: string): void;
 }
@@ -39,6 +42,7 @@ export class Scheduler {
   private readonly whenIdle = new Set<() => void>();
   private events: AnalysisEvents | undefined;
   private next: ReturnType<typeof setTimeout> | undefined;
+  private isStopped = false;
 
   constructor(private readonly session: Session) {}
 
@@ -92,7 +96,9 @@ export class Scheduler {
     return this.isIdle ? Promise.resolve() : new Promise((resolve) => void this.whenIdle.add(resolve));
   }
 
+  /** Ends all work for good. */
   stop(): void {
+    this.isStopped = true;
     for (const timer of this.timers.values()) clearTimeout(timer);
     this.timers.clear();
     this.queue.clear();
@@ -118,13 +124,21 @@ export class Scheduler {
   }
 
   private goOn(): void {
-    if (this.next !== undefined || this.queue.size === 0) return;
+    const { graph } = this.session;
+    if (this.isStopped || this.next !== undefined || (this.queue.size === 0 && graph?.hasUnread !== true)) return;
     this.next = setTimeout(() => {
       this.next = undefined;
       const home = this.first();
       if (home !== undefined) this.analyse(home, this.queue.get(home)!);
+      else this.readOn(graph!);
       this.goOn();
     }, 0);
+  }
+
+  /** Reads files of the project, which some rules wait for, while there is nothing else to do. */
+  private readOn(graph: ModuleGraph): void {
+    const until = performance.now() + slice;
+    if (graph.readOn(() => performance.now() > until)) this.events?.known();
   }
 
   /** The document of the queue whose turn it is. */

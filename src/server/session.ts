@@ -2,6 +2,7 @@
 import type { CancellationToken, MessageConnection } from "vscode-jsonrpc";
 import type { MessageType, ServerCapabilities } from "vscode-languageserver-protocol";
 import { Meter } from "../engine/meter.js";
+import { ModuleGraph } from "../engine/module-graph.js";
 import { RuleTookTooLong, type CutOff } from "../engine/rule-limits.js";
 import { createWorkspace, type Workspace } from "../engine/workspace.js";
 import type { Language } from "../languages/language.js";
@@ -46,6 +47,8 @@ export class Session {
   readonly host: ServerHost;
   readonly languages: readonly Language[];
   readonly meter = new Meter(() => performance.now());
+  /** The files around the documents; absent where there are none. */
+  readonly graph: ModuleGraph | undefined;
   readonly workspace: Workspace;
   readonly documents: Documents;
   readonly scheduler: Scheduler;
@@ -68,13 +71,14 @@ export class Session {
       status: false,
       settingsFile: "merge",
     };
+    this.graph = host.files && new ModuleGraph(languages, host.files, { readsLater: true });
     this.workspace = createWorkspace({
       meter: this.meter,
       languages,
       today: host.today(),
       onFailure: (uri, { rule, error }) => this.tellFailure(uri, rule, error),
       ...(cutOff && { cutOff }),
-      ...(host.files && { files: host.files }),
+      ...(this.graph && { files: this.graph }),
     });
     host.onFailure((uri, fault) => this.log(1, `${uri} could not be looked at: ${fault}`));
     this.documents = new Documents(this);

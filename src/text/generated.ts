@@ -4,7 +4,8 @@ const signs = [
   /\bauto-?generated\b/i,
   /\b(?:is|are) generated (?:by|from|with)\b/i,
   /\bgenerated (?:by|with) \S+ v?\d/i,
-  /\bgenerated (?:file|code|parser|lexer)\b/i,
+  // Not where a sentence speaks of other code.
+  /(?:^[^\p{L}\n]*|[.!:][ \t]+|\b(?:is|are|contains|this)[ \t]+(?:an?[ \t]+)?)generated (?:file|code|parser|lexer)\b/imu,
   /\bgenerated\b[^]{0,200}\bdo not (?:edit|modify|change)\b/i,
   /\bdo not (?:edit|modify|change)\b[^]{0,200}\bgenerated\b/i,
 ];

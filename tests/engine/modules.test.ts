@@ -19,7 +19,7 @@ const settings: Settings = {
 /** With what asks more of other files. */
 const more: Settings = {
   ...settings,
-  levels: { ...settings.levels, "imports.cycle": "hint", "calls.wrong-count": "warning" },
+  levels: { ...settings.levels, "imports.cycle": "hint", "calls.wrong-count": "warning", "dead.unread-export": "hint" },
 };
 const languageIds: Readonly<Record<string, string>> = { ts: "typescript", jsx: "javascriptreact", py: "python" };
 const languageOf = (path: string): string => languageIds[path.split(".").at(-1)!] ?? "javascript";
@@ -91,6 +91,8 @@ const pieces = {
       "export const tide = (of) => of, fare = () => {};\nexport default class {\n  constructor() {\n    tide(1, 2);\n  }\n}\n",
       "export default function fare() {\n  return arguments;\n}\n",
       "export { fare, tide };\nfunction fare(of) {\n  return of;\n}\nconst tide = (of) => {\n  return of;\n};\n",
+      "const load = () => import(\"./a\");\nexport function low() {\n  return load(require(\"./lib/c\"));\n}\n",
+      "import type { fare } from \"./a\";\nexport type Low = import(\"./b\").Low;\nexport { fare };\n",
       "module.exports = { fare: 1, tide };\nexports.low = function () {\n  return 2;\n};\n",
       "",
     ],
@@ -171,7 +173,11 @@ test.each(Object.entries<Pieces>(pieces))(
   (_, some) => {
     fc.assert(
       fc.property(stepsIn(some), (steps) => {
-        const disk: Record<string, string> = { [some.paths[0]!]: some.texts[0]!, [some.paths[2]!]: some.texts[1]! };
+        const disk: Record<string, string> = {
+          "/package.json": "{}",
+          [some.paths[0]!]: some.texts[0]!,
+          [some.paths[2]!]: some.texts[1]!,
+        };
         const files = new MemoryFiles(disk);
         const workspace = createWorkspace({ languages, files, settings: some.settings ?? more });
         let version = 0;

@@ -36,7 +36,7 @@ export function run(programs: readonly string[]): string[] {
 }
 
 /** The comments of a program, in no order, but for those that speak to Alert Quill. */
-export function commentsOf(code: string): string[] {
+function commentsOf(code: string): string[] {
   return (code.match(/\/\/[^\n]*|\/\*[^]*?\*\//g) ?? [])
     .filter((comment) => !comment.includes("quill:"))
     .map((comment) => comment.trim())

@@ -145,3 +145,35 @@ test(
     },
   ),
 );
+
+test("exports that nobody imports are told once the project has been read, beside other work", () => inFolder(
+  {
+    "package.json": "{}",
+    "alert-quill.jsonc": '{ "kits": [], "levels": { "dead.unread-export": "warning" } }',
+    ...Object.fromEntries(
+      Array.from({ length: 60 }, (_, index) => [
+        `pier${index}.js`,
+        `import { low } from "./tides.js";\nexport const pier${index} = low;\n`,
+      ]),
+    ),
+    "tides.js": "export const low = 1;\nexport const high = 2;\n",
+  },
+  async ({ client, uri }) => {
+    await client.initialize(everything);
+    client.open(uri("tides.js"), "export const low = 1;\nexport const high = 2;\n", 1);
+    const told = (names: readonly string[], began: number) => client.until(
+      ({ method, params }) => method === "textDocument/publishDiagnostics" &&
+        params.uri === uri("tides.js") &&
+        JSON.stringify(
+          params.diagnostics.map(({ range }: { range: { start: { line: number } } }) => range.start.line),
+        ) ===
+          JSON.stringify(names.map((name) => (name === "low" ? 0 : 1))),
+      began,
+    );
+    await told(["high"], 0);
+    client.open(uri("pier1.js"), "import { low } from \"./tides.js\";\nexport const pier1 = low;\n", 1);
+    const began = client.received.length;
+    client.change(uri("pier1.js"), 2, { text: "import { high } from \"./tides.js\";\nexport const pier1 = high;\n" });
+    await told([], began);
+  },
+));

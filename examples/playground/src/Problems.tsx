@@ -3,7 +3,7 @@ import type { Diagnostic } from "vscode-languageserver-protocol";
 import { messageOf, type Published } from "./client.js";
 import { sample } from "./sample.js";
 
-export const levelNames = ["error", "warning", "information", "hint"] as const;
+const levelNames = ["error", "warning", "information", "hint"] as const;
 
 interface Props {
   readonly current: string;

@@ -15,7 +15,7 @@ const schema = z.object({
 export type PythonSettings = z.input<typeof schema>;
 
 /** An edition as a number that is greater for a later one: 312 for 3.12. */
-export function editionNumber(edition: string): number {
+function editionNumber(edition: string): number {
   const [major, minor] = edition.split(".");
   return Number(major) * 100 + Number(minor);
 }

@@ -1,5 +1,5 @@
 /** The modules that come with Python, of all editions that are read: `sys.stdlib_module_names`. */
-export const standardModules: ReadonlySet<string> = new Set(
+const standardModules: ReadonlySet<string> = new Set(
   `
   __future__ abc aifc annotationlib antigravity argparse array ast asynchat asyncio asyncore atexit audioop base64 bdb binascii bisect
   builtins bz2 cProfile calendar cgi cgitb chunk cmath cmd code codecs codeop collections colorsys compileall compression concurrent

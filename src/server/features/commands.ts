@@ -16,7 +16,7 @@ import { joined, workspaceEdit } from "../workspace-edit.js";
 import type { ProjectFeature } from "./project.js";
 import { runSettingsCommand, settingsCommands } from "./settings-commands.js";
 
-export const commands = {
+const commands = {
   settleAll: "alertQuill.settleAll",
   mendFolder: "alertQuill.mendFolder",
   reviewProject: "alertQuill.reviewProject",

@@ -42,6 +42,7 @@ export function diagnosticsFeature(session: Session, publisher: Publisher, neigh
       meter.clear();
       neighbours.lookAgain();
     },
+    known: () => neighbours.lookAgain(),
     working: (home) => status.working(home),
     partly(home) {
       const soFar = workspace.alertsSoFar(home);

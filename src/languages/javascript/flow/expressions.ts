@@ -86,7 +86,7 @@ function read(b: FlowBuilder, node: Identifier): void {
 }
 
 /** Gives a name a value. `first` tells that this happens where it is declared. */
-export function write(b: FlowBuilder, node: Identifier, value: Node | null, first: boolean): void {
+function write(b: FlowBuilder, node: Identifier, value: Node | null, first: boolean): void {
   const binding = b.followed(node);
   if (binding !== undefined) b.step({ does: "write", node, binding, value, first });
 }
@@ -213,7 +213,7 @@ function call(b: FlowBuilder, node: CallExpression): void {
 }
 
 /** Whether a call never comes back: of a function that says so, or one that ends the program. */
-export function isEndless({ callee }: CallExpression): boolean {
+function isEndless({ callee }: CallExpression): boolean {
   if (callee.type === "Identifier") return callee.fact?.binding?.declarations.some(neverReturns) === true;
   if (
     callee.type !== "MemberExpression" ||

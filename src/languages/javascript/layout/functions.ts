@@ -19,7 +19,7 @@ import { bracketsIn, listDoc } from "./lists.js";
 import { assigned, behind } from "./operators.js";
 
 /** Parts with the parameters among them, which stand in the first brackets. */
-export function withParameters(node: Node, builder: Builder, parts: readonly Part[], open = "("): Doc {
+function withParameters(node: Node, builder: Builder, parts: readonly Part[], open = "("): Doc {
   const brackets = bracketsIn(parts, open);
   if (brackets === undefined) return builder.row(node, parts);
   const [begin, end] = brackets;

@@ -3,6 +3,7 @@ import type { TreeChange } from "../../../syntax/change.js";
 import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import type { FunctionBody, Identifier } from "../nodes/index.js";
+import { mayLoad, namesFile } from "./loads.js";
 import { calledAtOnce, isAtTop, setsShared } from "./shared-names.js";
 
 /** Statements by which a file says what it takes and gives; where there is one, it is a module. */
@@ -46,9 +47,11 @@ function sharesOtherwise({ path, removed, added }: TreeChange, item: Node): bool
   const parts = [...removed, ...added];
   const assignment = path.find(({ type }) => type === "AssignmentExpression");
   if (assignment !== undefined && setsShared(assignment, item)) return true;
-  if (parts.some((part) => setsShared(part, item))) return true;
-  // Names for the whole script may be declared in blocks, and what gives the global object another name stands in no body.
+  if (parts.some((part) => setsShared(part, item) || mayLoad(part))) return true;
   const last = path.at(-1)!;
+  // What a call is given may name a module, and its other arguments may be all that changed.
+  if (/^(?:Call|New)Expression$/.test(last.type) && parts.some(namesFile)) return true;
+  // Names for the whole script may be declared in blocks, and what gives the global object another name stands in no body.
   return isAtTop(last) && (parts.some(holdsNames) || last.type.endsWith("Pattern") || calledAtOnce(item) !== undefined);
 }
 

@@ -5,6 +5,7 @@ import { javascriptValues } from "../settings.js";
 import { companionsOf } from "../together.js";
 import { parseOptionsFor } from "../variant.js";
 import { changesLinks } from "./changes.js";
+import { isEntry } from "./entries.js";
 import { importing } from "./importing.js";
 import { packagesFor } from "./installed.js";
 import { isNamedAfter, moduleName } from "./module-name.js";
@@ -18,6 +19,7 @@ export const links: Links = {
   summary: ({ root, problems }, info) => summaryOf(root, problems.length > 0, parseOptionsFor(info).ambient === true),
   isSeen: changesLinks,
   companions: (values, path) => companionsOf(javascriptValues(values).together, path),
+  isEntry,
   resolve: resolveModule,
   placeOf: (module, from) => (module.startsWith(".") ? joined(folderOf(from), module) : undefined),
   holds: () => false,

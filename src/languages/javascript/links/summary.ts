@@ -13,6 +13,7 @@ import type {
 import { textOf } from "../reading.js";
 import { callableOf, callablesIn, defaultName, type Callables } from "./callables.js";
 import { linkKinds } from "./changes.js";
+import { loadedIn } from "./loads.js";
 import { membersOf } from "./namespaces.js";
 import { assignedBy, requiredBy } from "./old-form.js";
 import { sharedBy } from "./shared-names.js";
@@ -71,6 +72,7 @@ export function summaryOf(root: Node, isBroken: boolean, isAmbient: boolean): Fi
       default:
     }
   }
+  for (const module of loadedIn(root)) imports.push({ module, names: ["*"], isLate: true });
   const shared = [...sharedBy(root, isModule), ...(isBroken && !isModule ? ["*"] : [])];
   return { exports, handedOn, imports, isOpen: isOpen || !isModule, ...(shared.length > 0 && { shared }) };
 }

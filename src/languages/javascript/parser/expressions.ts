@@ -510,7 +510,7 @@ export function parseCall(
 }
 
 /** `(a, ...b)`. */
-export function parseArguments(p: ParseState): Expression[] {
+function parseArguments(p: ParseState): Expression[] {
   const opener = openerHere(p);
   next(p);
   const args: Expression[] = [];

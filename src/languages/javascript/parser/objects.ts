@@ -63,7 +63,7 @@ function goesOnNextLine(p: ParseState): boolean {
 }
 
 /** Whether a `]` or `)` in an object closes nothing: behind it, on the next line, the object goes on in the column in which the line of the closer begins. */
-export function isStrayCloser(p: ParseState): boolean {
+function isStrayCloser(p: ParseState): boolean {
   if (p.newline || (p.token !== Token.BracketClose && p.token !== Token.ParenClose)) return false;
   const column = indentAt(p, p.start);
   return lookAhead(p, () => {

@@ -347,7 +347,7 @@ function parseOpenBlock(p: ParseState, head: number): BlockStatement | undefined
   return new BlockStatement(start, p.prevEnd, body);
 }
 
-export function parseBlock(p: ParseState, construct: string, head = p.start): BlockStatement {
+function parseBlock(p: ParseState, construct: string, head = p.start): BlockStatement {
   const { start } = p;
   const opener = openerHere(p);
   if (p.token !== Token.BraceOpen) {

@@ -81,7 +81,7 @@ function nameFollows(p: ParseState): boolean {
 }
 
 /** Runs `parse` where nothing has a body or value. */
-export function inAmbient<T>(p: ParseState, parse: () => T): T {
+function inAmbient<T>(p: ParseState, parse: () => T): T {
   const { context } = p;
   p.context |= Context.Ambient;
   const result = parse();

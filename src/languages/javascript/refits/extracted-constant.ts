@@ -12,7 +12,7 @@ import { freeName, isDeclaredIn, namesIn } from "./reading.js";
 const expressions = /(?:Expression|Literal)$|^(?:Identifier|JSXElement|JSXFragment)$/;
 
 /** The expression that is selected as a whole, blank space aside. */
-export function selectedExpression({ from, to }: Span, root: Node, text: Text): Node | undefined {
+function selectedExpression({ from, to }: Span, root: Node, text: Text): Node | undefined {
   const code = text.slice(from, to);
   const start = from + /^\s*/.exec(code)![0].length;
   const end = to - /\s*$/.exec(code)![0].length;

@@ -8,7 +8,7 @@ import type { JavaScriptNode, VariableDeclarator } from "../nodes/index.js";
 const fixedWords = new Set(["undefined", "NaN", "Infinity"]);
 
 /** Whether an expression surely gives a text, number or the like, and no object, whose conversion could run code. */
-export function isPrimitive(node: Node, depth = 0): boolean {
+function isPrimitive(node: Node, depth = 0): boolean {
   const one = node as JavaScriptNode;
   switch (one.type) {
     case "Literal":

@@ -21,6 +21,7 @@ import { wrongCount } from "./calls/wrong-count.js";
 import { needlessConstructor } from "./dead/needless-constructor.js";
 import { needlessRename } from "./dead/needless-rename.js";
 import { straySemicolon } from "./dead/stray-semicolon.js";
+import { unreadExport } from "./dead/unread-export.js";
 import { unreadPrivate } from "./dead/unread-private.js";
 import { unusedLabel } from "./dead/unused-label.js";
 import { parametersDiffer } from "./docs/parameters-differ.js";
@@ -96,6 +97,7 @@ export const rules: readonly Rule[] = [
   couldBeFixed,
   functionWide,
   leaksGlobal,
+  unreadExport,
   unreadPrivate,
   straySemicolon,
   needlessRename,

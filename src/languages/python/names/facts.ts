@@ -1,5 +1,5 @@
 /** What names stand for. */
-import { Declaration, Reference, type Binding } from "../../../model/binding.js";
+import { Reference, type Binding } from "../../../model/binding.js";
 import type { Node } from "../../../syntax/node.js";
 import type { Name } from "../nodes.js";
 
@@ -13,7 +13,3 @@ export function useOf(node: Node): Reference | undefined {
   const fact = node.type === "Name" ? (node as Name).fact : null;
   return fact instanceof Reference ? fact : undefined;
 }
-
-/** Whether a name gets a value where it stands. */
-export const isDeclaration = (node: Node): boolean =>
-  node.type === "Name" && (node as Name).fact instanceof Declaration;

@@ -30,7 +30,7 @@ export function openScope(node: Node, kind: ScopeKind, around: Scope): Scope {
 }
 
 /** Where a scope was opened. */
-export const placeOf = (scope: Scope): Scope => definedIn.get(scope) ?? scope.parent ?? scope;
+const placeOf = (scope: Scope): Scope => definedIn.get(scope) ?? scope.parent ?? scope;
 
 /**
  * The scope of a child of a node that stands in `around` and opens, if it opens one, `inside`: defaults, decorators and bases belong to the code around, and so does

@@ -40,7 +40,7 @@ export function open(p: ParseState): Opener {
 }
 
 /** Whether the current token begins a line at a column at which the statement around it could be followed by another one. */
-export function beginsStatement(p: ParseState): boolean {
+function beginsStatement(p: ParseState): boolean {
   if (!p.isFirst || p.fieldDepth >= 0 || p.token === Token.Operator) return false;
   const from = blankStart(p);
   let column = 0;

@@ -62,8 +62,6 @@ const statementWords = new Set([
   "with",
 ]);
 
-export const isKeyword = (word: string): boolean => keywords.has(word);
-
 const nameForm = /[\p{XIDS}_][\p{XIDC}]*/uy;
 const asciiName = /[A-Za-z_][A-Za-z0-9_]*/y;
 const textPrefix = /^(?:[rbuft]|br|rb|fr|rf|tr|rt)$/i;

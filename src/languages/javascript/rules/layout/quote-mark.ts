@@ -8,7 +8,7 @@ const options = z.strictObject({
 });
 
 /** A text literal's source with other marks; `undefined` where it would need more escapes than it has, or has no end. */
-export function requoted(raw: string, mark: string): string | undefined {
+function requoted(raw: string, mark: string): string | undefined {
   const other = raw[0]!;
   const inner = raw.slice(1, -1);
   if (!raw.endsWith(other) || /(?<!\\)(?:\\\\)*\\$/.test(inner)) return undefined;

@@ -41,7 +41,7 @@ const one = "quillHole_";
 const many = "quillHoles_";
 
 /** The holes of a text, in order. */
-export function holesIn(text: string): Hole[] {
+function holesIn(text: string): Hole[] {
   return [...text.matchAll(holeForm)].map(([, name, dots]) => ({ name: name!, many: dots !== undefined }));
 }
 

@@ -11,7 +11,7 @@ const oneOf = (...types: JavaScriptNode["type"][]): ((node: Node) => boolean) =>
   types.includes((node as JavaScriptNode).type);
 
 /** The words, each with what it means; `docs/patterns.md` lists them. */
-export const kindWords: Readonly<Record<string, (node: Node) => boolean>> = {
+const kindWords: Readonly<Record<string, (node: Node) => boolean>> = {
   text: literalOf(({ isString }) => isString),
   number: literalOf(({ raw }) => /^[\d.]/.test(raw)),
   boolean: literalOf(({ value }) => typeof value === "boolean"),
