@@ -35,6 +35,14 @@ const broughtAlong = /^(?:diff|fast-string-(?:truncated-)?width|globals|ignore|j
 const handsOn = /[\\/]src[\\/](?:index|entries[\\/]rules)\.ts$/;
 
 const dist = path.join(root, "dist");
+/** The page of the board: one script that needs nothing else. */
+const board = await rolldown({
+  input: path.join(root, "src/board/main.tsx"),
+  platform: "browser",
+  tsconfig: path.join(root, "src/board/tsconfig.json"),
+  resolve: { alias: { react: "preact/compat", "react-dom": "preact/compat" } },
+  transform: { define: { "process.env.NODE_ENV": '"production"' } },
+});
 const bundle = await rolldown({
   input: Object.fromEntries(entries.map((name) => [name, path.join(root, `src/${name}.ts`)])),
   // The same parts run in a browser's worker.
@@ -49,6 +57,7 @@ const { output } = await bundle.generate({
   // As deep as the folders of the source, so that what lies beside a file is found from there too.
   chunkFileNames: "parts/[name].js",
 });
+const page = await board.generate({ format: "esm", entryFileNames: "board/board.js", minify: true });
 const { dependencies } = JSON.parse(readFileSync(path.join(root, "package.json"), "utf8"));
 for (const { imports, dynamicImports, fileName } of output) {
   for (const name of [...imports, ...dynamicImports]) {
@@ -57,15 +66,20 @@ for (const { imports, dynamicImports, fileName } of output) {
     }
   }
 }
-const now = new Set(output.map(({ fileName }) => path.normalize(fileName)));
-for (const { fileName, code } of output) {
+const files = [
+  ...output,
+  ...page.output,
+  { fileName: "board/board.css", code: readFileSync(path.join(root, "src/board/board.css"), "utf8") },
+];
+const now = new Set(files.map(({ fileName }) => path.normalize(fileName)));
+for (const { fileName, code } of files) {
   const file = path.join(dist, fileName);
   // What is as it was stays as it is: somebody may be running it.
   if (existsSync(file) && readFileSync(file, "utf8") === code) continue;
   mkdirSync(path.dirname(file), { recursive: true });
   writeFileSync(file, code);
 }
-writeFileSync(path.join(dist, "LICENSES.txt"), licences(output.flatMap(({ moduleIds = [] }) => moduleIds)));
+writeFileSync(path.join(dist, "LICENSES.txt"), licences(files.flatMap(({ moduleIds = [] }) => moduleIds)));
 for (const name of before) if (!now.has(name)) rmSync(path.join(dist, name));
 
 /** The package that a name for loading belongs to: the first word, or two with a scope. */

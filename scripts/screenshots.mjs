@@ -3,6 +3,7 @@ import { spawnSync } from "node:child_process";
 import { cpSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { pathToFileURL } from "node:url";
 import { chromium } from "playwright-core";
 import { build as buildPage, preview } from "vite";
 import { ensureDebianPackage } from "./debian.mjs";
@@ -50,11 +51,6 @@ await shootTerminal(
   output(["review", "--counts", "--group", "rule"]),
 );
 await shootTerminal("strain", "alert-quill review --strain", output(["review", "--strain"]));
-await shootTerminal(
-  "kits",
-  "alert-quill explain thorough --against sound",
-  output(["explain", "thorough", "--against", "sound"]),
-);
 await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["explain", "flow.stuck-loop"]));
 
 await shootTerminal("cost", "alert-quill review --cost", run(["review", "--cost"]).stderr.trimStart());
@@ -80,6 +76,18 @@ await shootTerminal(
     "Enter",
   ]),
 );
+
+// The board, from a file on disk.
+const boardFile = path.join(mkdtempSync(path.join(tmpdir(), "board-")), "board.html");
+run(["review", "--format", "html", "--output", boardFile]);
+await page.goto(pathToFileURL(boardFile).href);
+await page.locator(".map .area").first().waitFor();
+await page.screenshot({ path: `${folder}/board.png` });
+await page.goto(`${pathToFileURL(boardFile).href}#view=alerts&group=area&text=time`);
+await page.locator(".alert button", { hasText: "needs two digits" }).click();
+await page.locator(".note").waitFor();
+await page.getByRole("button", { name: "Dark" }).click();
+await page.screenshot({ path: `${folder}/board-alert.png` });
 
 const configFile = `${root}/examples/playground/vite.config.ts`;
 await buildPage({ configFile, logLevel: "error" });

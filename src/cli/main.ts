@@ -79,7 +79,7 @@ program
   .command("review")
   .description("analyse files and folders")
   .argument("[paths...]", "files and folders, or `-` for the standard input", ["."])
-  .addOption(new Option("--format <form>", "how to report").choices(["text", "json", "sarif"]).default("text"))
+  .addOption(new Option("--format <form>", "how to report").choices(["text", "json", "sarif", "html"]).default("text"))
   .addOption(
     new Option(
       "--fail-on <level>",
@@ -102,6 +102,7 @@ program
   .option("--shard <part>", "only one of several parts of the files, as 2/3, for machines that share the work", shard)
   .option("--quiet", "print only alerts at the failing level or graver, and nothing where there are none")
   .option("--output <file>", "write the report into a file")
+  .option("--against <report>", "tell what is new and what is gone since an earlier report in JSON or SARIF")
   .addOption(settingsOption)
   .addOption(asOption)
   .addOption(colourOption)

@@ -1,3 +1,5 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { Meter } from "../engine/meter.js";
 import { languages, rules } from "../languages/index.js";
@@ -7,6 +9,7 @@ import { ResultStore } from "../project/result-store.js";
 import { reviewProject } from "../project/review.js";
 import type { ProjectVisit, VisitResult } from "../project/visit.js";
 import { writeText } from "../project/write.js";
+import { boardPage } from "../report/board.js";
 import { visibleText } from "../report/columns.js";
 import { costTable } from "../report/cost.js";
 import type { Grouping } from "../report/groups.js";
@@ -15,6 +18,7 @@ import { counted, reacher, type Review } from "../report/model.js";
 import { sarifReport } from "../report/sarif.js";
 import type { Shard } from "../report/shards.js";
 import { textReport } from "../report/text.js";
+import { trendSince, type Trend } from "../report/trend.js";
 import { levels, type Rule } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
 import { faultOfNames } from "./known-rules.js";
@@ -27,7 +31,7 @@ import { triedPattern, type PatternOptions } from "./tried-pattern.js";
 import { watchOn } from "./watch.js";
 
 export interface ReviewOptions extends PatternOptions, SourceOptions {
-  readonly format: "text" | "json" | "sarif";
+  readonly format: "text" | "json" | "sarif" | "html";
   readonly failOn: string;
   readonly cost?: boolean;
   readonly anew?: boolean;
@@ -42,6 +46,8 @@ export interface ReviewOptions extends PatternOptions, SourceOptions {
   readonly counts?: boolean;
   readonly shard?: Shard;
   readonly watch?: boolean;
+  /** The file of an earlier report. */
+  readonly against?: string;
 }
 
 /** How the commands visit a project: all languages, from the working folder, today. */
@@ -101,7 +107,7 @@ class ReviewRun {
   private hasFailed = false;
 
   constructor(visit: ProjectVisit, private readonly options: ReviewOptions, private readonly trial: Rule | undefined) {
-    const { cost, profile, only, since, staged, shard, anew } = options;
+    const { cost, profile, only, since, staged, shard, anew, format } = options;
     this.meter = cost ? new Meter(() => performance.now()) : undefined;
     const usesResults = visit.input === undefined && trial === undefined && this.meter === undefined;
     const kept = anew === true ? undefined : new ResultStore();
@@ -116,6 +122,7 @@ class ReviewRun {
       ...(since !== undefined && { since }),
       ...(staged !== undefined && { staged }),
       ...(shard && { shard }),
+      ...(format === "html" && { detailed: true }),
       ...(usesResults && results && { results }),
       onFailure: (file, failure) => {
         this.hasFailed = true;
@@ -172,9 +179,9 @@ class ReviewRun {
       }
     }
     if (this.meter !== undefined) process.stderr.write(`\n${costTable(this.meter, { colour: hasColour() })}`);
-    for (const { path, reason } of result.problems) complain(`${visibleText(path)}: ${reason}`);
-    for (const { path, alerts } of result.broken) {
-      complain(`${path}: ${counted(alerts.length, "mistake")} in the settings`);
+    for (const { path: name, reason } of result.problems) complain(`${visibleText(name)}: ${reason}`);
+    for (const { path: name, alerts } of result.broken) {
+      complain(`${name}: ${counted(alerts.length, "mistake")} in the settings`);
     }
     if (result.files.length === 0 && this.options.staged !== true) complain(nothingLookedAt);
     return true;
@@ -189,11 +196,21 @@ class ReviewRun {
         ...(shard && { shard }),
       });
     }
+    const trial = this.trial ? [this.trial] : [];
+    const all = [...rules, ...result.settings.known.flatMap(({ checked }) => checked.rules), ...trial];
+    const byId = new Map(all.map((rule) => [rule.id, rule]));
     if (format === "sarif") {
-      const trial = this.trial ? [this.trial] : [];
-      const all = [...rules, ...result.settings.known.flatMap(({ checked }) => checked.rules), ...trial];
-      const byId = new Map(all.map((rule) => [rule.id, rule]));
       return sarifReport(review, [...byId.values()], `${pathToFileURL(process.cwd()).href}/`, shard);
+    }
+    const trend = this.trendOf(review);
+    if (format === "html") {
+      return boardPage(review, {
+        name: path.basename(process.cwd()),
+        made: new Date().toISOString(),
+        ownLevels,
+        rules: byId,
+        ...(trend && { trend }),
+      });
     }
     if (staged === true && result.files.length === 0) return "Nothing is staged that a language is known for.\n";
     return textReport(review, {
@@ -203,7 +220,19 @@ class ReviewRun {
       withSum: quiet !== true,
       ...(group && { group }),
       ...(countsOnly !== undefined && { countsOnly }),
+      ...(trend && { trend }),
     });
+  }
+
+  /** What became of the earlier report that is named. */
+  private trendOf(review: Review): (Trend & { readonly against: string }) | undefined {
+    const { against } = this.options;
+    if (against === undefined) return undefined;
+    try {
+      return { ...trendSince(readFileSync(against, "utf8"), review), against: path.basename(against) };
+    } catch (error) {
+      throw new SourceError(`--against: ${against}: ${(error as Error).message}`);
+    }
   }
 
   /** How the command ends with what was found. */

@@ -3,16 +3,19 @@ import { availableParallelism } from "node:os";
 import { pathToFileURL } from "node:url";
 import { isAnsweredAlike, placeIn } from "../engine/link-questions.js";
 import type { ModuleGraph } from "../engine/module-graph.js";
+import type { Remedy } from "../engine/workspace.js";
 import { languageOf } from "../languages/index.js";
 import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
 import { modulesOnDisk } from "./disk-files.js";
-import { keyOf, settingsKey, type FileResult } from "./result-store.js";
+import { keyOf, settingsKey, type FileResult, type ShownRemedy } from "./result-store.js";
 import { opener, type LocatedFile, type ProjectFile, type ProjectVisit } from "./visit.js";
 
 /** Fewer files than these are looked at sooner than what was found in them is looked up. */
 const fewFiles = 4;
 /** Below this many characters starting threads takes longer than they save. */
 const littleText = 600_000;
+/** How many ways to settle an alert an overview shows. */
+const mostRemedies = 3;
 /** Characters that go to a thread at a time, at least. */
 const batch = 100_000;
 
@@ -22,7 +25,7 @@ export async function findAll(
   visit: ProjectVisit,
 ): Promise<ReadonlyMap<string, FileResult>> {
   const found = new Map<string, FileResult>();
-  const store = files.length >= fewFiles ? visit.results : undefined;
+  const store = files.length >= fewFiles && visit.detailed !== true ? visit.results : undefined;
   const keys = new Map<string, string>();
   const graph = modulesOnDisk();
   const before = new Map<string, FileResult>();
@@ -81,7 +84,7 @@ function findHere(files: readonly LocatedFile[], visit: ProjectVisit, take: Take
   for (const one of files) {
     failed = false;
     open(one, (file) => {
-      const result = resultOf(file);
+      const result = resultOf(file, visit.detailed);
       learn(graph, one.file, result);
       take(one.file, result, !failed);
     });
@@ -89,21 +92,32 @@ function findHere(files: readonly LocatedFile[], visit: ProjectVisit, take: Take
 }
 
 /** The alerts of a file that is open, and which of them can be settled for certain. */
-export function resultOf({ uri, workspace }: ProjectFile): FileResult {
+export function resultOf({ uri, workspace }: ProjectFile, isDetailed = false): FileResult {
   const alerts = workspace.alerts(uri);
-  const certain = new Set(
-    workspace.remedies(uri).filter(({ certainty }) => certainty === "certain").map(({ alert }) => alert),
-  );
+  const remedies = workspace.remedies(uri);
+  const certain = new Set(remedies.filter(({ certainty }) => certainty === "certain").map(({ alert }) => alert));
   return {
     alerts,
     certain: alerts.flatMap((alert, index) => (certain.has(alert) ? [index] : [])),
     asked: workspace.askedLinks(uri),
     summary: workspace.summary(uri),
+    ...(
+      isDetailed && {
+        details: {
+          remedies: alerts.map((
+            alert,
+          ) => (remedies.filter((remedy) => remedy.alert === alert).slice(0, mostRemedies).map(shownRemedy))),
+          strain: workspace.strains(uri).reduce((sum, { strain }) => sum + strain.figure, 0),
+        },
+      }
+    ),
   };
 }
 
+const shownRemedy = ({ title, certainty, edits }: Remedy): ShownRemedy => ({ title, certainty, edits });
+
 async function findInThreads(files: readonly LocatedFile[], visit: ProjectVisit, take: Take): Promise<void> {
-  const { profile, instead, settingsFile, today, folder } = visit;
+  const { profile, instead, settingsFile, today, folder, detailed = false } = visit;
   // Loaded only where it is used: it asks the machine how many processors there are, in a shell.
   const { Tinypool } = await import("tinypool");
   const pool = new Tinypool({
@@ -117,11 +131,11 @@ async function findInThreads(files: readonly LocatedFile[], visit: ProjectVisit,
     some.push({ file, text });
     length += text.length;
     if (length < batch) continue;
-    tasks.push({ files: some, profile, instead, settingsFile, today, folder });
+    tasks.push({ files: some, profile, instead, settingsFile, today, folder, detailed });
     some = [];
     length = 0;
   }
-  if (some.length > 0) tasks.push({ files: some, profile, instead, settingsFile, today, folder });
+  if (some.length > 0) tasks.push({ files: some, profile, instead, settingsFile, today, folder, detailed });
   try {
     await Promise.all(
       tasks.map(async (task) => {

@@ -6,6 +6,7 @@ import path from "node:path";
 import { fileURLToPath } from "node:url";
 import type { Alert } from "../engine/alert.js";
 import type { AskedLink } from "../engine/link-questions.js";
+import type { Remedy } from "../engine/workspace.js";
 import { languageOf, rules as builtIn } from "../languages/index.js";
 import type { FileSummary } from "../model/links.js";
 import { areaOf } from "../rules/rule.js";
@@ -78,7 +79,19 @@ export interface FileResult {
   readonly asked: readonly AskedLink[];
   /** What other files see of it. */
   readonly summary?: FileSummary | undefined;
+  /** What an overview shows beside; it is not kept. */
+  readonly details?: FileDetails | undefined;
 }
+
+/** What an overview of a project shows of a file beside its alerts. */
+export interface FileDetails {
+  /** The first ways to settle each alert, by its index. */
+  readonly remedies: readonly (readonly ShownRemedy[])[];
+  /** The strain of all its functions together. */
+  readonly strain: number;
+}
+
+export type ShownRemedy = Pick<Remedy, "title" | "certainty" | "edits">;
 
 /** The name of the results for a text with what `settingsKey` gives. `today` counts for texts with comments that end some day. */
 export function keyOf(text: string, settings: string, today: string): string {

@@ -17,6 +17,7 @@ export interface ReviewTask {
   readonly settingsFile: string | undefined;
   readonly today: string;
   readonly folder: string;
+  readonly detailed: boolean;
 }
 
 export interface ReviewResult {
@@ -38,6 +39,7 @@ export default async function run({
   settingsFile: named,
   today,
   folder,
+  detailed,
 }: ReviewTask): Promise<ReviewResult[]> {
   settings ??= settingsOf({
     ...(profile !== undefined && { profile }),
@@ -65,7 +67,7 @@ export default async function run({
     if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
     const located = { file, shown: path.relative(folder, file), text, settings: settings.forFile(file) };
     open(located, (one) => {
-      const result = resultOf(one);
+      const result = resultOf(one, detailed);
       learn(graph, file, result);
       results.push({ file, result, failures: failures.splice(0) });
     });

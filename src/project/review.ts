@@ -30,7 +30,7 @@ export async function reviewProject(
   let settled = 0;
   const baselines = new Baselines();
   const files = located.map(({ file, shown, text: content, settings: { source, resolved } }): FileReview => {
-    const { alerts: all, certain = [] } = found.get(file)!;
+    const { alerts: all, certain = [], details } = found.get(file)!;
     const text = Text.of(content);
     const isGenerated = resolved.generated === "form" &&
       saysGenerated(languageOf(file)?.firstComments(content.slice(0, topOfFile)) ?? "");
@@ -46,7 +46,17 @@ export async function reviewProject(
       ({ rule, from, to }) =>
         isAmong(rule, visit.about) && within?.some((span) => from <= span.to && to >= span.from) !== false,
     );
-    return { path: shown, text, alerts, mendable: new Set(certain.map((index) => all[index]!)), isGenerated };
+    return {
+      path: shown,
+      text,
+      alerts,
+      mendable: new Set(certain.map((index) => all[index]!)),
+      isGenerated,
+      details: details && {
+        remedies: new Map(all.map((alert, index) => [alert, details.remedies[index]!])),
+        strain: details.strain,
+      },
+    };
   });
   const problems = [
     ...result.problems,

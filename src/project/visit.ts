@@ -66,6 +66,8 @@ export interface ProjectVisit {
   readonly ignoresBaseline?: boolean;
   /** What was found in earlier runs, which counts, and is kept for later ones. */
   readonly results?: Results;
+  /** Whether remedies and strain are wanted too. */
+  readonly detailed?: boolean;
   /** Only the files of this shard. */
   readonly shard?: Shard;
   /** Told, now and then, how many files have been looked at. */

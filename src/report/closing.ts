@@ -3,6 +3,7 @@ import { areaOf, levels } from "../rules/rule.js";
 import { widthOf, wrapped } from "./columns.js";
 import type { Drawing } from "./excerpt.js";
 import { counted, countLevels, countMendable, type Review } from "./model.js";
+import type { Trend } from "./trend.js";
 
 /** The widest a bar gets, in columns. */
 const longestBar = 24;
@@ -18,7 +19,11 @@ function bars(rows: readonly (readonly [string, number, (text: string) => string
 }
 
 /** What it all comes to. */
-export function closingBlock(review: Review, { width, colours }: Drawing): string[] {
+export function closingBlock(
+  review: Review,
+  { width, colours }: Drawing,
+  trend?: Trend & { readonly against: string },
+): string[] {
   const counts = countLevels(review);
   const total = Object.values(counts).reduce((sum, count) => sum + count, 0);
   const time = review.milliseconds === undefined ? "" : ` in ${(review.milliseconds / 1000).toFixed(1)} s`;
@@ -40,7 +45,10 @@ export function closingBlock(review: Review, { width, colours }: Drawing): strin
     const right = bars(byCount.map(([area, count]) => [area, count, colours.faint]), most);
     lines.push("", ...besideEachOther(left, right, width).map((line) => `   ${line}`), "");
   }
-  for (const sentence of afterthoughts(review)) {
+  const since = trend === undefined
+    ? []
+    : [`Since ${trend.against}: ${trend.fresh.size} new, ${trend.gone.length} gone, ${trend.stayed} stayed.`];
+  for (const sentence of [...since, ...afterthoughts(review)]) {
     for (const line of wrapped(sentence, width - 2)) lines.push(` ${colours.faint(line)}`);
   }
   if (lines.at(-1) === "") lines.pop();
@@ -58,7 +66,8 @@ function besideEachOther(left: readonly string[], right: readonly string[], widt
   });
 }
 
-function afterthoughts({ files, baseline = 0, settled = 0, leftOut = [] }: Review): string[] {
+/** Sentences about what is beside the alerts: what mending settles, what is not shown, and what was not looked at. */
+export function afterthoughts({ files, baseline = 0, settled = 0, leftOut = [] }: Review): string[] {
   const mendable = countMendable(files);
   const generated = files.filter((file) => file.isGenerated).length;
   return [

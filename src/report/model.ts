@@ -1,7 +1,8 @@
 /** What a review found, as every report form takes it. */
 import type { Alert } from "../engine/alert.js";
-import { levels, type AlertLevel } from "../rules/rule.js";
+import { levels, type AlertLevel, type Certainty } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
+import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 
 export interface FileReview {
@@ -11,10 +12,24 @@ export interface FileReview {
   readonly alerts: readonly Alert[];
   /** Those that have a certain remedy. */
   readonly mendable: ReadonlySet<Alert>;
+  /** What an overview shows beside. */
+  readonly details?: ReviewDetails | undefined;
   /** Whether it holds settings, and is told of before all code. */
   readonly isSettings?: boolean;
   /** Whether only the form was looked at, as the text says that a program writes it. */
   readonly isGenerated?: boolean;
+}
+
+export interface ReviewDetails {
+  readonly remedies: ReadonlyMap<Alert, readonly ReviewRemedy[]>;
+  /** The strain of all functions of the file together. */
+  readonly strain: number;
+}
+
+export interface ReviewRemedy {
+  readonly title: string;
+  readonly certainty: Certainty;
+  readonly edits: readonly Edit[];
 }
 
 export interface Review {

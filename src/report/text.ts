@@ -9,6 +9,7 @@ import { groupHeading, groupTable } from "./group-table.js";
 import { groupsOf, type Grouping } from "./groups.js";
 import type { FileReview, Review } from "./model.js";
 import { palette, type Palette } from "./palette.js";
+import type { Trend } from "./trend.js";
 
 export interface TextOptions {
   readonly colour: boolean;
@@ -21,6 +22,8 @@ export interface TextOptions {
   readonly group?: Grouping;
   /** Whether only the numbers of the groups are told. */
   readonly countsOnly?: boolean;
+  /** What became of an earlier report, with its name. */
+  readonly trend?: Trend & { readonly against: string };
 }
 
 /** How many lines may lie between two alerts that are shown in one excerpt. */
@@ -31,7 +34,7 @@ export function textReport(review: Review, options: TextOptions): string {
   const { colour, width, ownLevels, withSum = true } = options;
   const drawing = { width, colours: palette(colour, ownLevels) };
   const lines = bodyOf(review, drawing, options);
-  if (withSum) lines.push(...closingBlock(review, drawing));
+  if (withSum) lines.push(...closingBlock(review, drawing, options.trend));
   return lines.map((line) => `${line}\n`).join("");
 }
 

@@ -12,13 +12,8 @@ export interface OpenPage {
   close(): Promise<void>;
 }
 
-export async function openPlayground(): Promise<OpenPage> {
-  await build({ configFile, logLevel: "error" });
-  const server: PreviewServer = await preview({
-    configFile,
-    logLevel: "error",
-    preview: { port: 0, host: "127.0.0.1" },
-  });
+/** A page of Debian's Chromium, and what it says as errors. */
+export async function openBrowser(): Promise<{ browser: Browser; page: Page; errors: string[] }> {
   const browser: Browser = await chromium.launch({
     executablePath: "/usr/bin/chromium",
     args: [
@@ -37,6 +32,17 @@ export async function openPlayground(): Promise<OpenPage> {
   const errors: string[] = [];
   page.on("console", (message) => message.type() === "error" && errors.push(message.text()));
   page.on("pageerror", (error) => errors.push(error.message));
+  return { browser, page, errors };
+}
+
+export async function openPlayground(): Promise<OpenPage> {
+  await build({ configFile, logLevel: "error" });
+  const server: PreviewServer = await preview({
+    configFile,
+    logLevel: "error",
+    preview: { port: 0, host: "127.0.0.1" },
+  });
+  const { browser, page, errors } = await openBrowser();
   await page.goto(server.resolvedUrls!.local[0]!);
   return {
     page,
