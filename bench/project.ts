@@ -3,62 +3,17 @@
  * the same edits in an editor's session. `npm run bench project [FILES]`; 1,000 files of 100 lines without a number.
  */
 import { spawnSync } from "node:child_process";
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { createWorkspace } from "../src/index.js";
 import { javascript } from "../src/languages/javascript/index.js";
 import { DiskFiles } from "../src/project/disk-files.js";
+import { fileAt, hubText, madeProject } from "./made-project.js";
 import { root, timed } from "./support.js";
 
 const count = Number(process.argv[2] ?? 1000);
-const importers = Math.floor(count / 5);
-const folder = mkdtempSync(path.join(tmpdir(), "quill-project-"));
-const hub = path.join(folder, "src/hub.js");
-const hubText = "export const tide = (hour) => hour % 12;\nexport const fare = (zone) => 210 + zone;\n";
-
-/** A file of about 100 lines that imports the one before it in its folder, and some of them the hub. */
-function fileAt(index: number): string {
-  const lines = index % 50 === 0 ? [] : [`import { total${index - 1} } from "./part${index - 1}.js";`];
-  if (index <= importers) lines.push(`import { fare, tide } from "../hub.js";`);
-  const before = index % 50 === 0 ? "0" : `total${index - 1}(1)`;
-  const used = index <= importers ? "fare(tide(hour))" : "hour";
-  for (let part = 0; part < 8; part += 1) {
-    lines.push(
-      `/** What pier ${part} of quay ${index} takes in an hour. */`,
-      `function pier${part}(hour) {`,
-      "  const zones = [1, 2, 3].map((zone) => zone * hour);",
-      "  let sum = 0;",
-      "  for (const zone of zones) {",
-      "    if (zone > 10) {",
-      "      sum += zone;",
-      "    }",
-      "  }",
-      `  return sum + ${used};`,
-      "}",
-      "",
-    );
-  }
-  lines.push(
-    `export function total${index}(hour) {`,
-    `  return ${before} + ${Array.from({ length: 8 }, (_, part) => `pier${part}(hour)`).join(" + ")};`,
-    "}",
-    "",
-  );
-  return lines.join("\n");
-}
-
-const placeOf = (index: number): string => path.join(folder, "src", `quay${Math.floor(index / 50)}`, `part${index}.js`);
-let size = 0;
-for (let index = 0; index < count; index += 1) {
-  if (index % 50 === 0) mkdirSync(path.dirname(placeOf(index)), { recursive: true });
-  const text = fileAt(index);
-  size += text.length;
-  writeFileSync(placeOf(index), text);
-}
-writeFileSync(hub, hubText);
-writeFileSync(path.join(folder, "package.json"), '{ "type": "module" }\n');
+const { folder, hub, placeOf, size, importers } = madeProject(count);
 
 function review(): { readonly time: number; readonly told: string } {
   let told = "";
@@ -94,7 +49,12 @@ try {
     (file) => pathToFileURL(file).href,
   );
   for (const [index, uri] of uris.entries()) {
-    workspace.open({ uri, languageId: "javascript", version: 0, text: index === 0 ? hubText : fileAt(index - 1) });
+    workspace.open({
+      uri,
+      languageId: "javascript",
+      version: 0,
+      text: index === 0 ? hubText : fileAt(index - 1, importers),
+    });
     workspace.alerts(uri);
   }
   let version = 0;

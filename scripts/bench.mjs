@@ -6,10 +6,15 @@ install();
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "tsconfig.bench.json"]);
 copyFileSync(`${root}/package.json`, `${root}/node_modules/.cache/bench/package.json`);
 const [name, ...args] = process.argv.slice(2);
-const all = readdirSync(`${root}/bench`).map((file) => file.replace(
-  /\.ts$/,
-  "",
-)).filter((file) => !["support", "mutators", "settings"].includes(file) && !file.startsWith("fuzz"));
+const all = readdirSync(`${root}/bench`)
+  .map((file) => file.replace(
+    /\.ts$/,
+    "",
+  ))
+  .filter(
+    (file) =>
+      !["support", "mutators", "value-mutators", "settings", "made-project"].includes(file) && !file.startsWith("fuzz"),
+  );
 for (const one of name ? [name] : all) {
   console.log(`— ${one}`);
   run(

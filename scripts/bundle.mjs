@@ -56,6 +56,8 @@ const { output } = await bundle.generate({
   entryFileNames: "[name].js",
   // As deep as the folders of the source, so that what lies beside a file is found from there too.
   chunkFileNames: "parts/[name].js",
+  // What has to be read at the start is shorter; names and statements stay as they are.
+  minify: { compress: false, mangle: false },
 });
 const page = await board.generate({ format: "esm", entryFileNames: "board/board.js", minify: true });
 const { dependencies } = JSON.parse(readFileSync(path.join(root, "package.json"), "utf8"));

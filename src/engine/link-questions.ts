@@ -77,6 +77,11 @@ export class LinkQuestions {
     return way === "unknown" || way === "" ? [] : way.split("\n");
   }
 
+  /** What the settings of the compiler say at a key; empty where they say nothing. */
+  compilerSays(key: string, called: Called | undefined): string {
+    return this.place === undefined ? "" : this.ask(["compiler", key], called);
+  }
+
   /** Whether another file of the project takes a name that the document exports. */
   taken(name: string, called: Called | undefined): Taken {
     return this.ask(["taken", name], called) as Taken;
@@ -127,6 +132,7 @@ export function isAnsweredAlike(asked: readonly AskedLink[], place: PlaceInGraph
 function answer(subject: string, place: PlaceInGraph): string {
   const { graph, path, links } = place;
   const [kind, module, name] = JSON.parse(subject) as [string, string, string?];
+  if (kind === "compiler") return links.compilerSays?.(module, path, graph.access) ?? "";
   if (kind === "taken") return graph.taken(path, module);
   if (kind === "beside") return JSON.stringify(nameBeside(module, place));
   if (kind === "way-back") {

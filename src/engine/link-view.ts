@@ -26,6 +26,7 @@ export interface LinkedDocument {
 export function linkView(questions: LinkQuestions, document: LinkedDocument): LinkView {
   const { place } = questions;
   return {
+    compilerSays: (key) => questions.compilerSays(key, document.called),
     taken: (name) => questions.taken(name, document.called),
     beside: (name) => questions.beside(name, document.called),
     find: (module) => questions.find(module, document.called),

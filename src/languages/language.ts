@@ -110,6 +110,8 @@ export interface Links {
   resolve(module: string, from: string, files: ProjectFiles): Resolution;
   /** Whether what a file exports may be taken by who is no file of the project, as users of a package are; absent where that cannot be told of any. */
   isEntry?(path: string, files: ProjectFiles): boolean;
+  /** What the settings of the compiler for a file say at a key, as text; absent where there are no such settings. */
+  compilerSays?(key: string, from: string, files: ProjectFiles): string | undefined;
   /** The path where a module would be, if it were there; `undefined` where that cannot be told. */
   placeOf(module: string, from: string, files: ProjectFiles): string | undefined;
   /** Whether a file brings a name along that stands nowhere in it, as a package does the modules in it. */

@@ -121,6 +121,8 @@ export interface LinkView {
   readonly callable: (module: string, name: string) => ExportedCallable | undefined;
   /** The files by which one that is imported comes back to this one before either has run, as paths from here; empty where it does not, or where that is told in another file. The rule is run again when the answer is another one. */
   readonly wayBack: (module: string) => readonly string[];
+  /** What the settings of the compiler that are nearest say at a key, as text; empty where they say nothing. The rule is run again when the answer is another one. */
+  readonly compilerSays: (key: string) => string;
   /** Whether another file of the project takes a name that this one exports. The rule is run again when the answer is another one. */
   readonly taken: (name: string) => Taken;
   /** What a name is among those of files that run beside this one by the settings, as scripts of one page do. The rule is run again when the answer is another one. */

@@ -42,6 +42,8 @@ async function drive(
     `#!/bin/sh\nexec ${process.execPath} ${path.join(root, "dist/cli/main.js")} "$@"\n`,
   );
   chmodSync(path.join(folder, "bin/alert-quill"), 0o755);
+  // What lies below a person's own folder is no project.
+  const home = scratch();
   const report = path.join(folder, "report.json");
   const run = await promisify(execFile)(
     command,
@@ -52,7 +54,7 @@ async function drive(
       env: {
         ...process.env,
         ...personal,
-        HOME: folder,
+        HOME: home,
         PATH: `${path.join(folder, "bin")}:${process.env["PATH"]}`,
         QUILL_REPORT: report,
         LANG: "C.UTF-8",
@@ -93,6 +95,9 @@ test("Neovim: open, type, mark, quick fix, save, layout, other settings", { time
     "2:10 names.unknown ‘lwo’ is not known here: did you mean ‘low’?",
   ]);
   expect(seen["python laid out"]).toEqual(["low = 3", "if low == 3:", "    print(low)", "high = [1, 2]"]);
+  expect(seen["imported"]).toEqual(["import { highest } from \"./levels\";", "", "export default highest;"]);
+  expect(seen["followed"]).toEqual(["import { highest } from \"./tides/levels\";", "", "export default highest;"]);
+  expect(seen["after the rename"]).toEqual([expect.stringContaining("3:0 names.unknown ‘lowest’ is not known here")]);
 });
 
 test("Emacs: open, type, mark, quick fix, save, layout, other settings", { timeout: 600_000 }, async () => {

@@ -87,6 +87,34 @@ local ok, fault = pcall(function()
   say("python laid out", lines())
   vim.cmd("write")
 
+  -- A name of another file: its import is taken, and follows when that file is renamed.
+  vim.fn.writefile({ "export const highest = 3;" }, "src/levels.js")
+  vim.cmd("edit src/board.js")
+  vim.api.nvim_buf_set_lines(0, 0, -1, false, { "export default highest;" })
+  -- This editor does not tell of files that come: they count from the next save on.
+  vim.cmd("write")
+  wait("a mark of the name", function() return #vim.diagnostic.get(0) == 1 end)
+  vim.api.nvim_win_set_cursor(0, { 1, vim.diagnostic.get(0)[1].col })
+  vim.lsp.buf.code_action()
+  wait("the import", function() return #vim.diagnostic.get(0) == 0 and #lines() > 1 end)
+  say("imported", lines())
+  vim.cmd("write")
+  local files = { { oldUri = vim.uri_from_fname(vim.fn.fnamemodify("src/levels.js", ":p")), newUri = vim.uri_from_fname(vim.fn.fnamemodify("src/tides/levels.js", ":p")) } }
+  for _, client in pairs(vim.lsp.buf_get_clients(0)) do
+    local answer = client.request_sync("workspace/willRenameFiles", { files = files }, 10000, 0)
+    vim.lsp.util.apply_workspace_edit(answer.result, client.offset_encoding)
+    vim.fn.mkdir("src/tides", "p")
+    vim.fn.rename("src/levels.js", "src/tides/levels.js")
+    client.notify("workspace/didRenameFiles", { files = files })
+  end
+  say("followed", lines())
+  vim.cmd("write")
+  -- What leads nowhere would be marked.
+  vim.api.nvim_buf_set_lines(0, -1, -1, false, { "lowest();" })
+  wait("the marks after the rename", function() return #vim.diagnostic.get(0) > 0 end)
+  say("after the rename", marks())
+  vim.cmd("edit! | bdelete")
+
   -- The settings file as it is typed.
   vim.cmd("edit alert-quill.jsonc")
   vim.api.nvim_buf_set_lines(0, 0, -1, false, { '{ "kitz": [] }' })

@@ -52,11 +52,21 @@ function holdsMarkup(text: Text, root: Node): boolean {
   return false;
 }
 
+/** Whether a comment holds a tag, or one that begins with it. */
+function holdsTag(text: Text, root: Node, tag: string): boolean {
+  for (const at of text.occurrences(tag)) {
+    const lead = text.slice(Math.max(0, at - stretch), at);
+    if (/\/\*\*[^]*$/.test(lead) && !textLike.has(nodeAt(root, at).type)) return true;
+  }
+  return false;
+}
+
 /**
  * Whether a documentation comment uses a name as a type, the target of a link or what markup is made with, or markup itself may use it without saying so,
- * as the names in `markup`.
+ * as the names in `markup`. With a tag as `@jsx`, whether there is one.
  */
 export function isMentioned(text: Text, root: Node, name: string, markup: readonly string[]): boolean {
+  if (name.startsWith("@")) return holdsTag(text, root, name);
   if ((factories.test(name) || markup.includes(name)) && holdsMarkup(text, root)) return true;
   for (const at of text.occurrences(name)) {
     const around = text.slice(Math.max(0, at - 1), at + name.length + 1);

@@ -5,8 +5,10 @@ import { folderOf, foldersAbove, joined, type ProjectFiles } from "../../../mode
 /** How many files may extend one another. */
 const deepest = 10;
 
-/** Where names of modules lead to. */
+/** What the compiler's settings say, as far as it is asked for here. */
 export interface CompilerPaths {
+  /** Single values at the keys of `compilerOptions`, as text. */
+  readonly values: Readonly<Record<string, string>>;
   /** Absolute; names are looked for in it. */
   readonly baseUrl?: string;
   /** Patterns with at most one `*`, each with the absolute places that it stands for. */
@@ -17,7 +19,7 @@ export interface CompilerPaths {
   readonly moduleKind: string;
 }
 
-const none: CompilerPaths = { paths: [], hasRootDirs: false, moduleKind: "" };
+const none: CompilerPaths = { values: {}, paths: [], hasRootDirs: false, moduleKind: "" };
 
 interface Written {
   readonly extends?: unknown;
@@ -56,8 +58,13 @@ function pathsIn(file: string, files: ProjectFiles, depth: number): CompilerPath
   const options = written?.compilerOptions ?? {};
   const baseUrl = typeof options.baseUrl === "string" ? joined(folder, options.baseUrl) : found.baseUrl;
   const moduleKind = options.moduleResolution ?? options.module;
+  const values = Object
+    .entries(options)
+    .filter(([, value]) => typeof value !== "object")
+    .map(([key, value]) => [key, String(value)]);
   return {
     ...(baseUrl !== undefined && { baseUrl }),
+    values: { ...found.values, ...Object.fromEntries(values) },
     paths: mapped(options.paths, baseUrl ?? folder) ?? found.paths,
     hasRootDirs: Array.isArray(options.rootDirs) || found.hasRootDirs,
     moduleKind: typeof moduleKind === "string" ? moduleKind.toLowerCase() : found.moduleKind,

@@ -1,7 +1,7 @@
 /** Writing an import into a file. */
 import type { Node } from "../../../syntax/node.js";
 import type { Edit } from "../../../text/edit.js";
-import type { Text } from "../../../text/text.js";
+import type { SourceText } from "../../../text/text.js";
 import type { WantedImport } from "../../language.js";
 import type { ImportDeclaration, JavaScriptNode, Program } from "../nodes/index.js";
 import { textOf } from "../reading.js";
@@ -9,7 +9,7 @@ import { isForEffect, isDirective } from "../rules/imports/statements.js";
 import { requiredModule } from "./old-form.js";
 
 /** The edits with which a file imports something: in an import of the same module that is there, or in a line of its own behind the others. */
-export function importing(root: Node, text: Text, wanted: WantedImport): readonly Edit[] {
+export function importing(root: Node, text: SourceText, wanted: WantedImport): readonly Edit[] {
   const body = (root as Program).body as JavaScriptNode[];
   const imports = body.filter((item): item is ImportDeclaration => item.type === "ImportDeclaration");
   const required = body.filter(isRequire);
@@ -31,7 +31,7 @@ function listed({ exported, name }: WantedImport): string {
 }
 
 /** An edit that adds a name to an import; `undefined` where it does not fit there. */
-function joinedTo(node: ImportDeclaration, text: Text, wanted: WantedImport): Edit | undefined {
+function joinedTo(node: ImportDeclaration, text: SourceText, wanted: WantedImport): Edit | undefined {
   const { specifiers, typeOnly, phase, start, source } = node;
   const isType = wanted.exported.isType;
   if (phase !== null || isForEffect(node) || (typeOnly && !isType)) return undefined;
@@ -54,7 +54,7 @@ function joinedTo(node: ImportDeclaration, text: Text, wanted: WantedImport): Ed
 function newLine(
   others: readonly JavaScriptNode[],
   body: readonly JavaScriptNode[],
-  text: Text,
+  text: SourceText,
   { exported, module, name }: WantedImport,
   form: "import" | "require",
 ): Edit {
@@ -99,7 +99,7 @@ function isOldForm(body: readonly JavaScriptNode[]): boolean {
   });
 }
 
-function isWithoutSemicolons(body: readonly JavaScriptNode[], text: Text): boolean {
+function isWithoutSemicolons(body: readonly JavaScriptNode[], text: SourceText): boolean {
   const plain = body.filter(({ type }) => type === "ExpressionStatement" || type === "VariableDeclaration");
   return plain.length > 0 && plain.every(({ end }) => text.slice(end - 1, end) !== ";");
 }

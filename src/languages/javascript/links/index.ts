@@ -5,6 +5,7 @@ import { javascriptValues } from "../settings.js";
 import { companionsOf } from "../together.js";
 import { parseOptionsFor } from "../variant.js";
 import { changesLinks } from "./changes.js";
+import { compilerPathsFor } from "./compiler-paths.js";
 import { isEntry } from "./entries.js";
 import { importing } from "./importing.js";
 import { packagesFor } from "./installed.js";
@@ -20,6 +21,7 @@ export const links: Links = {
   isSeen: changesLinks,
   companions: (values, path) => companionsOf(javascriptValues(values).together, path),
   isEntry,
+  compilerSays: (key, from, files) => compilerPathsFor(folderOf(from), files).values[key],
   resolve: resolveModule,
   placeOf: (module, from) => (module.startsWith(".") ? joined(folderOf(from), module) : undefined),
   holds: () => false,

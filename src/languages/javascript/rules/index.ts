@@ -31,6 +31,7 @@ import { earlyThis } from "./flow/early-this.js";
 import { missingSuper } from "./flow/missing-super.js";
 import { silentGetter } from "./flow/silent-getter.js";
 import { cycle } from "./imports/cycle.js";
+import { markupFactoryMissing } from "./imports/markup-factory-missing.js";
 import { noSuchExport } from "./imports/no-such-export.js";
 import { noSuchFile } from "./imports/no-such-file.js";
 import { order } from "./imports/order.js";
@@ -127,6 +128,7 @@ export const rules: readonly Rule[] = [
   spareParentheses,
   lineWidth,
   cycle,
+  markupFactoryMissing,
   noSuchExport,
   noSuchFile,
   order,
