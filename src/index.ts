@@ -1,4 +1,5 @@
 /** Alert Quill as a library. */
+export type { Remedy } from "./engine/document-remedies.js";
 export { MemoryFiles } from "./engine/memory-files.js";
 export type { AskedLink } from "./engine/link-questions.js";
 export { ModuleGraph, type OpenFile, type ReadFile } from "./engine/module-graph.js";
@@ -8,7 +9,6 @@ export {
   Workspace,
   type OpenDocument,
   type RefitChoice,
-  type Remedy,
   type RenameEdits,
   type WorkspaceOptions,
 } from "./engine/workspace.js";

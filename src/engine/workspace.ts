@@ -5,22 +5,22 @@ import type { FlowGraph } from "../model/flow.js";
 import type { FileAccess, FileSummary } from "../model/links.js";
 import type { Strain } from "../model/strain.js";
 import { fileHushEdit, hushEdit, type HushEdit } from "../remedy/hush-edit.js";
-import { withoutOverlap } from "../remedy/select.js";
 import { topComment } from "../remedy/top-comment.js";
 import { noReason } from "../rules/hush/no-reason.js";
 import { sharedRules } from "../rules/index.js";
 import { joinRules } from "../rules/joined.js";
-import { areaOf, type Certainty, type Rule } from "../rules/rule.js";
+import { areaOf, type Rule } from "../rules/rule.js";
 import { heavyFunction } from "../rules/strain/heavy-function.js";
-import { resolveSettings, withBeside, type ResolvedSettings } from "../settings/resolve.js";
+import { resolveSettings, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
-import type { Node } from "../syntax/node.js";
-import { childrenOf, nodeAt, nodesTouching, walk } from "../syntax/walk.js";
-import { applyAll, type Edit, type Span } from "../text/edit.js";
+import { nodeAt, nodesTouching } from "../syntax/walk.js";
+import type { Edit, Span } from "../text/edit.js";
 import { Text } from "../text/text.js";
-import type { Alert, FoundAlert, RuleFailure } from "./alert.js";
-import { DocumentAnalysis, type AnalysisInput } from "./analysis.js";
-import { isProven, type MendOptions } from "./choice.js";
+import type { Alert, RuleFailure } from "./alert.js";
+import type { MendOptions } from "./choice.js";
+import { endingAt, laidOut, orderedImports, type LayoutOptions } from "./document-layout.js";
+import { provenRemedies, remediesWhere, together, type Remedy } from "./document-remedies.js";
+import { DocumentState, type AnalysisFrame } from "./document-state.js";
 import { WorkspaceError } from "./errors.js";
 import type { AskedLink, PlaceInGraph } from "./link-questions.js";
 import { mend, type MendResult } from "./mend.js";
@@ -29,8 +29,7 @@ import { ModuleGraph } from "./module-graph.js";
 import { editsForRenames } from "./renaming.js";
 import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
 import { strainsOf, type FunctionStrain } from "./strains.js";
-import { toldOnce } from "./told-once.js";
-import { attempt, doesHarm, isHarmless, takeBack } from "./trial.js";
+import { doesHarm } from "./trial.js";
 
 /** A document as an editor opens it. */
 export interface OpenDocument {
@@ -47,17 +46,6 @@ export interface OpenDocument {
 export type EditOf = (text: Text) => Edit | undefined;
 
 /** A way to settle an alert, with the alert it settles. */
-export interface Remedy {
-  readonly title: string;
-  readonly rule: string;
-  readonly certainty: Certainty;
-  /** Taken only where somebody asks for it, never along with others. */
-  readonly byHand?: boolean;
-  /** They speak of the text as it is and do not overlap. */
-  readonly edits: readonly Edit[];
-  readonly alert: Alert;
-}
-
 /** A refit that is offered, or the reason why it is not. */
 export type RefitChoice = { readonly id: string; readonly kind: RefitKind } & (RefitOffer | RefitRefusal);
 
@@ -83,24 +71,6 @@ export interface WorkspaceOptions {
   readonly mostRuleTime?: number;
 }
 
-/** A range, and all of the statements that it touches, but for those that others stand in. */
-function wholeOf({ holdsLines: isLines }: Language, root: Node, range: Span): Span {
-  let { from, to } = range;
-  const extend = (node: Node): void => {
-    let holdsLines = false;
-    walk(node, (inner) => !holdsLines && !(holdsLines = isLines(inner)));
-    if (holdsLines) return;
-    from = Math.min(from, node.start);
-    to = Math.max(to, node.end);
-  };
-  let node = nodeAt(root, from, to);
-  while (node.parent !== null && !isLines(node) && !isLines(node.parent)) node = node.parent;
-  if (isLines(node)) {
-    for (const child of childrenOf(node)) if (child.end >= range.from && child.start <= range.to) extend(child);
-  } else extend(node);
-  return { from, to };
-}
-
 /** What is to be edited in a file so that it names others by their new places. */
 export interface RenameEdits {
   readonly uri: string;
@@ -109,48 +79,12 @@ export interface RenameEdits {
   readonly edits: readonly Edit[];
 }
 
-/** The rule whose option `unit` is the client's step of indentation where the settings do not say one. */
-const indentRule = "layout.indent";
-
-/** How many remedies are tried out one by one where somebody asks for some. */
-const mostProven = 24;
-
-/** How many characters are read at most to try out remedies in a text whose form is broken. */
-const mostTried = 3_000_000;
-
-export interface LayoutOptions {
-  /** Whether the statements and members that a range touches are laid out as a whole. */
-  readonly whole?: boolean;
-  /** Only by rules that are on. */
-  readonly onlyOn?: boolean;
-  /** What each step is indented by where the settings do not say: so many spaces, or `tab`. */
-  readonly unit?: number | "tab";
-}
-
-interface OpenState {
-  readonly uri: string;
-  readonly languageId: string;
-  readonly language: Language;
-  readonly analysis: DocumentAnalysis;
-  /** For layout where the settings say nothing of it; there is none as long as nobody asks. */
-  layout?: { readonly unit: LayoutOptions["unit"]; readonly analysis: DocumentAnalysis } | undefined;
-  version: number;
-  settings: ResolvedSettings;
-  /** The failures of rules that have been told. */
-  told: readonly RuleFailure[];
-  /** What was shown last, and of which alerts. */
-  shown?: { readonly of: readonly FoundAlert[]; readonly as: readonly FoundAlert[] };
-  readonly place: PlaceInGraph | undefined;
-  /** Whether others see what the document holds, and not the file on disk. */
-  counts: boolean;
-}
-
 /** Documents and what is found in them. All offsets are UTF-16 code units. */
 export class Workspace {
-  private readonly documents = new Map<string, OpenState>();
+  private readonly documents = new Map<string, DocumentState>();
   private readonly rules: readonly Rule[];
   private settings: ResolvedSettings;
-  private readonly limits: RuleLimits | undefined;
+  private readonly frame: AnalysisFrame;
   private readonly toldStuck = new WeakSet<RuleFailure>();
   private readonly graph: ModuleGraph | undefined;
   /** The graph's revision when it was last asked whose alerts are affected. */
@@ -161,11 +95,12 @@ export class Workspace {
     const builtIn = joinRules([...sharedRules, ...options.languages.flatMap(({ rules }) => rules)]);
     this.rules = [...builtIn, ...(options.rules ?? [])];
     this.settings = this.resolve(options.settings ?? {});
-    const { cutOff, files, mostRuleTime = 3000 } = options;
+    const { cutOff, files, mostRuleTime = 3000, today = "", meter, stepsAtATime } = options;
     if (files !== undefined) {
       this.graph = files instanceof ModuleGraph ? files : new ModuleGraph(options.languages, files);
     }
-    if (cutOff !== undefined) this.limits = new RuleLimits(new Set(builtIn), cutOff, mostRuleTime);
+    const limits = cutOff && new RuleLimits(new Set(builtIn), cutOff, mostRuleTime);
+    this.frame = { today, meter, limits, stepsAtATime };
   }
 
   /** The URIs of the open documents. */
@@ -190,20 +125,18 @@ export class Workspace {
     if (language === undefined) {
       throw new WorkspaceError("unknown-language", `There is no language \`${languageId}\` here for ${uri}`);
     }
-    const resolved = (settings === undefined ? this.settings : this.resolve(settings)).in(language);
-    const analysis = new DocumentAnalysis(this.input(uri, languageId, language, Text.of(text), resolved));
-    const place = this.placeOf(uri, language);
-    const document = {
-      uri,
-      languageId,
-      language,
-      analysis,
-      version,
-      settings: resolved,
-      told: [],
-      place,
-      counts: false,
-    };
+    const document = new DocumentState(
+      {
+        uri,
+        languageId,
+        language,
+        version,
+        text: Text.of(text),
+        settings: (settings === undefined ? this.settings : this.resolve(settings)).in(language),
+        place: this.placeOf(uri, language),
+      },
+      this.frame,
+    );
     this.documents.set(uri, document);
     this.compareWithFile(document);
   }
@@ -335,7 +268,10 @@ export class Workspace {
 
   /** The alerts of a document, in document order. */
   alerts(uri: string): Alert[] {
-    return this.found(uri).map(({ alert }) => alert);
+    const document = this.document(uri);
+    const found = document.found();
+    this.tell(document);
+    return found.map(({ alert }) => alert);
   }
 
   /**
@@ -343,9 +279,9 @@ export class Workspace {
    * now; what was done is kept. Tells whether the alerts are ready.
    */
   work(uri: string, stop: () => boolean): boolean {
-    const { analysis } = this.document(uri);
-    const ready = analysis.run(stop);
-    if (ready) this.tell(uri);
+    const document = this.document(uri);
+    const ready = document.analysis.run(stop);
+    if (ready) this.tell(document);
     return ready;
   }
 
@@ -356,16 +292,20 @@ export class Workspace {
 
   /** What has been found so far in a document that is being looked at as a whole; `undefined` when only an edit is. */
   alertsSoFar(uri: string): Alert[] | undefined {
-    const { analysis } = this.document(uri);
-    return analysis.isWhole ? this.shown(uri, analysis.foundSoFar()).map(({ alert }) => alert) : undefined;
+    const document = this.document(uri);
+    const { analysis } = document;
+    return analysis.isWhole ? document.shown(analysis.foundSoFar()).map(({ alert }) => alert) : undefined;
   }
 
   /** The ways to settle alerts that touch a range; without one, all of them. */
   remedies(uri: string, range?: Span): Remedy[] {
-    return this.offers(
-      uri,
+    const document = this.document(uri);
+    const { offered } = remediesWhere(
+      document,
       (alert) => range === undefined || (alert.from <= range.to && alert.to >= range.from),
-    ).offered;
+    );
+    this.tell(document);
+    return offered;
   }
 
   /**
@@ -373,26 +313,15 @@ export class Workspace {
    * they are certain are tried out one by one; one that changes what is around it is only proposed.
    */
   remediesOf(uri: string, alerts: ReadonlySet<Alert>): { offered: Remedy[]; withheld: Remedy[] } {
-    const { offered, withheld } = this.offers(uri, (alert) => alerts.has(alert));
-    const { analysis } = this.document(uri);
-    const isDoubtful = (remedy: Remedy): boolean =>
-      isProven({ alert: remedy.alert, remedy }) && !isHarmless(analysis, { alert: remedy.alert, remedy });
-    const { length } = analysis.text;
-    if (offered.length > Math.min(mostProven, Math.max(4, mostTried / (length + 1)))) return { offered, withheld };
-    return {
-      offered: offered.map((remedy) => (isDoubtful(remedy) ? { ...remedy, certainty: "proposed" } : remedy)),
-      withheld,
-    };
+    const document = this.document(uri);
+    const result = provenRemedies(document, alerts);
+    this.tell(document);
+    return result;
   }
 
   /** Those of some remedies that can be taken together: none overlaps another, and of those that say they are certain, none changes what is around it. */
   together(uri: string, remedies: readonly Remedy[]): Remedy[] {
-    const { analysis } = this.document(uri);
-    const chosen = withoutOverlap(remedies.map((remedy) => ({ alert: remedy.alert, remedy })));
-    const before = analysis.text;
-    const lost = new Set(attempt(analysis, chosen.filter(isProven)));
-    takeBack(analysis, before);
-    return chosen.filter((one) => !lost.has(one)).map(({ remedy }) => remedy);
+    return together(this.document(uri), remedies);
   }
 
   /** Whether only the form of a document is looked at, as its text says that a program writes it. */
@@ -405,35 +334,14 @@ export class Workspace {
     return this.document(uri).analysis.problems.length > 0;
   }
 
-  private offers(uri: string, isAsked: (alert: Alert) => boolean): { offered: Remedy[]; withheld: Remedy[] } {
-    const offered: Remedy[] = [];
-    const withheld: Remedy[] = [];
-    const { problems, text } = this.document(uri).analysis;
-    let trials = Math.max(4, Math.floor(mostTried / (text.length + 1)));
-    for (const { alert, remedies } of this.found(uri)) {
-      if (!isAsked(alert)) continue;
-      // Where the form is broken, what is read there may not be what was meant: remedies are tried out, as many as can be in reasonable time.
-      const isForm = problems.some(
-        ({ code, from }) => from >= alert.from && from <= alert.to && alert.rule === `syntax.${code}`,
-      );
-      for (const offer of remedies()) {
-        const fails = problems.length > 0 &&
-          ((trials -= 1) < 0 || this.problemsAfter(uri, offer.edits) > problems.length - (isForm ? 1 : 0));
-        (fails ? withheld : offered).push({ ...offer, rule: alert.rule, alert });
-      }
-    }
-    this.tell(uri);
-    return { offered, withheld };
-  }
-
   /** What can be rewritten where something is selected, and why what comes to mind there cannot. Where the form is broken nothing is. */
   refits(uri: string, selection: Span): RefitChoice[] {
-    const { analysis, language, languageId, settings } = this.document(uri);
+    const { analysis, language, info } = this.document(uri);
     const isBroken = (span: Span): boolean =>
       analysis.problems.some(({ from, to }) => from <= span.to && to >= span.from);
     if (isBroken(selection)) return [];
     const { root, text } = analysis;
-    const { typed } = language.traits(this.input(uri, languageId, language, text, settings).info);
+    const { typed } = language.traits(info);
     const context = { root, text, typed };
     return language.refits.flatMap(({ id, kind, offer }) => {
       const offered = offer(selection, context);
@@ -447,13 +355,6 @@ export class Workspace {
     return doesHarm(this.document(uri).analysis, edits);
   }
 
-  /** How many problems of form a document has after some edits. */
-  private problemsAfter(uri: string, edits: readonly Edit[]): number {
-    const { languageId, language, analysis, settings } = this.document(uri);
-    const { info } = this.input(uri, languageId, language, analysis.text, settings);
-    return language.parse(applyAll(analysis.text.value, edits), info).problems.length;
-  }
-
   /** Edits, in document order, that settle all that is certain. The document stays as it is until they come back through `edit`. */
   mend(uri: string, options?: MendOptions): Edit[] {
     return this.mendResult(uri, options).edits;
@@ -461,9 +362,9 @@ export class Workspace {
 
   /** As `mend`, with what was applied and what was dropped. */
   mendResult(uri: string, options?: MendOptions): MendResult {
-    const { analysis } = this.document(uri);
-    const result = mend(analysis, options);
-    this.tell(uri);
+    const document = this.document(uri);
+    const result = mend(document.analysis, options);
+    this.tell(document);
     return result;
   }
 
@@ -500,81 +401,18 @@ export class Workspace {
    * Edits, in document order, that lay the document out: by the rules of the area `layout` that are on, and by those of the kit `tidy` that the settings do not switch
    * off. With a range only what lies in it changes. What was laid out before is not looked at again.
    */
-  layout(uri: string, range?: Span, { whole = false, onlyOn = false, unit }: LayoutOptions = {}): Edit[] {
-    const document = this.document(uri);
-    const span = range === undefined || !whole ? range : wholeOf(document.language, document.analysis.root, range);
-    const { edits } = mend(
-      onlyOn ? document.analysis : this.layoutAnalysis(document, unit),
-      {
-        only: ["layout"],
-        ...(span !== undefined && { within: [span] }),
-      },
-    );
-    return span === undefined ? edits : edits.filter(({ from, to }) => from >= span.from && to <= span.to);
+  layout(uri: string, range?: Span, options: LayoutOptions = {}): Edit[] {
+    return laidOut(this.document(uri), this.rules, range, options);
   }
 
   /** Edits, in document order, that put the imports in order and take out those nobody reads: by the rules that are on, and by those of the kit `tidy` that the settings do not switch off. */
   orderImports(uri: string): Edit[] {
-    const { languageId, language, analysis, settings } = this.document(uri);
-    const only = ["imports", "dead.unread-import"];
-    const standard = this.unsaid("imports", settings);
-    if (standard.length === 0) return mend(analysis, { only }).edits;
-    const active = withBeside(
-      [
-        ...settings.active.filter(({ rule: { id } }) => areaOf(id) === "imports" || only.includes(id)),
-        ...standard.map((rule) => ({ rule, level: rule.level, options: settings.optionsOf(rule) })),
-      ],
-      settings.optionsOf,
-    );
-    const input = this.input(uri, languageId, language, analysis.text, { ...settings, active });
-    return mend(new DocumentAnalysis(input), { only }).edits;
-  }
-
-  /** Rules of the kit `tidy` of which the settings say nothing. */
-  private unsaid(area: string, { outcomes }: ResolvedSettings): Rule[] {
-    return this.rules.filter(
-      ({ id, kits }) => areaOf(id) === area && kits.includes("tidy") && outcomes.get(id)?.from === "in no kit",
-    );
-  }
-
-  /** An analysis with all rules that lay out. It goes along with the document once it has been needed. */
-  private layoutAnalysis(document: OpenState, unit: LayoutOptions["unit"]): DocumentAnalysis {
-    const { uri, languageId, language, analysis, settings } = document;
-    const standard = this.unsaid("layout", settings);
-    if (standard.length === 0) return analysis;
-    const indent = standard.find(({ id }) => id === indentRule);
-    const isSaid = indent === undefined || settings.outcomes.get(indentRule)?.tunedBy.length !== 0;
-    const step = isSaid ? undefined : unit;
-    if (document.layout === undefined || document.layout.unit !== step) {
-      const optionsOf = (rule: Rule): unknown => rule === indent && step !== undefined
-        ? { ...(settings.optionsOf(rule) as object), unit: step }
-        : settings.optionsOf(rule);
-      const active = withBeside(
-        [
-          ...settings.active.filter(({ rule }) => areaOf(rule.id) === "layout"),
-          ...standard.map((rule) => ({ rule, level: rule.level, options: optionsOf(rule) })),
-        ],
-        optionsOf,
-      );
-      const input = this.input(uri, languageId, language, analysis.text, { ...settings, active });
-      document.layout = { unit: step, analysis: new DocumentAnalysis(input) };
-    }
-    return document.layout.analysis;
+    return orderedImports(this.document(uri), this.rules);
   }
 
   /** The statement, or the block with its head, that ends at an offset; for laying out what has just been closed. */
   endingAt(uri: string, offset: number): Span | undefined {
-    const { analysis: { root }, language } = this.document(uri);
-    let found: Span | undefined;
-    for (const node of nodesTouching(root, offset, offset)) {
-      if (node !== root && node.end === offset && language.isWhole(node)) found = { from: node.start, to: offset };
-    }
-    for (
-      let node = found === undefined ? undefined : nodeAt(root, found.from, offset);
-      node !== undefined && node !== root && node.end === offset;
-      node = node.parent ?? undefined
-    ) found = { from: node.start, to: offset };
-    return found;
+    return endingAt(this.document(uri), offset);
   }
 
   /** An edit that puts a hush comment for an alert of the document, with room for a reason where one is asked for; nothing where no comment can stand. */
@@ -641,34 +479,8 @@ export class Workspace {
     return language.flow(node);
   }
 
-  private found(uri: string): readonly FoundAlert[] {
-    const found = this.shown(uri, this.document(uri).analysis.found());
-    this.tell(uri);
-    return found;
-  }
-
-  /** What is shown of alerts; of those as they are that were shown last, the same. */
-  private shown(uri: string, found: readonly FoundAlert[]): readonly FoundAlert[] {
-    const document = this.document(uri);
-    if (document.shown?.of === found) return document.shown.as;
-    const once = new Map(
-      document.settings.active.flatMap(({ rule }) => (rule.once === undefined ? [] : [[rule.id, rule.once] as const])),
-    );
-    const itemAt = (offset: number): number => {
-      let start = -1;
-      document.analysis.root.near(offset, offset, (item) => {
-        if (start < 0 || item.startInParent <= offset) start = item.startInParent;
-      });
-      return start;
-    };
-    const as = toldOnce(found, (rule) => once.get(rule), itemAt);
-    document.shown = { of: found, as };
-    return as;
-  }
-
   /** Tells of rules that failed, once a version. */
-  private tell(uri: string): void {
-    const document = this.document(uri);
+  private tell(document: DocumentState): void {
     const { failures } = document.analysis;
     for (const failure of failures) {
       if (document.told.some(({ error }) => error === failure.error)) continue;
@@ -676,7 +488,7 @@ export class Workspace {
       const isStuck = failure.error instanceof RuleTookTooLong;
       if (isStuck && this.toldStuck.has(failure)) continue;
       if (isStuck) this.toldStuck.add(failure);
-      this.options.onFailure?.(uri, failure);
+      this.options.onFailure?.(document.uri, failure);
     }
     document.told = failures;
   }
@@ -686,45 +498,20 @@ export class Workspace {
     return "active" in settings ? settings : resolveSettings(settings, { rules, languages });
   }
 
-  private reconfigure(document: OpenState, resolved: ResolvedSettings): void {
-    const { uri, languageId, language, analysis } = document;
-    const settings = resolved.in(language);
-    document.settings = settings;
-    document.layout = undefined;
+  private reconfigure(document: DocumentState, resolved: ResolvedSettings): void {
+    document.configure(resolved.in(document.language));
     if (document.place !== undefined) this.graph!.changed(document.place.path);
-    analysis.configure(settings, this.input(uri, languageId, language, analysis.text, settings).info);
-  }
-
-  private input(
-    uri: string,
-    languageId: string,
-    language: Language,
-    text: Text,
-    settings: ResolvedSettings,
-  ): AnalysisInput {
-    const { today = "", meter, stepsAtATime } = this.options;
-    return {
-      text,
-      language,
-      settings,
-      info: { uri, languageId, values: settings.values },
-      place: this.placeOf(uri, language),
-      today,
-      meter,
-      limits: this.limits,
-      stepsAtATime,
-    };
   }
 
   /** As long as a document is as its file, it need not be asked for what others see of it. */
-  private compareWithFile(document: OpenState): void {
+  private compareWithFile(document: DocumentState): void {
     const { place, analysis, counts } = document;
     if (counts || place === undefined || place.graph.files.read(place.path) === analysis.text.value) return;
     this.countsForFile(document);
   }
 
   /** Has other documents see what this one holds. */
-  private countsForFile(document: OpenState): void {
+  private countsForFile(document: DocumentState): void {
     const { counts, place, analysis } = document;
     if (counts || place === undefined) return;
     document.counts = true;
@@ -737,7 +524,7 @@ export class Workspace {
     return path === undefined || links === undefined ? undefined : { graph: graph!, path, links };
   }
 
-  private document(uri: string): OpenState {
+  private document(uri: string): DocumentState {
     const document = this.documents.get(uri);
     if (document === undefined) throw new WorkspaceError("unknown-document", `${uri} is not open`);
     return document;

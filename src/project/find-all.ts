@@ -1,13 +1,13 @@
 /** What there is to be found in files: what was found before in the same, and the rest by looking, with all processors where that pays. */
 import { availableParallelism } from "node:os";
 import { pathToFileURL } from "node:url";
+import type { Remedy, ShownRemedy } from "../engine/document-remedies.js";
 import { isAnsweredAlike, placeIn } from "../engine/link-questions.js";
 import type { ModuleGraph } from "../engine/module-graph.js";
-import type { Remedy } from "../engine/workspace.js";
 import { languageOf } from "../languages/index.js";
 import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
 import { modulesOnDisk } from "./disk-files.js";
-import { keyOf, settingsKey, type FileResult, type ShownRemedy } from "./result-store.js";
+import { keyOf, settingsKey, type FileResult } from "./result-store.js";
 import { opener, type LocatedFile, type ProjectFile, type ProjectVisit } from "./visit.js";
 
 /** Fewer files than these are looked at sooner than what was found in them is looked up. */

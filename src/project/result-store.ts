@@ -5,8 +5,8 @@ import { homedir } from "node:os";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import type { Alert } from "../engine/alert.js";
+import type { ShownRemedy } from "../engine/document-remedies.js";
 import type { AskedLink } from "../engine/link-questions.js";
-import type { Remedy } from "../engine/workspace.js";
 import { languageOf, rules as builtIn } from "../languages/index.js";
 import type { FileSummary } from "../model/links.js";
 import { areaOf } from "../rules/rule.js";
@@ -90,8 +90,6 @@ export interface FileDetails {
   /** The strain of all its functions together. */
   readonly strain: number;
 }
-
-export type ShownRemedy = Pick<Remedy, "title" | "certainty" | "edits">;
 
 /** The name of the results for a text with what `settingsKey` gives. `today` counts for texts with comments that end some day. */
 export function keyOf(text: string, settings: string, today: string): string {

@@ -2,6 +2,7 @@
 import { readFileSync } from "node:fs";
 import { structuredPatch } from "diff";
 import type { Alert } from "../engine/alert.js";
+import type { ShownRemedy } from "../engine/document-remedies.js";
 import { levels, type Rule } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
 import { applyAll } from "../text/edit.js";
@@ -19,7 +20,7 @@ import type {
 } from "./board-data.js";
 import { afterthoughts } from "./closing.js";
 import { ShownText } from "./columns.js";
-import type { FileReview, Review, ReviewRemedy } from "./model.js";
+import type { FileReview, Review } from "./model.js";
 import { kitsOf } from "./rule-page.js";
 import type { Trend } from "./trend.js";
 
@@ -174,7 +175,7 @@ class SourceLines {
 /** How much of a text around edits is compared, in lines. */
 const compared = 3;
 
-function changesOf({ edits }: ReviewRemedy, text: Text): BoardChange[] {
+function changesOf({ edits }: ShownRemedy, text: Text): BoardChange[] {
   if (edits.length === 0) return [];
   // Only what lies around the edits is compared: texts may be long, and alerts many.
   const first = Math.max(0, text.lines.lineAt(Math.min(...edits.map(({ from }) => from))) - compared);

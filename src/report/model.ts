@@ -1,8 +1,8 @@
 /** What a review found, as every report form takes it. */
 import type { Alert } from "../engine/alert.js";
-import { levels, type AlertLevel, type Certainty } from "../rules/rule.js";
+import type { ShownRemedy } from "../engine/document-remedies.js";
+import { levels, type AlertLevel } from "../rules/rule.js";
 import type { OwnLevels } from "../settings/schema.js";
-import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 
 export interface FileReview {
@@ -21,15 +21,9 @@ export interface FileReview {
 }
 
 export interface ReviewDetails {
-  readonly remedies: ReadonlyMap<Alert, readonly ReviewRemedy[]>;
+  readonly remedies: ReadonlyMap<Alert, readonly ShownRemedy[]>;
   /** The strain of all functions of the file together. */
   readonly strain: number;
-}
-
-export interface ReviewRemedy {
-  readonly title: string;
-  readonly certainty: Certainty;
-  readonly edits: readonly Edit[];
 }
 
 export interface Review {

@@ -7,7 +7,7 @@ import type {
   FormattingOptions,
   TextEdit,
 } from "vscode-languageserver-protocol";
-import type { LayoutOptions } from "../../engine/workspace.js";
+import type { LayoutOptions } from "../../engine/document-layout.js";
 import type { Span } from "../../text/edit.js";
 import type { Place } from "../place.js";
 import type { Feature, Session } from "../session.js";

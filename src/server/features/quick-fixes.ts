@@ -1,7 +1,7 @@
 /** Quick fixes: what settles alerts, and at the end of the menu what silences them. */
 import type { CodeAction, CodeActionParams, Diagnostic } from "vscode-languageserver-protocol";
 import type { Alert } from "../../engine/alert.js";
-import type { Remedy } from "../../engine/workspace.js";
+import type { Remedy } from "../../engine/document-remedies.js";
 import { toDiagnostic, type DiagnosticData } from "../diagnostics.js";
 import { levelActions } from "../level-actions.js";
 import type { Place } from "../place.js";

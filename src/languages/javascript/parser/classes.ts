@@ -18,10 +18,11 @@ import {
   type TypeParameters,
 } from "../nodes/index.js";
 import { enough, take } from "./elements.js";
-import { parseAssignment, parseLeftHandSide } from "./expressions.js";
+import { parseAssignment } from "./expressions.js";
 import { parseMethod } from "./functions.js";
 import { indentAt, lacksOpener, standsNext } from "./indentation.js";
 import { parseStatements } from "./items.js";
+import { parseLeftHandSide } from "./members.js";
 import { isMisspelt, tellMeant } from "./misspelt.js";
 import { parseBindingName } from "./names.js";
 import { endsMemberName, parsePropertyKey } from "./objects.js";

@@ -12,9 +12,9 @@ import {
   type Type,
   type TypeArguments,
 } from "../nodes/index.js";
-import { parseCall, parseLeftHandSide, parseUnary } from "./expressions.js";
 import { parseArrowHead, parseArrowRest, type ArrowHead } from "./functions.js";
 import { startsExpression } from "./lists.js";
+import { parseCall, parseLeftHandSide } from "./members.js";
 import { expectCloser, here, openerHere, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { lookAhead, skipBrackets, tryParse } from "./speculate.js";
@@ -22,6 +22,7 @@ import { at, type ParseState } from "./state.js";
 import { parseTemplate } from "./templates.js";
 import { isAssignment, precedence, Token } from "./token.js";
 import { parseType, parseTypeArguments, splitGreater } from "./types.js";
+import { parseUnary } from "./unary.js";
 
 /**
  * An arrow function with types where one begins here. What can be nothing else is read as one at once; where a look behind the closing

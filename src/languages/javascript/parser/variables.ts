@@ -7,7 +7,8 @@ import {
   type Pattern,
   type VariableKind,
 } from "../nodes/index.js";
-import { parseAssignment, parseValue } from "./expressions.js";
+import { parseAssignment } from "./expressions.js";
+import { parseValue } from "./members.js";
 import { missing } from "./names.js";
 import { parseBinding } from "./patterns.js";
 import { eat, endOf, here, report, reportForm } from "./recovery.js";
