@@ -2,6 +2,7 @@
 import type { Node } from "../../../syntax/node.js";
 import type { SourceText } from "../../../text/text.js";
 import type { JavaScriptNode } from "../nodes/index.js";
+import { parseCaseBody, parseCases } from "../parser/branches.js";
 import { parseMembers } from "../parser/classes.js";
 import type { ParsedText } from "../parser/index.js";
 import { parseItems, parseNamespaceItems, parseStatements } from "../parser/items.js";
@@ -10,7 +11,6 @@ import { parseArgumentList } from "../parser/members.js";
 import { parseProperties } from "../parser/objects.js";
 import { parseElements } from "../parser/primary.js";
 import type { ParseState } from "../parser/state.js";
-import { parseCaseBody, parseCases } from "../parser/statements.js";
 import { Token } from "../parser/token.js";
 import { parseTypeMembers } from "../parser/type-members.js";
 

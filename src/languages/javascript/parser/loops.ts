@@ -13,13 +13,14 @@ import {
   type VariableKind,
 } from "../nodes/index.js";
 import { parseAssignment, parseExpression } from "./expressions.js";
+import { parseGoverned, parseHead, skipHead } from "./governed.js";
 import { tellMeant } from "./misspelt.js";
 import { missing } from "./names.js";
 import { toPattern } from "./patterns.js";
 import { eat, expect, expectCloser, openerHere, report } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { Context, has, type ParseState } from "./state.js";
-import { checkCover, parseGoverned, parseHead, skipHead } from "./statements.js";
+import { checkCover } from "./statements.js";
 import { Token } from "./token.js";
 import { nameOf, parseDeclarators } from "./variables.js";
 
