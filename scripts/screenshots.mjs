@@ -77,6 +77,10 @@ await shootTerminal(
   ]),
 );
 
+// A flow graph as a drawing.
+await page.setContent(output(["trace", "--flow", "src/boarding.js:7", "--format", "svg"]));
+await page.screenshot({ path: `${folder}/flow-drawing.png` });
+
 // The board, from a file on disk.
 const boardFile = path.join(mkdtempSync(path.join(tmpdir(), "board-")), "board.html");
 run(["review", "--format", "html", "--output", boardFile]);

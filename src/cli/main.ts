@@ -181,11 +181,25 @@ program
   .argument("[rule]", "the id of a rule")
   .option("--profile <name>", "with a profile of the settings")
   .addOption(settingsOption)
-  .addOption(formOption)
+  .addOption(
+    new Option("--format <form>", "how to report; svg draws a flow graph").choices([
+      "text",
+      "json",
+      "svg",
+    ]).default("text"),
+  )
   .option("--flow <place>", "instead, the flow graph of the function around a line, given as FILE:LINE")
   .action(async (file, rule, { flow, ...options }) => {
     const { traceFile, traceFlow, traceRuleAt } = await import("./trace.js");
-    if (flow !== undefined) end(traceFlow(flow));
+    const { format } = options;
+    if (format === (flow === undefined ? "svg" : "json")) {
+      complain(
+        flow === undefined
+          ? "svg draws flow graphs: say of which line with --flow"
+          : "a flow graph is given as text or svg",
+      );
+      process.exitCode = 2;
+    } else if (flow !== undefined) end(await traceFlow(flow, format === "svg" ? "svg" : "text"));
     else if (rule !== undefined) end(await traceRuleAt(file, rule, options));
     else if (file !== undefined) end(await traceFile(file, options));
     else {

@@ -105,7 +105,7 @@ export function noProfile(profile: string, known: readonly string[]): string {
 }
 
 /** Prints the flow graph of the innermost function around a line, given as `FILE:LINE`. */
-export function traceFlow(place: string): number {
+export async function traceFlow(place: string, format: "text" | "svg"): Promise<number> {
   const match = /^(.+):(\d+)$/.exec(place);
   if (match === null) {
     complain(`say which line, as in \`--flow src/fares.js:12\`, and not \`${place}\``);
@@ -135,6 +135,11 @@ export function traceFlow(place: string): number {
     return 2;
   }
   const { from, to } = text.lineAt(text.lines.startOf(number - 1));
-  print(flowText(workspace.flowAt(uri, { from, to }), text, { colour: hasColour() }));
+  const flow = workspace.flowAt(uri, { from, to });
+  if (format === "text") print(flowText(flow, text, { colour: hasColour() }));
+  else {
+    const { flowPicture } = await import("../report/flow-picture.js");
+    print(flowPicture(flow, text));
+  }
   return 0;
 }

@@ -298,6 +298,39 @@ describe("what the analysis sees", () => {
     }
   });
 
+  test("trace --flow --format svg draws the graph, with its turns, its ways out and what is never reached", () => {
+    const folder = project({
+      "tides.js": "export function low(list, most) {\n  for (const one of list) {\n    if (one.from < most && one.to > 2) break;\n    tell(one);\n  }\n  return list;\n  most = 1;\n}\n",
+    });
+    const { code, out } = quill(folder, "trace", "--flow", "tides.js:3", "--format", "svg");
+    expect(code).toBe(0);
+    const texts = [...out.matchAll(/<text[^>]*>(.*?)<\/text>/g)].map(([, inner]) => inner!.replaceAll(/<[^>]+>/g, ""));
+    expect(texts).toEqual([
+      "if one.from &lt; most",
+      "otherwise",
+      "if one.to &gt; 2",
+      "otherwise",
+      "   2 for (const one of list) { …",
+      "next turn",
+      "   3 if (one.from &lt; most &amp;&amp; one.to &gt; 2) break;",
+      "   6 return list;",
+      "   3 break;",
+      "   4 tell(one);",
+      "   3 one.to &gt; 2",
+      "   7 most = 1;",
+      "leaves",
+    ]);
+    expect(out.match(/<rect class="unreached"/g)).toHaveLength(1);
+    expect(out.match(/<path class="way/g)!.length).toBe(10);
+    // As the way of a shape is written, with nothing that is no number.
+    expect(out).not.toMatch(/NaN|undefined/);
+    expect(quill(folder, "trace", "tides.js", "--format", "svg")).toMatchObject({
+      code: 2,
+      err: "alert-quill: svg draws flow graphs: say of which line with --flow\n",
+    });
+    expect(quill(folder, "trace", "--flow", "tides.js:1", "--format", "json").code).toBe(2);
+  });
+
   test("trace --flow shows the graph of the function around a line", () => {
     const folder = harbour();
     const { code, out } = quill(folder, "trace", "--flow", "src/clock.js:16");
