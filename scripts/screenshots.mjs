@@ -55,11 +55,6 @@ await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["e
 
 await shootTerminal("cost", "alert-quill review --cost", run(["review", "--cost"]).stderr.trimStart());
 await shootTerminal("mend", "alert-quill mend --dry-run", output(["mend", "--dry-run"]));
-await shootTerminal(
-  "flow",
-  "alert-quill trace --flow src/boarding.js:7",
-  output(["trace", "--flow", "src/boarding.js:7"]),
-);
 await shootTerminal("trace", "alert-quill trace scripts/timetable.mjs", output(["trace", "scripts/timetable.mjs"]));
 const copy = mkdtempSync(path.join(tmpdir(), "harbour-"));
 cpSync(`${root}/examples/harbour/src`, `${copy}/src`, { recursive: true });
