@@ -65,6 +65,11 @@ export class LinkQuestions {
     return this.ask(["exports", module, name], called) as Exports;
   }
 
+  /** The name which a module exports that is nearest to one that it does not; empty where none is near. */
+  nearest(module: string, name: string, called: Called | undefined): string {
+    return this.place === undefined ? "" : this.ask(["nearest", module, name], called);
+  }
+
   /** What a name that a module exports is to those who call it. */
   callable(module: string, name: string, called: Called | undefined): ExportedCallable | undefined {
     const [kind, most] = this.ask(["callable", module, name], called).split(" ");
@@ -140,11 +145,12 @@ function answer(subject: string, place: PlaceInGraph): string {
   }
   const resolution = graph.resolve(module, path, links);
   if (kind === "find") return resolution.state;
-  if (resolution.state !== "file") return "unknown";
+  if (resolution.state !== "file") return kind === "nearest" ? "" : "unknown";
   if (kind === "callable") {
     const callable = graph.callable(resolution.path, name!);
     return callable === undefined ? "" : `${callable.kind} ${callable.most}`;
   }
+  if (kind === "nearest") return nearest(name!, graph.namesOf(resolution.path), 1)[0] ?? "";
   const exports = graph.exports(resolution.path, name!);
   return exports === "no" && resolution.isMore === true ? "unknown" : exports;
 }

@@ -31,6 +31,7 @@ export function linkView(questions: LinkQuestions, document: LinkedDocument): Li
     beside: (name) => questions.beside(name, document.called),
     find: (module) => questions.find(module, document.called),
     exports: (module, name) => questions.exports(module, name, document.called),
+    nearest: (module, name) => questions.nearest(module, name, document.called),
     callable: (module, name) => questions.callable(module, name, document.called),
     wayBack: (module) => questions.wayBack(module, document.called),
     meant: (module) => (place === undefined ? [] : meant(module, place, document)),

@@ -117,6 +117,8 @@ export interface LinkView {
   readonly find: (module: string) => Resolution["state"];
   /** Whether a module exports a name. The rule is run again when the answer is another one. */
   readonly exports: (module: string, name: string) => Exports;
+  /** The name which a module exports that is nearest to one that it does not export; empty where none is near. The rule is run again when the answer is another one. */
+  readonly nearest: (module: string, name: string) => string;
   /** What a name that a module exports is to those who call it; `undefined` where that is not known. The rule is run again when the answer is another one. */
   readonly callable: (module: string, name: string) => ExportedCallable | undefined;
   /** The files by which one that is imported comes back to this one before either has run, as paths from here; empty where it does not, or where that is told in another file. The rule is run again when the answer is another one. */

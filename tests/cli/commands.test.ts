@@ -4,7 +4,7 @@ import path from "node:path";
 import { describe, expect, test } from "vitest";
 import { rules } from "../../src/index.js";
 import { version } from "../../src/version.js";
-import { cache, harbour, quill, scratch } from "../support/command.js";
+import { harbour, quill, quillIn, scratch } from "../support/command.js";
 import { filesBelow, read, root } from "../support/files.js";
 import { shapes } from "../support/shapes.js";
 
@@ -28,18 +28,20 @@ describe("review", () => {
     const folder = project(
       Object.fromEntries([1, 2, 3, 4, 5].map((pier) => [`pier${pier}.js`, `export const pier = berth${pier};\n`])),
     );
-    const kept = (): string[] => filesBelow(path.join(cache, "alert-quill/results"), /\.json$/);
-    const { out } = quill(folder, "review");
+    const own = scratch();
+    const review = (...args: string[]) => quillIn(folder, { XDG_CACHE_HOME: own }, "review", ...args);
+    const kept = (): string[] => filesBelow(path.join(own, "alert-quill/results"), /\.json$/);
+    const { out } = review();
     expect(out).toContain("`berth3` is not known here");
-    expect(quill(folder, "review").out).toBe(out);
-    const own = kept();
-    expect(own).toHaveLength(5);
-    for (const file of own) writeFileSync(file, "{\"alerts\":[],\"certain\":[],\"asked\":[]}");
-    expect(quill(folder, "review").out).toContain("No alerts");
-    expect(quill(folder, "review", "--anew").out).toBe(out);
+    expect(review().out).toBe(out);
+    const results = kept();
+    expect(results).toHaveLength(5);
+    for (const file of results) writeFileSync(file, "{\"alerts\":[],\"certain\":[],\"asked\":[]}");
+    expect(review().out).toContain("No alerts");
+    expect(review("--anew").out).toBe(out);
     // Something else that is kept for it is passed over.
-    for (const file of own) writeFileSync(file, "{\"alerts\":");
-    expect(quill(folder, "review").out).toBe(out);
+    for (const file of results) writeFileSync(file, "{\"alerts\":");
+    expect(review().out).toBe(out);
   });
 
   test("what was found counts as long as the files around are, for it, as they were", () => {

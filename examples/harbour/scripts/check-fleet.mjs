@@ -1,4 +1,7 @@
-import { fleet } from "../src/ferry.js";
+import { ferryNames, fleet } from "../src/ferry.js";
+
+/** The one that sails on the day of the regatta. */
+export const flagship = ferryNames("Heron");
 
 /** Fails when a ferry's figures cannot be right. */
 export function checkFleet() {

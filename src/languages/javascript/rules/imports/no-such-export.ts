@@ -1,6 +1,7 @@
 import type { FileView, RemedyOffer } from "../../../../rules/rule.js";
 import type { Node } from "../../../../syntax/node.js";
 import type { Edit } from "../../../../text/edit.js";
+import { notExported } from "../../../helpers/not-exported.js";
 import { bindingOf } from "../../names/facts.js";
 import type {
   Identifier,
@@ -99,7 +100,7 @@ function judge(
   if (links.exports(module, name) !== "no" || isBroken(at)) return;
   const message = name === "default"
     ? `\`${module}\` has no default export: import one of its names`
-    : `\`${module}\` exports no \`${name}\`: import a name that it exports`;
+    : notExported(module, name, links);
   alert(at, { message, remedies });
 }
 

@@ -1,4 +1,5 @@
 import type { Edit } from "../../../../text/edit.js";
+import { notExported } from "../../../helpers/not-exported.js";
 import { moduleOf } from "../../links/summary.js";
 import { bindingOf } from "../../names/facts.js";
 import type { Alias } from "../../nodes.js";
@@ -46,7 +47,7 @@ export const noSuchExport = defineRule({
         alert(
           one.isRenamed ? span : one,
           {
-            message: `\`${module}\` exports no \`${name}\`: import a name that it exports`,
+            message: notExported(module, name, links),
             remedies: () => links.near(module, name).map((near) => ({
               title: `Change to \`${near}\``,
               certainty: "proposed",
