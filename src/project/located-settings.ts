@@ -82,6 +82,22 @@ export function locatedSettings(
   };
 }
 
+/** What settings of an editor say of files: they lie in no folder from which these could be looked for. */
+export function placelessIssues(
+  { languages: parts = {} }: SettingsPart,
+  languages: readonly Language[],
+): SettingsIssue[] {
+  return languages.flatMap(({ id, settings: { located } }) => {
+    const part = parts[id];
+    if (part === undefined || located === undefined) return [];
+    return located(part, "/", onDisk(() => false)).faults.map(({ path }): SettingsIssue => ({
+      code: "wrong-value",
+      path: ["languages", id, ...path],
+      message: "this goes by files, which are looked for from the folder of a settings file: say it in one",
+    }));
+  });
+}
+
 function onDisk(mayRead?: MayRead): ProjectFiles {
   const disk = new DiskFiles(mayRead);
   const kept = new Map<string, unknown>();

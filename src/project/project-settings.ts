@@ -17,7 +17,7 @@ import { combine, planLayers, type ResolvedSettings } from "../settings/resolve.
 import type { Settings } from "../settings/schema.js";
 import { globTest } from "../text/globs.js";
 import { compilerSettingsIn, markupPart, type CompilerSettings } from "./compiler-settings.js";
-import { locatedSettings } from "./located-settings.js";
+import { locatedSettings, placelessIssues } from "./located-settings.js";
 import { findPack, kitFileOf, PackLoader } from "./packs.js";
 
 export const settingsFileName = "alert-quill.jsonc";
@@ -225,7 +225,11 @@ export class ProjectSettings {
   get editorIssues(): readonly SettingsIssue[] {
     const { editor, editorIn } = this.options;
     return [editor, ...(editorIn?.values() ?? [])].flatMap(
-      (choice) => choice?.settings === undefined ? [] : this.check(choice.settings).issues,
+      (choice) => (
+        choice?.settings === undefined
+          ? []
+          : [...this.check(choice.settings).issues, ...placelessIssues(choice.settings, this.languages)]
+      ),
     );
   }
 

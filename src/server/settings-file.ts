@@ -14,10 +14,9 @@ import { settingsAlert } from "../engine/settings-alert.js";
 import type { Language } from "../languages/language.js";
 import { optionsOf, shortPage } from "../report/rule-page.js";
 import { areaOf, levels, type Rule } from "../rules/rule.js";
-import { keysAt } from "../settings/check.js";
+import { keysAt, meaningAt } from "../settings/check.js";
 import type { SettingsPath } from "../settings/issue.js";
 import { kitNames } from "../settings/kits.js";
-import { languageSchema, patternSchema, schemasFor } from "../settings/schema.js";
 import { toDiagnostic, type DiagnosticContext } from "./diagnostics.js";
 import type { SettingsText } from "./host.js";
 import { Place } from "./place.js";
@@ -40,20 +39,9 @@ export function openSettings(
 
 /** What a key of the settings means. */
 function meaningOf(key: string, path: SettingsPath, languages: readonly Language[]): string | undefined {
-  const { settings, kit, zone, profile } = schemasFor(languages);
-  const language = path.at(-2) === "languages" ? languages.find(({ id }) => id === path.at(-1)) : undefined;
-  if (path.at(-1) === "languages") {
-    const named = languages.find(({ id }) => id === key);
-    return named && `What holds for files whose names end in ${named.extensions.join(", ")}.`;
-  }
-  const schema = language !== undefined
-    ? languageSchema(language)
-    : path[0] === "patterns" ? patternSchema : path[0] === "zones" ? zone : path[0] === "profiles" ? profile : settings;
-  for (const { shape } of [schema, settings, kit, zone, profile, patternSchema]) {
-    const field = (shape as Record<string, z.ZodType | undefined>)[key];
-    if (field?.description !== undefined) return field.description;
-  }
-  return undefined;
+  const named = path.at(-1) === "languages" ? languages.find(({ id }) => id === key) : undefined;
+  if (named !== undefined) return `What holds for files whose names end in ${named.extensions.join(", ")}.`;
+  return meaningAt([...path, key], languages);
 }
 
 export function settingsDiagnostics(settings: SettingsText, place: Place, context: DiagnosticContext): Diagnostic[] {

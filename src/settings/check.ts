@@ -38,14 +38,24 @@ export function optionNames(rule: Rule): string[] {
 
 /** The keys that are known at a place in the settings; none where any key can stand. */
 export function keysAt(path: SettingsPath, languages: readonly Language[] = listed): readonly string[] {
+  const schema = schemaAt(path, languages);
+  return Object.keys((schema && bare(schema).shape) ?? {});
+}
+
+/** What stands at a place in the settings, in words; nothing where that says nothing. */
+export function meaningAt(path: SettingsPath, languages: readonly Language[] = listed): string | undefined {
+  return schemaAt(path, languages)?.description;
+}
+
+function schemaAt(path: SettingsPath, languages: readonly Language[]): SchemaPart | undefined {
   let schema: SchemaPart | undefined = schemasFor(languages).settings as unknown as SchemaPart;
   for (const key of path) schema = schema && inside(bare(schema), key);
-  const { shape } = schema === undefined ? {} : bare(schema);
-  return shape === undefined ? [] : Object.keys(shape);
+  return schema;
 }
 
 /** What is asked of a schema of zod to find the way into it. */
 interface SchemaPart {
+  readonly description?: string | undefined;
   readonly shape?: Readonly<Record<string, SchemaPart>>;
   readonly def: {
     readonly type: string;

@@ -18,7 +18,7 @@ const holeSchema = z.strictObject({
   atMost: z.int().min(0).optional().describe("How many elements a hole with `…` holds at most."),
 });
 
-export const patternSchema = z.strictObject({
+const patternSchema = z.strictObject({
   find: z.union([
     z.string(),
     z.array(z.string()).min(1),
@@ -73,7 +73,7 @@ export type LanguagePart = RulePart & { readonly [key: string]: unknown };
 export type LanguageParts = ListedSettings & { readonly [id: string]: LanguagePart | undefined };
 
 /** The keys of a language, by what each can hold. */
-export function languageSchema(language: Language): z.ZodObject {
+function languageSchema(language: Language): z.ZodObject {
   return z.strictObject({ ...language.settings.shape, ...ofRules });
 }
 

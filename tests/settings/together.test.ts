@@ -2,6 +2,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { expect, test } from "vitest";
+import { ProjectSettings } from "../../src/project/project-settings.js";
 import { notes, quill, scratch } from "../support/command.js";
 import { inFolder } from "../support/session.js";
 import { write } from "../support/settings.js";
@@ -74,6 +75,15 @@ test.each<[object, string]>([
   const { out, code } = quill(project(javascript), "review", "--only", "settings");
   expect(out.replaceAll(/\n +┊ +/g, " ")).toContain(message);
   expect(code).toBe(2);
+});
+
+test("an editor's settings, which lie in no folder, are told that such things belong in a file", () => {
+  const javascript = { known: ["fare", "package:quays"], together: [{ scripts: ["src/fares.js"] }] };
+  const settings = new ProjectSettings({ editor: { settings: { languages: { javascript } }, settingsFile: "merge" } });
+  expect(settings.editorIssues.map(({ path: at, message }) => `${at.join(".")}: ${message}`)).toEqual([
+    "languages.javascript.together.0.scripts.0: this goes by files, which are looked for from the folder of a settings file: say it in one",
+    "languages.javascript.known.1: this goes by files, which are looked for from the folder of a settings file: say it in one",
+  ]);
 });
 
 test("in the editor a script that changes, and a page that does, reach the scripts beside", () => inFolder(
