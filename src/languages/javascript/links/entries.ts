@@ -5,7 +5,7 @@ import { packagesAbove, type PackageFile } from "./packages.js";
 /** Endings of files that import modules and are read by others. */
 const unread = /\.(?:vue|svelte|astro|mdx|marko|riot|coffee|ejs)$/i;
 
-/** Folders in which what is built comes from. */
+/** Folders in which the sources of what is built may lie. */
 const sources = ["", "src/", "source/", "lib/"];
 
 /** Whether who is no file of the project may take what a file exports. */
@@ -25,7 +25,8 @@ function namedBy(own: PackageFile, files: ProjectFiles): readonly RegExp[] {
     const { main, types, typings, exports, ...rest } = own;
     const { module, browser, bin } = rest as Readonly<Record<string, unknown>>;
     const targets = [main, module, browser, types, typings, exports, bin].flatMap(textsIn);
-    if (!targets.some((target) => /^\.?\/?[^/]/.test(target))) targets.push("index");
+    // Where nothing else is said.
+    if ([main, module, exports].every((one) => one === undefined)) targets.push("index");
     const stems = targets.flatMap((target) => {
       const parts = stemOf(joined("/", target).slice(1)).split("/");
       return parts.flatMap((_, at) => sources.map((folder) => folder + parts.slice(at).join("/")));
