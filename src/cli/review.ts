@@ -86,7 +86,8 @@ export async function reviewCommand(paths: readonly string[], options: ReviewOpt
   if (!run.report(first)) return 2;
   const code = run.codeOf(first);
   if (options.watch !== true) return code;
-  return watchOn(paths, { ...first, code }, async () => {
+  const settings = first.result.settings.known.flatMap(({ parts }) => parts);
+  return watchOn(paths, settings, { ...first, code }, async () => {
     const round = await run.once();
     return round && { ...round, code: run.codeOf(round) };
   });
@@ -104,6 +105,7 @@ interface Reviewed {
 class ReviewRun {
   private readonly meter: Meter | undefined;
   private readonly visit: ProjectVisit;
+  private readonly progress = new ProgressLine();
   private hasFailed = false;
 
   constructor(visit: ProjectVisit, private readonly options: ReviewOptions, private readonly trial: Rule | undefined) {
@@ -112,7 +114,7 @@ class ReviewRun {
     const usesResults = visit.input === undefined && trial === undefined && this.meter === undefined;
     const kept = anew === true ? undefined : new ResultStore();
     const results = options.watch === true ? new RememberedResults(kept) : kept;
-    const progress = new ProgressLine();
+    const { progress } = this;
     this.visit = {
       ...visit,
       ...(this.meter && { meter: this.meter }),
@@ -142,6 +144,7 @@ class ReviewRun {
       found = await reviewProject(this.visit);
     } catch (error) {
       if (!(error instanceof RevisionError)) throw error;
+      this.progress.clear();
       complain(error.message);
       return undefined;
     }

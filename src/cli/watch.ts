@@ -1,6 +1,7 @@
 /** Reviewing again whenever files change, and telling what came and what went. */
+import { existsSync } from "node:fs";
 import path from "node:path";
-import { ignoredBy, isOfOthers } from "../project/discover.js";
+import { ignoredBy, isOfOthers, parted } from "../project/discover.js";
 import type { Review } from "../report/model.js";
 import { palette } from "../report/palette.js";
 import { changesBetween, changesText } from "../report/rounds.js";
@@ -17,14 +18,17 @@ export interface Round {
   readonly code: number;
 }
 
-/** Goes on from a first round until it is interrupted, and gives the exit code of the last. */
+/** Goes on from a first round, whenever something changes below the paths or in the files of settings, until it is interrupted, and gives the exit code of the last. */
 export async function watchOn(
   paths: readonly string[],
+  settings: readonly string[],
   first: Round,
   again: () => Promise<Round | undefined>,
 ): Promise<number> {
   const { watch } = await import("chokidar");
-  const watcher = watch(paths.map((one) => path.resolve(one)), {
+  // A glob is watched from its first wildcard on: more rounds than needed do no harm.
+  const folders = paths.map((one) => (existsSync(one) ? path.resolve(one) : parted(one).folder));
+  const watcher = watch([...folders, ...settings], {
     ignoreInitial: true,
     ignored: (target, stats) => (
       isOfOthers(target) || (stats?.isDirectory() === true && ignoredBy(path.join(target, "_")) !== undefined)

@@ -342,7 +342,8 @@ export class DocumentAnalysis {
   private follow(change: TreeChange): void {
     for (const part of change.removed) this.forget(part);
     this.nameWork.follow(change);
-    if (this.language.links?.isSeen(change) === true) this.seen = undefined;
+    // Where nobody has asked for it there is nothing to find out.
+    if (this.seen !== undefined && this.language.links!.isSeen(change)) this.seen = undefined;
     for (const kind of this.kinds) kind.follow(change);
   }
 

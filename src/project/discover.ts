@@ -150,7 +150,7 @@ export function discover(
 }
 
 /** The folder that a glob names before its first wildcard, and a test for the files in it. */
-function parted(glob: string): { folder: string; fits: (file: string) => boolean } {
+export function parted(glob: string): { folder: string; fits: (file: string) => boolean } {
   const parts = glob.split("/");
   const fixed = parts.slice(0, parts.findIndex((part) => /[*?{[]/.test(part)));
   const folder = path.resolve(fixed.length === 1 && fixed[0] === "" ? "/" : fixed.join("/"));

@@ -7,6 +7,7 @@ import { ModuleGraph } from "../engine/module-graph.js";
 import { extensions, languages } from "../languages/index.js";
 import { folderOf, foldersAbove, joined, type FileAccess } from "../model/links.js";
 import { discover, ignoredBy, type MayRead } from "./discover.js";
+import { stateOf } from "./file-watch.js";
 import { readText } from "./read-text.js";
 
 /** What says that a folder is the top of a project. */
@@ -75,8 +76,7 @@ export class DiskFiles implements FileAccess {
   }
 
   stampOf(file: string): string | undefined {
-    const stats = statSync(native(file), { throwIfNoEntry: false });
-    return stats && `${stats.mtimeMs} ${stats.size} ${stats.ino}`;
+    return stateOf(native(file)) || undefined;
   }
 
   isIgnored(file: string): boolean {

@@ -2,10 +2,10 @@
 import { statSync } from "node:fs";
 import type { FSWatcher } from "chokidar";
 
-/** What tells one state of a file from another; nothing where there is no file. */
+/** What tells one state of a file from another; empty where there is no file. */
 type FileState = string;
 
-function stateOf(file: string): FileState {
+export function stateOf(file: string): FileState {
   const stats = statSync(file, { throwIfNoEntry: false });
   return stats === undefined ? "" : `${stats.mtimeMs} ${stats.size} ${stats.ino}`;
 }

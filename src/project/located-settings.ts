@@ -6,7 +6,7 @@ import type { CheckedSettings } from "../settings/check.js";
 import type { SettingsIssue, SettingsPath } from "../settings/issue.js";
 import type { SettingsPart } from "../settings/schema.js";
 import type { MayRead } from "./discover.js";
-import { DiskFiles, plain, native } from "./disk-files.js";
+import { modulesOnDisk, native, plain } from "./disk-files.js";
 
 export interface LocatedSettings {
   readonly checked: CheckedSettings;
@@ -46,7 +46,7 @@ export function locatedSettings(
     const said = Object.entries(part.languages ?? {}).flatMap(([id, own]) => {
       const look = languages.find((language) => language.id === id)?.settings.located;
       if (own === undefined || look === undefined) return [];
-      files ??= onDisk(mayRead);
+      files ??= modulesOnDisk(mayRead).access;
       const located = look(own, plain(folder), files);
       take(located, at && [...at, "languages", id]);
       return [[id, located.part] as const];
@@ -90,28 +90,10 @@ export function placelessIssues(
   return languages.flatMap(({ id, settings: { located } }) => {
     const part = parts[id];
     if (part === undefined || located === undefined) return [];
-    return located(part, "/", onDisk(() => false)).faults.map(({ path }): SettingsIssue => ({
+    return located(part, "/", modulesOnDisk(() => false).access).faults.map(({ path }): SettingsIssue => ({
       code: "wrong-value",
       path: ["languages", id, ...path],
       message: "this goes by files, which are looked for from the folder of a settings file: say it in one",
     }));
   });
-}
-
-function onDisk(mayRead?: MayRead): ProjectFiles {
-  const disk = new DiskFiles(mayRead);
-  const kept = new Map<string, unknown>();
-  return {
-    pathOf: (uri) => disk.pathOf(uri),
-    uriOf: (file) => disk.uriOf(file),
-    isFile: (file) => disk.isFile(file),
-    namesIn: (one) => disk.namesIn(one),
-    read: (file) => disk.read(file),
-    isIgnored: (file) => disk.isIgnored(file),
-    filesAround: (file) => disk.filesAround(file),
-    remember: <Value>(key: string, make: () => Value): Value => {
-      if (!kept.has(key)) kept.set(key, make());
-      return kept.get(key) as Value;
-    },
-  };
 }

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from "node:child_process";
-import { readFileSync, rmSync, writeFileSync } from "node:fs";
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, test } from "vitest";
 import { cache, harbour, quill, scratch } from "../support/command.js";
@@ -60,6 +60,29 @@ describe("groups of a review", () => {
     const { groups, files } = JSON.parse(quill(folder, "review", "--format", "json", "--counts").out);
     expect(files).toBeUndefined();
     expect(groups[0].name).toBe("crew/leave.js");
+  });
+});
+
+describe("an earlier report", () => {
+  test.each(["json", "sarif"])("in %s tells what is new, what is gone and what stayed", (form) => {
+    const folder = scratch();
+    const file = path.join(folder, "fares.js");
+    writeFileSync(file, "export const fare = zone + 1;\nexport const pier = berth;\n");
+    quill(folder, "review", "--format", form, "--output", "before");
+    writeFileSync(file, "// About fares.\nexport const fare = 1;\nexport const pier = berth + tide + low;\n");
+    expect(quill(folder, "review", "--against", "before").out).toContain(" Since before: 2 new, 1 gone, 1 stayed.\n");
+  });
+
+  test.each([
+    ["fares.js", "--against: fares.js: this is no report: "],
+    ["package.json", "holds only counts"],
+    ["gone.json", "--against: gone.json: ENOENT"],
+  ])("cannot be %s", (name, message) => {
+    const folder = scratch();
+    writeFileSync(path.join(folder, "fares.js"), "export {};\n");
+    writeFileSync(path.join(folder, "package.json"), "{}");
+    const { code, err } = quill(folder, "review", "--against", name);
+    expect([code, err]).toEqual([2, expect.stringContaining(message)]);
   });
 });
 
@@ -149,6 +172,9 @@ describe("what is staged", () => {
       ];
     };
     expect(quill(folder, "review", "--staged")).toMatchObject({ code: 2 });
+    expect(quill(folder, "review", "--staged", "--since", "HEAD").err).toBe(
+      "alert-quill: --staged and --since do not go together\n",
+    );
     git("init", "--quiet");
     write("fares.js", "export const fare = zone;\n");
     expect(quill(folder, "review", "--staged")).toEqual({
@@ -186,19 +212,19 @@ describe("in a terminal", () => {
   });
 });
 
-describe("watching", () => {
-  test("tells what came and went, and ends with the code of the last round", async () => {
-    const folder = scratch();
-    const file = path.join(folder, "fares.js");
-    writeFileSync(file, "export const fare = zone + 1;\nexport const pier = berth;\n");
-    const child = spawn(process.execPath, [path.join(root, "dist/cli/main.js"), "review", "--watch"], {
-      cwd: folder,
-      env: { ...process.env, NO_COLOR: "1", COLUMNS: "100", XDG_CACHE_HOME: cache },
-    });
-    let out = "";
-    let from = 0;
-    const ended = new Promise<number | null>((resolve) => child.on("exit", resolve));
-    const said = (text: string): Promise<string> => new Promise((resolve) => {
+/** A review that goes on, as it prints. */
+function watching(folder: string, ...paths: string[]) {
+  const child = spawn(process.execPath, [path.join(root, "dist/cli/main.js"), "review", "--watch", ...paths], {
+    cwd: folder,
+    env: { ...process.env, NO_COLOR: "1", COLUMNS: "100", XDG_CACHE_HOME: cache },
+  });
+  let out = "";
+  let from = 0;
+  const ended = new Promise<number | null>((resolve) => child.on("exit", resolve));
+  child.stdout.on("data", (piece) => void (out += String(piece)));
+  return {
+    /** What is printed up to a text. */
+    said: (text: string): Promise<string> => new Promise((resolve) => {
       const look = (): void => {
         const at = out.indexOf(text, from);
         if (at < 0) return;
@@ -209,9 +235,23 @@ describe("watching", () => {
       };
       child.stdout.on("data", look);
       look();
-    });
-    child.stdout.on("data", (piece) => void (out += String(piece)));
-    expect(await said("Watching for changes; Ctrl+C ends.\n")).toContain("2 alerts in 1 file");
+    }),
+    end: (): Promise<number | null> => {
+      child.kill("SIGINT");
+      return ended;
+    },
+  };
+}
+
+const begun = "Watching for changes; Ctrl+C ends.\n";
+
+describe("watching", () => {
+  test("tells what came and went, and ends with the code of the last round", async () => {
+    const folder = scratch();
+    const file = path.join(folder, "fares.js");
+    writeFileSync(file, "export const fare = zone + 1;\nexport const pier = berth;\n");
+    const { said, end } = watching(folder);
+    expect(await said(begun)).toContain("2 alerts in 1 file");
     writeFileSync(file, "// About fares.\nexport const fare = 1;\nexport const pier = berth;\n");
     expect(await said("was at fares.js:1:21\n")).toContain(
       " · 1 went · 1 alert in 1 file\n\n ✓  `zone` is not known here: ",
@@ -226,8 +266,23 @@ describe("watching", () => {
     writeFileSync(path.join(folder, "tides.js"), "export const ti");
     writeFileSync(path.join(folder, "tides.js"), "export const tide = 3;\n");
     expect(await said("was at tides.js:1:21\n")).toContain("1 went · no alerts in 1 file");
-    child.kill("SIGINT");
-    expect(await ended).toBe(0);
+    expect(await end()).toBe(0);
+  });
+
+  test("files that import a changed one, and settings above what is watched, count as changed", async () => {
+    const folder = scratch();
+    const write = (name: string, text: string): void => writeFileSync(path.join(folder, name), text);
+    mkdirSync(path.join(folder, "src"));
+    write("alert-quill.jsonc", "{}");
+    write("src/tides.js", "export const low = 1;\n");
+    write("src/main.js", "import { low } from \"./tides.js\";\nexport default low;\n");
+    const { said, end } = watching(folder, "src/**/*.js");
+    expect(await said(begun)).toContain("No alerts in 2 files");
+    write("src/tides.js", "export const lwo = 1;\n");
+    expect(await said("src/main.js:1:10\n")).toContain("`./tides.js` exports no `low`: did you mean `lwo`?");
+    write("alert-quill.jsonc", '{ "levels": { "imports.*": "off" } }');
+    expect(await said("was at src/main.js:1:10\n")).toContain("1 went · no alerts in 2 files");
+    expect(await end()).toBe(0);
   });
 
   test("goes with output that is for people", () => {

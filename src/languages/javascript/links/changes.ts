@@ -45,8 +45,6 @@ export function changesLinks(change: TreeChange): boolean {
 /** Whether a change inside an item may change the names that files share which run beside each other. */
 function sharesOtherwise({ path, removed, added }: TreeChange, item: Node): boolean {
   const parts = [...removed, ...added];
-  const assignment = path.find(({ type }) => type === "AssignmentExpression");
-  if (assignment !== undefined && setsShared(assignment, item)) return true;
   if (parts.some((part) => setsShared(part, item) || mayLoad(part))) return true;
   const last = path.at(-1)!;
   // What a call is given may name a module, and its other arguments may be all that changed.
@@ -55,12 +53,12 @@ function sharesOtherwise({ path, removed, added }: TreeChange, item: Node): bool
   return isAtTop(last) && (parts.some(holdsNames) || last.type.endsWith("Pattern") || calledAtOnce(item) !== undefined);
 }
 
-/** Whether something is declared in a part, in whatever depth. */
+/** Whether something is declared in a part, in whatever depth but in no function. */
 function holdsNames(part: Node): boolean {
   let found = false;
   walk(part, ({ type }) => {
     found ||= type === "VariableDeclaration" || type === "VariableDeclarator" || type === "FunctionDeclaration";
-    return !found;
+    return !found && type !== "FunctionBody";
   });
   return found;
 }
