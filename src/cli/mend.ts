@@ -49,6 +49,7 @@ export async function mendCommand(
         ...visitFrom(paths),
         ...taken,
         ...(profile !== undefined && { profile }),
+        ...(only && { about: only }),
         ...(baseline && { ignoresBaseline: true }),
       },
       options,

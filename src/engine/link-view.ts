@@ -58,7 +58,7 @@ function near(module: string, name: string, { graph, path, links }: PlaceInGraph
   return resolution.state === "file" ? nearest(name, graph.namesOf(resolution.path), mostNear) : [];
 }
 
-function importsFor({ name, wants }: Reference, place: PlaceInGraph, document: LinkedDocument): RemedyOffer[] {
+function importsFor({ name, wants, node }: Reference, place: PlaceInGraph, document: LinkedDocument): RemedyOffer[] {
   const { graph, path, links } = place;
   const { tree, text } = document;
   const like = namedIn(document, place);
@@ -67,16 +67,30 @@ function importsFor({ name, wants }: Reference, place: PlaceInGraph, document: L
     const isFit = !exported.isType || (wants & VALUE) === 0;
     const edits = isFit ? links.importing(tree.root, text, { module, exported, name }) : undefined;
     if (edits === undefined || offers.length === mostOffers) return;
-    offers.push({ title: `Import \`${name}\` from \`${module}\``, certainty: "proposed", edits });
+    const title = exported.name === "*" ? `Import the module \`${module}\`` : `Import \`${name}\` from \`${module}\``;
+    offers.push({ title, certainty: "proposed", edits });
   };
+  const asked = links.askedOf?.(node) ?? [];
   for (const { path: there, exported } of exportersOf(name, place)) {
     const module = links.moduleName(there, path, like, graph.access);
     const found = module === undefined ? undefined : graph.resolve(module, path, links);
     // A name that leads elsewhere, or nowhere, does not import it.
-    if (found?.state === "file" && found.path === there) offer(module!, exported);
+    if (found?.state !== "file" || found.path !== there) continue;
+    offer(exported.name === "*" ? longest(module!, asked, place) : module!, exported);
   }
   if (offers.length < mostOffers) {
     for (const { module, exported } of packagesWith(name, place)) offer(module, exported);
   }
   return offers;
+}
+
+/** The name of a module, or of the part of it that code asks it for, as far as there are such parts. */
+function longest(module: string, asked: readonly string[], { graph, path, links }: PlaceInGraph): string {
+  let found = module;
+  for (const name of asked) {
+    const part = links.partOf?.(found, name);
+    if (part === undefined || graph.resolve(part, path, links).state !== "file") break;
+    found = part;
+  }
+  return found;
 }

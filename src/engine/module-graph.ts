@@ -129,9 +129,16 @@ export class ModuleGraph {
   private loadedBy(path: string): string[] {
     const links = this.linksOf(path);
     const found = new Set<string>();
-    for (const { module, names, isLate } of this.summary(path)?.imports ?? []) {
+    for (const { module, names: all, isLate } of this.summary(path)?.imports ?? []) {
       const resolution = isLate ? undefined : this.resolve(module, path, links!);
-      if (resolution?.state !== "file") continue;
+      if (resolution === undefined) continue;
+      const names = all.filter((name) => {
+        const part = name === "*" ? undefined : links!.partOf?.(module, name);
+        const there = part === undefined ? undefined : this.resolve(part, path, links!);
+        if (there?.state === "file") found.add(there.path);
+        return there?.state !== "file";
+      });
+      if (resolution.state !== "file" || (names.length === 0 && all.length > 0)) continue;
       const { exports = [] } = this.summary(resolution.path) ?? {};
       const isOfTypes = names.length > 0 && names.every((name) => exports.some(
         (one) => one.name === name && one.isType,

@@ -15,7 +15,8 @@ export function exportersOf(name: string, { graph, path: from, links }: PlaceInG
   for (const path of graph.around(from)) {
     if (path === from || graph.linksOf(path) !== links) continue;
     const isWhole = links.isNamedAfter(name, path);
-    if (!isWhole && !graph.wordsOf(path).has(name)) continue;
+    if (isWhole && links.wholeName === "*") found.push({ path, exported: { name: "*", isType: false } });
+    else if (!isWhole && !graph.wordsOf(path).has(name)) continue;
     for (const exported of graph.summary(path)?.exports ?? []) {
       if (exported.name === name || (isWhole && exported.name === links.wholeName)) found.push({ path, exported });
     }

@@ -28,7 +28,7 @@ function editsIn(path: string, graph: ModuleGraph, renamed: ReadonlyMap<string, 
   if (links === undefined || read === undefined) return [];
   const place = renamed.get(path) ?? path;
   const edits: Edit[] = [];
-  for (const { module, from, to, written } of links.modulesIn(read.tree.root, read.text)) {
+  for (const { module, from, to, written, uses = [] } of links.modulesIn(read.tree.root, read.text)) {
     const resolution = graph.resolve(module, path, links);
     // A name that does not begin where the file is means the same from elsewhere.
     const isByPlace = module.startsWith(".");
@@ -41,7 +41,8 @@ function editsIn(path: string, graph: ModuleGraph, renamed: ReadonlyMap<string, 
     const named = (isByPlace ? undefined : sameFolder(module, before, after)) ??
       links.moduleName(after, place, [module], graph.access);
     const insert = named === undefined || written === undefined ? named : written(named);
-    if (insert !== undefined && named !== module) edits.push({ from, to, insert });
+    if (insert === undefined || named === module) continue;
+    edits.push({ from, to, insert }, ...uses.map((use) => ({ ...use, insert: named! })));
   }
   return edits;
 }

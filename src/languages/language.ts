@@ -83,6 +83,8 @@ export interface NamedModule extends Span {
   readonly module: string;
   /** What is to stand there for the module by another name, where that is not the name; `undefined` where it cannot be said there. */
   readonly written?: (module: string) => string | undefined;
+  /** Where code goes by the module's whole name. */
+  readonly uses?: readonly Span[];
 }
 
 /** What is to be imported. */
@@ -96,7 +98,7 @@ export interface WantedImport {
 
 /** How files of a language name one another. */
 export interface Links {
-  /** The name under which a file exports what it is as a whole, which is not handed on with its other names; absent where there is none. */
+  /** The name under which a file exports what it is as a whole, which is not handed on with its other names: `*` where the module is meant; absent where there is none. */
   readonly wholeName?: string;
   /** Names of files that say where modules are. */
   readonly configFiles: readonly string[];
@@ -122,6 +124,10 @@ export interface Links {
   packagesFor(from: string, files: ProjectFiles): readonly { readonly module: string; readonly path: string }[];
   /** Whether code would take what a file exports as a whole under a name. */
   isNamedAfter(name: string, path: string): boolean;
+  /** How a file names the module that is a part of another one by a name; absent where modules have no such parts. */
+  partOf?(module: string, name: string): string;
+  /** The names that code asks one after another of what a use gives; absent where modules have no parts. */
+  askedOf?(use: Node): readonly string[];
   /** Names that a text may export, told by a look at it, for finding texts that are worth being read. */
   mayExport(text: string): ReadonlySet<string>;
   /** Whether a text may export all names of another module, told by a look at it. */

@@ -2,6 +2,7 @@
 
 /** A name that a file exports. */
 export interface ExportedName {
+  /** `*` stands for the module as a whole, in a language in which that is a value. */
   readonly name: string;
   /** Whether it can only be used as a type. */
   readonly isType: boolean;

@@ -8,7 +8,7 @@ import { languageOf } from "../languages/index.js";
 import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
 import { modulesOnDisk } from "./disk-files.js";
 import { keyOf, settingsKey, type FileResult } from "./result-store.js";
-import { opener, type LocatedFile, type ProjectFile, type ProjectVisit } from "./visit.js";
+import { opener, type LocatedFile, type ProjectFile, type ProjectVisit, type SettingsChoice } from "./visit.js";
 
 /** Fewer files than these are looked at sooner than what was found in them is looked up. */
 const fewFiles = 4;
@@ -117,7 +117,13 @@ export function resultOf({ uri, workspace }: ProjectFile, isDetailed = false): F
 const shownRemedy = ({ title, certainty, edits }: Remedy): ShownRemedy => ({ title, certainty, edits });
 
 async function findInThreads(files: readonly LocatedFile[], visit: ProjectVisit, take: Take): Promise<void> {
-  const { profile, instead, settingsFile, today, folder, detailed = false } = visit;
+  const { profile, instead, settingsFile, about, today, folder, detailed = false } = visit;
+  const choice: SettingsChoice = {
+    ...(profile !== undefined && { profile }),
+    ...(instead && { instead }),
+    ...(settingsFile !== undefined && { settingsFile }),
+    ...(about && { about }),
+  };
   // Loaded only where it is used: it asks the machine how many processors there are, in a shell.
   const { Tinypool } = await import("tinypool");
   const pool = new Tinypool({
@@ -131,11 +137,11 @@ async function findInThreads(files: readonly LocatedFile[], visit: ProjectVisit,
     some.push({ file, text });
     length += text.length;
     if (length < batch) continue;
-    tasks.push({ files: some, profile, instead, settingsFile, today, folder, detailed });
+    tasks.push({ files: some, choice, today, folder, detailed });
     some = [];
     length = 0;
   }
-  if (some.length > 0) tasks.push({ files: some, profile, instead, settingsFile, today, folder, detailed });
+  if (some.length > 0) tasks.push({ files: some, choice, today, folder, detailed });
   try {
     await Promise.all(
       tasks.map(async (task) => {

@@ -13,7 +13,7 @@ import { checkKit, checkSettings, type CheckedSettings, type CheckOptions } from
 import { SettingsDocument } from "../settings/document.js";
 import type { SettingsIssue } from "../settings/issue.js";
 import { kitNames, type FoundKit, type Layer } from "../settings/kits.js";
-import { combine, planLayers, type ResolvedSettings } from "../settings/resolve.js";
+import { combine, levelsOfNamed, planLayers, type ResolvedSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import { globTest } from "../text/globs.js";
 import { compilerSettingsIn, markupPart, type CompilerSettings } from "./compiler-settings.js";
@@ -69,6 +69,8 @@ export interface EditorChoice {
 
 export interface ProjectSettingsOptions {
   readonly profile?: string;
+  /** Rules and areas that are named for one run: they are on, whatever settings say; of an area all where none is. */
+  readonly named?: readonly string[];
   /** A settings file that counts for all files, instead of the nearest of each. */
   readonly file?: string;
   readonly editor?: EditorChoice;
@@ -104,6 +106,7 @@ export class ProjectSettings {
   private readonly builtIn: readonly Rule[];
   private readonly languages: readonly Language[];
   private readonly resolved = new Map<string, ResolvedSettings>();
+  private readonly inFolders = new Map<string, FileSettings>();
   private readonly editorChecked = new Map<EditorChoice, CheckedSettings>();
 
   constructor(options: ProjectSettingsOptions = {}) {
@@ -126,6 +129,7 @@ export class ProjectSettings {
     this.compilers.clear();
     this.sources.clear();
     this.resolved.clear();
+    this.inFolders.clear();
     this.editorChecked.clear();
   }
 
@@ -150,8 +154,17 @@ export class ProjectSettings {
     return mayRead(path.dirname(file)) && isFile(file) && mayRead(path.dirname(realpathSync(file)));
   }
 
-  /** What applies to a file. */
+  /** What applies to a file. Where no zones are, it is the same for all files of a folder. */
   forFile(file: string): FileSettings {
+    const folder = path.dirname(file);
+    const kept = this.inFolders.get(folder);
+    if (kept !== undefined) return kept;
+    const made = this.judge(file);
+    if ((made.source?.checked.settings.zones ?? []).length === 0) this.inFolders.set(folder, made);
+    return made;
+  }
+
+  private judge(file: string): FileSettings {
     const editor = this.editorOf(file);
     const isAlone = editor?.choice.settingsFile === "only" && editor.choice.settings !== undefined;
     const settingsFile = isAlone ? undefined : this.fileFor(path.dirname(file));
@@ -177,10 +190,14 @@ export class ProjectSettings {
     const key = `${source?.file ?? ""}\n${layers.map(({ name }) => name).join("\n")}`;
     let resolved = this.resolved.get(key);
     if (resolved === undefined) {
-      this.resolved.set(
-        key,
-        (resolved = combine(layers, rules, source?.checked.settings.ownLevels, source?.lacksPacks)),
-      );
+      const resolve = (all: readonly Layer[]): ResolvedSettings =>
+        combine(all, rules, source?.checked.settings.ownLevels, source?.lacksPacks);
+      resolved = resolve(layers);
+      const levels = levelsOfNamed(this.options.named ?? [], resolved, rules);
+      if (Object.keys(levels).length > 0) {
+        resolved = resolve([...layers, { name: "what was named for this run", settings: { levels } }]);
+      }
+      this.resolved.set(key, resolved);
     }
     return { resolved, layers, source, beside: compiler?.files ?? [] };
   }
@@ -260,6 +277,7 @@ export class ProjectSettings {
     if (changed) {
       this.sources.delete(file);
       this.resolved.clear();
+      this.inFolders.clear();
     }
     return changed;
   }

@@ -2,19 +2,16 @@
 import path from "node:path";
 import type { RuleFailure } from "../engine/alert.js";
 import { languages } from "../languages/index.js";
-import type { Settings } from "../settings/schema.js";
 import { modulesOnDisk } from "./disk-files.js";
 import { learn, resultOf } from "./find-all.js";
 import type { ProjectSettings } from "./project-settings.js";
 import type { FileResult } from "./result-store.js";
-import { opener, settingsOf } from "./visit.js";
+import { opener, settingsOf, type SettingsChoice } from "./visit.js";
 
 export interface ReviewTask {
   /** Each with its absolute path. */
   readonly files: readonly { readonly file: string; readonly text: string }[];
-  readonly profile: string | undefined;
-  readonly instead: Settings | undefined;
-  readonly settingsFile: string | undefined;
+  readonly choice: SettingsChoice;
   readonly today: string;
   readonly folder: string;
   readonly detailed: boolean;
@@ -34,18 +31,12 @@ const graph = modulesOnDisk();
 /** Runs one task. Called by the pool, whose threads serve one project each. */
 export default async function run({
   files,
-  profile,
-  instead,
-  settingsFile: named,
+  choice,
   today,
   folder,
   detailed,
 }: ReviewTask): Promise<ReviewResult[]> {
-  settings ??= settingsOf({
-    ...(profile !== undefined && { profile }),
-    ...(instead && { instead }),
-    ...(named !== undefined && { settingsFile: named }),
-  });
+  settings ??= settingsOf(choice);
   const failures: { uri: string; failure: RuleFailure }[] = [];
   const open = opener(
     {
@@ -63,7 +54,7 @@ export default async function run({
   );
   const results: ReviewResult[] = [];
   for (const { file, text } of files) {
-    const settingsFile = instead === undefined ? settings.fileFor(path.dirname(file)) : undefined;
+    const settingsFile = choice.instead === undefined ? settings.fileFor(path.dirname(file)) : undefined;
     if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
     const located = { file, shown: path.relative(folder, file), text, settings: settings.forFile(file) };
     open(located, (one) => {

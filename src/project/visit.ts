@@ -56,7 +56,7 @@ export interface ProjectVisit {
   readonly onFailure?: (file: string, failure: RuleFailure) => void;
   /** Told what the time goes to. */
   readonly meter?: Meter;
-  /** Rules and areas: alerts of others are not told. */
+  /** Rules and areas: alerts of others are not told, and those named are on, whatever the settings say. */
   readonly about?: readonly string[];
   /** A revision of git: only alerts in lines that have changed since are told. */
   readonly since?: string;
@@ -95,12 +95,14 @@ export interface LocatedFile {
   readonly settings: FileSettings;
 }
 
+/** Which settings count in a visit. */
+export type SettingsChoice = Pick<ProjectVisit, "profile" | "instead" | "settingsFile" | "about">;
+
 /** The settings with which a project is visited. */
-export function settingsOf(
-  { profile, instead, settingsFile }: Pick<ProjectVisit, "profile" | "instead" | "settingsFile">,
-): ProjectSettings {
+export function settingsOf({ profile, instead, settingsFile, about }: SettingsChoice): ProjectSettings {
   return new ProjectSettings({
     mostLoadTime,
+    ...(about && { named: about }),
     ...(profile !== undefined && { profile }),
     ...(settingsFile !== undefined && { file: settingsFile }),
     ...(instead && { editor: { settings: instead, settingsFile: "only" } }),

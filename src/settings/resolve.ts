@@ -158,6 +158,20 @@ function judge(
   return { active: withBeside(active, optionsOf), outcomes, optionsOf };
 }
 
+/** Levels for rules that are named, themselves or by an area in which none is on, and that are off. */
+export function levelsOfNamed(
+  named: readonly string[],
+  { outcomes }: ResolvedSettings,
+  rules: readonly Rule[],
+): Record<string, AlertLevel> {
+  const isOff = ({ id }: Rule): boolean => outcomes.get(id)?.level === "off";
+  const meant = named.flatMap((name) => {
+    const ofArea = rules.filter(({ id }) => areaOf(id) === name || `${areaOf(id)}.*` === name);
+    return ofArea.length === 0 ? rules.filter(({ id }) => id === name) : ofArea.every(isOff) ? ofArea : [];
+  });
+  return Object.fromEntries(meant.filter(isOff).map(({ id, level }) => [id, level]));
+}
+
 /** The same settings with these rules on and no others, in every language. */
 export function withActive(settings: ResolvedSettings, active: readonly ActiveRule[]): ResolvedSettings {
   return { ...settings, active, in: (language) => withActive(settings.in(language), active) };

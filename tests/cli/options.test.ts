@@ -29,7 +29,7 @@ function project(files: Record<string, string>): string {
 
 const found = (out: string): string[] =>
   [...out.matchAll(/· ([\w-]+\.[\w-]+) · ([\w.]+:\d+)/g)].map(([, rule, place]) => `${rule} ${place}`);
-const text = "tide();\nwind();\ndebugger;\nexport const a = 1\n";
+const text = "tide();\nwind();\ndebugger;\nexport const a = 1\nconsole.log(a);\n[a].map(function (b) { return b; });\n";
 
 describe("review", () => {
   test.each<[string, string[], string[], number]>([
@@ -47,6 +47,8 @@ describe("review", () => {
     ],
     ["an area with its star", ["--only", "calls.*"], ["calls.debug-pause a.js:3"], 1],
     ["nothing that is there", ["--only", "flow"], [], 0],
+    ["a rule that is off", ["--only", "calls.console-output"], ["calls.console-output a.js:5"], 0],
+    ["an area in which all are off", ["--only", "modern"], ["modern.arrow-callback a.js:6"], 0],
     ["what is grave", ["--quiet", "--fail-on", "error"], ["names.unknown a.js:1", "names.unknown a.js:2"], 1],
   ])("tells %s", (_, args, told, code) => {
     const folder = project({

@@ -332,3 +332,49 @@ test("what an edit takes out before its names were looked at leaves no trace", (
   workspace.edit(uri, 1, [{ from: 17, to: text.length, insert: "f\n" }]);
   expect(workspace.alerts(uri)).toEqual([]);
 });
+
+/** A line of a file of Python, and the file once the import that is offered first is taken. */
+test.each([
+  ["main.py", "print(tides)", "from harbour import tides\n\nprint(tides)"],
+  ["main.py", "print(harbour.tides.low)", "import harbour.tides\n\nprint(harbour.tides.low)"],
+  ["main.py", "print(harbour.low)", "import harbour\n\nprint(harbour.low)"],
+  ["main.py", "print(fares)", "import fares\n\nprint(fares)"],
+  ["harbour/zones.py", "from . import berths\nprint(tides)", "from . import berths, tides\nprint(tides)"],
+])("in %s, %s imports the module", (path, text, expected) => {
+  const files = new MemoryFiles({
+    "/fares.py": "",
+    "/harbour/__init__.py": "",
+    "/harbour/berths.py": "",
+    "/harbour/tides.py": "low = 1\n",
+    [`/${path}`]: text,
+  });
+  const workspace = createWorkspace({ languages, files, settings });
+  const uri = `file:///${path}`;
+  workspace.open({ uri, languageId: "python", version: 0, text });
+  const [first] = workspace.remedies(uri).filter(({ title }) => title.startsWith("Import the module"));
+  expect(first === undefined ? undefined : applyAll(text, first.edits)).toBe(expected);
+});
+
+/** A file of Python that imports a module, and the file once that has another name. */
+test.each([
+  ["import harbour.tides\nprint(harbour.tides.low)", "import harbour.levels\nprint(harbour.levels.low)"],
+  ["import harbour.tides as t\nprint(t.low)", "import harbour.levels as t\nprint(t.low)"],
+  ["from harbour import tides\nprint(tides)", "from harbour import levels as tides\nprint(tides)"],
+  [
+    "import harbour.tides, harbour\nf(harbour=harbour.tides)",
+    "import harbour.levels, harbour\nf(harbour=harbour.levels)",
+  ],
+  // It may be another one of that name.
+  ["import harbour.tides\n\ndef low(harbour):\n    return harbour.tides", undefined],
+])("renaming a module: %s", (text, expected) => {
+  const files = new MemoryFiles({
+    "/harbour/__init__.py": "",
+    "/harbour/tides.py": "low = 1\n",
+    "/main.py": text,
+  });
+  const workspace = createWorkspace({ languages, files, settings });
+  workspace.open({ uri: "file:///main.py", languageId: "python", version: 0, text });
+  const renamed = new Map([["file:///harbour/tides.py", "file:///harbour/levels.py"]]);
+  const edits = workspace.editsForRenames(renamed).find(({ uri }) => uri === "file:///main.py")?.edits;
+  expect(edits === undefined ? undefined : applyAll(text, edits)).toBe(expected);
+});

@@ -1,11 +1,12 @@
 /** How files of Python name one another. */
 import type { Links } from "../../language.js";
 import { importing } from "./importing.js";
-import { modulesIn } from "./named-modules.js";
-import { holds, moduleName, placeOf, resolveModule } from "./resolve.js";
+import { askedOf, modulesIn, partOf } from "./named-modules.js";
+import { holds, moduleName, moduleStem, placeOf, resolveModule } from "./resolve.js";
 import { changesLinks, mayExport, summaryOf } from "./summary.js";
 
 export const links: Links = {
+  wholeName: "*",
   configFiles: ["pyproject.toml", "setup.cfg"],
   summary: ({ root, problems }, { uri }) => summaryOf(root, problems.length > 0, uri.endsWith(".pyi")),
   isSeen: changesLinks,
@@ -14,8 +15,9 @@ export const links: Links = {
   holds,
   moduleName,
   packagesFor: () => [],
-  // What a module gives as a whole is the module.
-  isNamedAfter: () => false,
+  isNamedAfter: (name, path) => moduleStem(path) === name,
+  partOf,
+  askedOf,
   mayExport,
   mayHandOn: (text) => /\bimport\s*\(?\s*\*/.test(text),
   modulesIn,

@@ -9,6 +9,7 @@ import {
   type Resolution,
 } from "../../../model/links.js";
 import { isStandard } from "../standard-library.js";
+import { isUndeclared } from "./distributions.js";
 
 const unknown: Resolution = { state: "unknown" };
 const missing: Resolution = { state: "missing" };
@@ -41,8 +42,9 @@ export function resolveModule(module: string, from: string, files: ProjectFiles)
     if (here.state === "file") return here;
     // Another distribution may bring parts of what is no regular package here.
     if (here.state === "missing" && isPackage(top, files)) return isExtended(top, files) ? unknown : missing;
+    if (files.namesIn(top) !== undefined) return unknown;
   }
-  return unknown;
+  return isUndeclared(module, from, files) ? { state: "undeclared", package: parts[0]! } : unknown;
 }
 
 /** The folder that so many dots mean. */
@@ -110,6 +112,11 @@ export function placeOf(module: string, from: string, files: ProjectFiles): stri
   const inside = module.slice(dots).replaceAll(".", "/");
   const root = dots > 0 ? startOf(dots, from) : rootsFor(from, files)[0];
   return root === undefined || inside === "" ? undefined : joined(root, `${inside}.py`);
+}
+
+/** The last part of the name of the module in a file: that of its folder for one that stands for a package. */
+export function moduleStem(path: string): string {
+  return baseOf(path.replace(/(?:\/__init__)?\.pyi?$/, ""));
 }
 
 /** How a file names another one: with dots where it does so for others, or else from the folder in which its packages lie. */

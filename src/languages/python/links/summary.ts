@@ -5,7 +5,7 @@ import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import { roleOf } from "../names/roles.js";
 import { scopeKind } from "../names/scoping.js";
-import type { Alias, Attribute, FunctionDef, Global, ImportFrom, Name } from "../nodes.js";
+import type { Alias, Attribute, FunctionDef, Global, If, ImportFrom, Name } from "../nodes.js";
 
 /** Functions, and parts of `sys`, through which a file may get names that stand nowhere in it. */
 const seers = new Set(["globals", "exec", "vars", "setattr"]);
@@ -67,14 +67,22 @@ export function moduleOf({ level, module }: ImportFrom): string {
   return ".".repeat(level) + module;
 }
 
+/** Whether a test holds for who checks types alone, so that what stands under it is never loaded. */
+function asksForTypes(test: Node): boolean {
+  const name = test.type === "Name" ? (test as Name).id : test.type === "Attribute" ? (test as Attribute).attr : "";
+  return name === "TYPE_CHECKING";
+}
+
 /** Works out what others see of a file. Of one whose form is broken, and of one that says how things are elsewhere, more may be there than can be told. */
 export function summaryOf(root: Node, isBroken: boolean, isStub: boolean): FileSummary {
   const names = new Set<string>();
   const handedOn: string[] = [];
   const imports: ImportedModule[] = [];
   let isOpen = isBroken || isStub;
+  let isForTypes = false;
   const visit = (node: Node, depth: Depth): void => {
     const isInside = depth !== "file";
+    const isLate = isInside || isForTypes;
     switch (node.type) {
       case "Name": {
         const { id } = node as Name;
@@ -90,13 +98,13 @@ export function summaryOf(root: Node, isBroken: boolean, isStub: boolean): FileS
         return;
       case "Import":
         for (const { name } of (node as { names?: readonly Alias[] }).names ?? []) {
-          imports.push({ module: name, names: ["*"], isLate: isInside });
+          imports.push({ module: name, names: ["*"], isLate });
         }
         break;
       case "ImportFrom": {
         const taken = (node as ImportFrom).names.map(({ name }) => name);
         const module = moduleOf(node as ImportFrom);
-        imports.push({ module, names: taken, isLate: isInside });
+        imports.push({ module, names: taken, isLate });
         if (!isInside && taken.includes("*")) handedOn.push(module);
         break;
       }
@@ -105,9 +113,12 @@ export function summaryOf(root: Node, isBroken: boolean, isStub: boolean): FileS
         break;
       default:
     }
+    const outer = isForTypes;
+    isForTypes ||= node.type === "If" && asksForTypes((node as If).test);
     const kind = scopeKind(node);
     const below = kind === undefined || depth === "function" ? depth : kind === "block" ? "comprehension" : "function";
     node.each((child) => visit(child, child === (node as { name?: Node }).name ? depth : below));
+    isForTypes = outer;
   };
   visit(root, "file");
   const exports = [...names].map((name): ExportedName => ({ name, isType: false }));

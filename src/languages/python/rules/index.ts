@@ -6,9 +6,11 @@ import { coroutineNeverAwaited } from "./coroutine-never-awaited.js";
 import { definedAgain } from "./defined-again.js";
 import { handlerHidden } from "./handler-hidden.js";
 import { identityOfLiteral } from "./identity-of-literal.js";
+import { cycle } from "./imports/cycle.js";
 import { noSuchExport } from "./imports/no-such-export.js";
 import { noSuchFile } from "./imports/no-such-file.js";
 import { order } from "./imports/order.js";
+import { undeclaredPackage } from "./imports/undeclared-package.js";
 import { blankBetween } from "./layout/blank-between.js";
 import { blankRun } from "./layout/blank-run.js";
 import { bracketGap } from "./layout/bracket-gap.js";
@@ -63,5 +65,7 @@ export const rules: readonly Rule[] = [
   blankBetween,
   noSuchExport,
   noSuchFile,
+  cycle,
+  undeclaredPackage,
   order,
 ];

@@ -1,3 +1,4 @@
+import { comesBack } from "../../../helpers/comes-back.js";
 import { textOf } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 
@@ -46,11 +47,7 @@ export const cycle = defineRule({
         const module = textOf(source);
         const way = module === undefined || isBroken(item) ? [] : links.wayBack(module);
         if (way.length === 0) continue;
-        const by = way.slice(1, -1).map((path) => `\`${path}\``);
-        const over = by.length === 0 ? "" : ` by ${by.join(", ")}`;
-        alert(source!, {
-          message: `\`${module}\` imports this file back${over}: put what both need into a file of its own`,
-        });
+        alert(source!, { message: comesBack(module!, way) });
         return;
       }
     },
