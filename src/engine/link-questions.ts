@@ -32,8 +32,13 @@ export type AskedLink = readonly [question: string, answer: string];
 /** Where a document is in the graph with its settings, as far as its language has files name one another. */
 export function placeIn(graph: ModuleGraph, uri: string, values: LanguageValues): PlaceInGraph | undefined {
   const path = graph.files.pathOf(uri);
-  const links = path === undefined ? undefined : graph.linksOf(path);
-  return links === undefined ? undefined : { graph, path: path!, links, companions: links.companions?.(values, path!) };
+  return path === undefined ? undefined : placeAt(graph, path, values);
+}
+
+/** Where a file is in the graph with its settings, by its path there. */
+export function placeAt(graph: ModuleGraph, path: string, values: LanguageValues): PlaceInGraph | undefined {
+  const links = graph.linksOf(path);
+  return links && { graph, path, links, companions: links.companions?.(values, path) };
 }
 
 export class LinkQuestions {

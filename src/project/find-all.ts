@@ -1,12 +1,11 @@
 /** What there is to be found in files: what was found before in the same, and the rest by looking, with all processors where that pays. */
 import { availableParallelism } from "node:os";
-import { pathToFileURL } from "node:url";
 import type { Remedy, ShownRemedy } from "../engine/document-remedies.js";
-import { isAnsweredAlike, placeIn } from "../engine/link-questions.js";
+import { isAnsweredAlike, placeAt } from "../engine/link-questions.js";
 import type { ModuleGraph } from "../engine/module-graph.js";
 import { languageOf } from "../languages/index.js";
 import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
-import { modulesOnDisk } from "./disk-files.js";
+import { modulesOnDisk, plain } from "./disk-files.js";
 import { keyOf, settingsKey, type FileResult } from "./result-store.js";
 import { opener, type LocatedFile, type ProjectFile, type ProjectVisit, type SettingsChoice } from "./visit.js";
 
@@ -43,7 +42,7 @@ export async function findAll(
     const result = before.get(file);
     if (result === undefined) continue;
     const { values } = settings.resolved.in(languageOf(file)!);
-    const place = placeIn(graph, pathToFileURL(file).href, values);
+    const place = placeAt(graph, plain(file), values);
     if (result.certain !== undefined && isAnsweredAlike(result.asked, place)) found.set(file, result);
   }
   const left = files.filter(({ file }) => !found.has(file));
@@ -63,8 +62,7 @@ export async function findAll(
 
 /** Takes over what other files see of one, so that it need not be read for that. */
 export function learn(graph: ModuleGraph, file: string, { summary }: FileResult): void {
-  const path = graph.files.pathOf(pathToFileURL(file).href);
-  if (path !== undefined && summary !== undefined) graph.learn(path, summary);
+  if (summary !== undefined) graph.learn(plain(file), summary);
 }
 
 type Take = (file: string, result: FileResult, isWhole: boolean) => void;

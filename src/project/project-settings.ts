@@ -287,9 +287,9 @@ export class ProjectSettings {
     const top = this.fileFor(start);
     for (let settingsFile = this.fileFor(path.dirname(file)); settingsFile !== undefined; ) {
       const folder = path.dirname(settingsFile);
-      const relative = below(folder, file);
       const { checked, left } = this.source(settingsFile);
       const skip = checked.settings.skip ?? [];
+      const relative = skip.length === 0 && left.size === 0 ? undefined : below(folder, file);
       if (left.has(file)) return { file: settingsFile, foreign: relative ?? file };
       if (relative !== undefined && globTest(skip)(relative)) {
         return { file: settingsFile, glob: skip.find((one) => globTest([one])(relative))! };
