@@ -9,6 +9,7 @@ const entries = [
   "index",
   "languages/javascript/index",
   "languages/python/index",
+  "languages/html/index",
   "server/node",
   "server/worker",
   "testing/index",

@@ -53,7 +53,6 @@ await shootTerminal(
 await shootTerminal("strain", "alert-quill review --strain", output(["review", "--strain"]));
 await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["explain", "flow.stuck-loop"]));
 
-await shootTerminal("cost", "alert-quill review --cost", run(["review", "--cost"]).stderr.trimStart());
 await shootTerminal("mend", "alert-quill mend --dry-run", output(["mend", "--dry-run"]));
 await shootTerminal("trace", "alert-quill trace scripts/timetable.mjs", output(["trace", "scripts/timetable.mjs"]));
 const copy = mkdtempSync(path.join(tmpdir(), "harbour-"));
@@ -110,6 +109,14 @@ await page.locator(".problems .go", { hasText: "coroutine" }).click();
 await page.keyboard.press("Control+.");
 await page.getByRole("menuitem").first().waitFor();
 await page.screenshot({ path: `${folder}/python.png` });
+
+// A page with scripts, its handlers among them.
+await page.keyboard.press("Escape");
+await page.locator(".files button", { hasText: "departures.html" }).click();
+await page.locator(".problems .go", { hasText: "onlyFor" }).click();
+await page.keyboard.press("Control+.");
+await page.getByRole("menuitem").first().waitFor();
+await page.screenshot({ path: `${folder}/pages.png` });
 
 // A file before and after a save that brings it into shape.
 await page.keyboard.press("Escape");

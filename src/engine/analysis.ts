@@ -1,6 +1,6 @@
 /** The analysis of one document, kept up to date through its edits: what an edit leaves as it was is not looked at again. */
 import type { CommentForms, DocumentInfo, Language, Tree } from "../languages/language.js";
-import type { FileSummary } from "../model/links.js";
+import type { Companions, FileSummary } from "../model/links.js";
 import type { Names } from "../model/names.js";
 import { extentOf, type Extent } from "../rules/settings/over-size.js";
 import { ruleFingerprint, surroundingsFingerprint } from "../settings/fingerprint.js";
@@ -175,6 +175,11 @@ export class DocumentAnalysis {
     if (links === undefined) return undefined;
     this.read();
     return (this.seen ??= links.summary(this.tree, this.reading.info));
+  }
+
+  /** Takes the files that run beside this one, whatever the settings say. */
+  accompany(companions: Companions): void {
+    this.links.accompany(companions);
   }
 
   /** Whether all of the document is being looked at, as after it was opened, and not just what an edit changed. */

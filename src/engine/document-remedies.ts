@@ -34,7 +34,7 @@ export interface Remedies {
 }
 
 /** The ways to settle the alerts for which `isAsked` says so. */
-export function remediesWhere(document: DocumentState, isAsked: (alert: Alert) => boolean): Remedies {
+function remediesWhere(document: DocumentState, isAsked: (alert: Alert) => boolean): Remedies {
   const offered: Remedy[] = [];
   const withheld: Remedy[] = [];
   const { problems, text } = document.analysis;
@@ -54,9 +54,14 @@ export function remediesWhere(document: DocumentState, isAsked: (alert: Alert) =
   return { offered, withheld };
 }
 
-/** As `remediesWhere`, for some alerts; of few, those that say they are certain are tried out one by one, and one that changes what is around it is only proposed. */
+/** The ways to settle some alerts. */
+export function remediesFor(document: DocumentState, alerts: ReadonlySet<Alert>): Remedies {
+  return remediesWhere(document, (alert) => alerts.has(alert));
+}
+
+/** As `remediesFor`; of few, those that say they are certain are tried out one by one, and one that changes what is around it is only proposed. */
 export function provenRemedies(document: DocumentState, alerts: ReadonlySet<Alert>): Remedies {
-  const { offered, withheld } = remediesWhere(document, (alert) => alerts.has(alert));
+  const { offered, withheld } = remediesFor(document, alerts);
   const { analysis } = document;
   const isDoubtful = (remedy: Remedy): boolean =>
     isProven({ alert: remedy.alert, remedy }) && !isHarmless(analysis, { alert: remedy.alert, remedy });

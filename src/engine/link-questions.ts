@@ -15,6 +15,7 @@ import { nearest } from "../model/spelling.js";
 import { AnswerWatch } from "./answer-watch.js";
 import type { ModuleGraph } from "./module-graph.js";
 import type { RecordStore } from "./record-store.js";
+import { documentOf } from "./region-path.js";
 import type { Called } from "./rule-run.js";
 
 /** A document's place in the graph of modules. */
@@ -22,8 +23,10 @@ export interface PlaceInGraph {
   readonly graph: ModuleGraph;
   readonly path: string;
   readonly links: Links;
-  /** The files that run beside the document by its settings. */
+  /** The files that run beside the document: by its settings, or as it says that it runs. */
   readonly companions?: Companions | undefined;
+  /** Whether nothing is known of other files but the names of those that run beside it. */
+  readonly isLoose?: boolean;
 }
 
 /** A question with its answer, by which it can be told later whether it is still the same. */
@@ -45,6 +48,7 @@ export class LinkQuestions {
   readonly watch = new AnswerWatch<string, string>();
   /** That of the graph when the answers were last compared. */
   private revision: number | undefined;
+  private isAccompanied = false;
 
   constructor(private at: PlaceInGraph | undefined) {}
 
@@ -52,9 +56,22 @@ export class LinkQuestions {
     return this.at;
   }
 
+  /** Whether nothing can be told of what other files hold. */
+  get isBlind(): boolean {
+    return this.at === undefined || this.at.isLoose === true;
+  }
+
+  /** Takes the files that run beside the document, whatever its settings say. */
+  accompany(companions: Companions): void {
+    if (this.at === undefined) return;
+    this.isAccompanied = true;
+    this.at = { ...this.at, companions };
+    this.revision = undefined;
+  }
+
   /** Takes the settings that say what runs beside the document. Answers given before are compared anew. */
   configure(values: LanguageValues): void {
-    if (this.at === undefined) return;
+    if (this.at === undefined || this.isAccompanied) return;
     const { links, path } = this.at;
     this.at = { ...this.at, companions: links.companions?.(values, path) };
     this.revision = undefined;
@@ -72,7 +89,7 @@ export class LinkQuestions {
 
   /** The name which a module exports that is nearest to one that it does not; empty where none is near. */
   nearest(module: string, name: string, called: Called | undefined): string {
-    return this.place === undefined ? "" : this.ask(["nearest", module, name], called);
+    return this.isBlind ? "" : this.ask(["nearest", module, name], called);
   }
 
   /** What a name that a module exports is to those who call it. */
@@ -89,7 +106,7 @@ export class LinkQuestions {
 
   /** What the settings of the compiler say at a key; empty where they say nothing. */
   compilerSays(key: string, called: Called | undefined): string {
-    return this.place === undefined ? "" : this.ask(["compiler", key], called);
+    return this.isBlind ? "" : this.ask(["compiler", key], called);
   }
 
   /** Whether another file of the project takes a name that the document exports. */
@@ -100,7 +117,9 @@ export class LinkQuestions {
   /** What a name is among those of files that run beside the document. */
   beside(name: string, called: Called | undefined): NameBeside {
     const { companions } = this.at ?? {};
-    if (companions === undefined || companions.earlier.length + companions.later.length === 0) return nothingBeside;
+    const isAlone = companions === undefined || companions.earlier.length + companions.later.length === 0;
+    // What runs beside a region comes and goes as the document is typed.
+    if (isAlone && !this.isAccompanied) return nothingBeside;
     return JSON.parse(this.ask(["beside", name], called)) as NameBeside;
   }
 
@@ -126,7 +145,7 @@ export class LinkQuestions {
 
   private ask(question: readonly string[], called: Called | undefined): string {
     const { place, watch } = this;
-    if (place === undefined) return "unknown";
+    if (place === undefined || (place.isLoose === true && question[0] !== "beside")) return "unknown";
     const subject = JSON.stringify(question);
     const given = watch.answer(subject) ?? answer(subject, place);
     if (called !== undefined) watch.note(subject, given, called.store, called.unit);
@@ -164,7 +183,7 @@ const nothingBeside: NameBeside = { state: "none" };
 
 /** What a name is among those that files share which run beside a document. */
 function nameBeside(name: string, { graph, path, companions }: PlaceInGraph): NameBeside {
-  const told = (file: string): string => relativeTo(folderOf(path), file);
+  const told = (file: string): string => relativeTo(folderOf(path), documentOf(file));
   const { earlier = [], later = [] } = companions ?? {};
   const sharedBy = (file: string): readonly string[] => graph.summary(file)?.shared ?? [];
   if (earlier.some((file) => sharedBy(file).includes(name))) return { state: "earlier" };

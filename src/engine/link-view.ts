@@ -24,7 +24,7 @@ export interface LinkedDocument {
 }
 
 export function linkView(questions: LinkQuestions, document: LinkedDocument): LinkView {
-  const { place } = questions;
+  const place = questions.isBlind ? undefined : questions.place;
   return {
     compilerSays: (key) => questions.compilerSays(key, document.called),
     taken: (name) => questions.taken(name, document.called),

@@ -19,13 +19,17 @@ import { Text } from "../text/text.js";
 import type { Alert, RuleFailure } from "./alert.js";
 import type { MendOptions } from "./choice.js";
 import { endingAt, laidOut, orderedImports, type LayoutOptions } from "./document-layout.js";
-import { provenRemedies, remediesWhere, together, type Remedy } from "./document-remedies.js";
+import { provenRemedies, remediesFor, type Remedy } from "./document-remedies.js";
 import { DocumentState, type AnalysisFrame } from "./document-state.js";
 import { WorkspaceError } from "./errors.js";
 import type { AskedLink, PlaceInGraph } from "./link-questions.js";
+import { MemoryFiles } from "./memory-files.js";
 import { mend, type MendResult } from "./mend.js";
 import type { Meter } from "./meter.js";
 import { ModuleGraph } from "./module-graph.js";
+import { mendIn, outerRefit, remediesIn, togetherIn } from "./part-work.js";
+import { innerEdit, innerSpan, outerEdit, outerSpan, partAt, touches } from "./parts.js";
+import { DocumentRegions, type RegionFrame } from "./regions.js";
 import { editsForRenames } from "./renaming.js";
 import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
 import { strainsOf, type FunctionStrain } from "./strains.js";
@@ -137,6 +141,10 @@ export class Workspace {
       },
       this.frame,
     );
+    const { regions } = language;
+    if (regions !== undefined) {
+      document.regions = new DocumentRegions(this.regionFrame(document), (tree, read) => regions(tree, read));
+    }
     this.documents.set(uri, document);
     this.compareWithFile(document);
   }
@@ -173,8 +181,7 @@ export class Workspace {
       if (document.place !== undefined) this.graph!.changed(document.place.path);
     }
     for (const step of steps) {
-      document.analysis.edit(step.edit, step.text);
-      document.layout?.analysis.edit(step.edit, step.text);
+      document.edit(step.edit, step.text);
     }
     document.version = version;
   }
@@ -199,8 +206,9 @@ export class Workspace {
 
   /** Forgets a document. */
   close(uri: string): void {
-    const { counts, place } = this.document(uri);
+    const { counts, place, regions } = this.document(uri);
     this.documents.delete(uri);
+    regions?.close();
     if (counts) place!.graph.closed(place!.path);
   }
 
@@ -220,7 +228,7 @@ export class Workspace {
     const revision = this.graph?.revision;
     if (revision === this.askedAt) return [];
     this.askedAt = revision;
-    return [...this.documents.values()].filter(({ analysis }) => analysis.isAffected).map(({ uri }) => uri);
+    return [...this.documents.values()].filter((document) => document.isAffected).map(({ uri }) => uri);
   }
 
   /**
@@ -254,7 +262,9 @@ export class Workspace {
 
   /** What decided the alerts of a document beside its text and settings: what was asked about other files, with the answers. */
   askedLinks(uri: string): readonly AskedLink[] {
-    return this.document(uri).analysis.askedLinks;
+    const [own, ...regions] = this.document(uri).parts().map(({ document }) => document.analysis.askedLinks);
+    // Regions ask from places of their own, of which nobody knows later: what they asked is never answered alike.
+    return regions.every((asked) => asked.length === 0) ? own! : [...own!, ["[\"regions\"]", "asked"]];
   }
 
   /** The text of a document as it is now. */
@@ -280,30 +290,27 @@ export class Workspace {
    */
   work(uri: string, stop: () => boolean): boolean {
     const document = this.document(uri);
-    const ready = document.analysis.run(stop);
+    const ready = document.run(stop);
     if (ready) this.tell(document);
     return ready;
   }
 
   /** Whether the alerts of a document are ready. */
   isReady(uri: string): boolean {
-    return this.document(uri).analysis.isDone;
+    return this.document(uri).isDone;
   }
 
   /** What has been found so far in a document that is being looked at as a whole; `undefined` when only an edit is. */
   alertsSoFar(uri: string): Alert[] | undefined {
-    const document = this.document(uri);
-    const { analysis } = document;
-    return analysis.isWhole ? document.shown(analysis.foundSoFar()).map(({ alert }) => alert) : undefined;
+    return this.document(uri).foundSoFar()?.map(({ alert }) => alert);
   }
 
   /** The ways to settle alerts that touch a range; without one, all of them. */
   remedies(uri: string, range?: Span): Remedy[] {
     const document = this.document(uri);
-    const { offered } = remediesWhere(
-      document,
-      (alert) => range === undefined || (alert.from <= range.to && alert.to >= range.from),
-    );
+    const isAsked = ({ from, to }: Alert): boolean => range === undefined || (from <= range.to && to >= range.from);
+    const asked = document.found().flatMap(({ alert }) => (isAsked(alert) ? [alert] : []));
+    const { offered } = remediesIn(document, asked, remediesFor);
     this.tell(document);
     return offered;
   }
@@ -314,14 +321,14 @@ export class Workspace {
    */
   remediesOf(uri: string, alerts: ReadonlySet<Alert>): { offered: Remedy[]; withheld: Remedy[] } {
     const document = this.document(uri);
-    const result = provenRemedies(document, alerts);
+    const result = remediesIn(document, alerts, provenRemedies);
     this.tell(document);
     return result;
   }
 
   /** Those of some remedies that can be taken together: none overlaps another, and of those that say they are certain, none changes what is around it. */
   together(uri: string, remedies: readonly Remedy[]): Remedy[] {
-    return together(this.document(uri), remedies);
+    return togetherIn(this.document(uri), remedies);
   }
 
   /** Whether only the form of a document is looked at, as its text says that a program writes it. */
@@ -331,28 +338,34 @@ export class Workspace {
 
   /** Whether the form of a document is broken somewhere. */
   isBroken(uri: string): boolean {
-    return this.document(uri).analysis.problems.length > 0;
+    return this.document(uri).parts().some(({ document: { analysis } }) => analysis.problems.length > 0);
   }
 
   /** What can be rewritten where something is selected, and why what comes to mind there cannot. Where the form is broken nothing is. */
   refits(uri: string, selection: Span): RefitChoice[] {
-    const { analysis, language, info } = this.document(uri);
+    const part = this.document(uri).partAt(selection);
+    const { analysis, language, info } = part.document;
     const isBroken = (span: Span): boolean =>
       analysis.problems.some(({ from, to }) => from <= span.to && to >= span.from);
-    if (isBroken(selection)) return [];
+    const selected = innerSpan(part, selection);
+    if (isBroken(selected)) return [];
     const { root, text } = analysis;
     const { typed } = language.traits(info);
     const context = { root, text, typed };
     return language.refits.flatMap(({ id, kind, offer }) => {
-      const offered = offer(selection, context);
+      const offered = offer(selected, context);
       if (offered === undefined || ("edits" in offered && offered.edits.some(isBroken))) return [];
-      return [{ id, kind, ...offered }];
+      return [{ id, kind, ...(part.inset === undefined ? offered : outerRefit(part, offered)) }];
     });
   }
 
   /** Whether a document would parse worse after some edits of it, or have a new error. */
   doesHarm(uri: string, edits: readonly Edit[]): boolean {
-    return doesHarm(this.document(uri).analysis, edits);
+    const parts = this.document(uri).parts();
+    return parts.some((part) => {
+      const own = edits.filter((edit) => partAt(parts, edit) === part).map((edit) => innerEdit(part, edit));
+      return own.length > 0 && doesHarm(part.document.analysis, own);
+    });
   }
 
   /** Edits, in document order, that settle all that is certain. The document stays as it is until they come back through `edit`. */
@@ -363,7 +376,7 @@ export class Workspace {
   /** As `mend`, with what was applied and what was dropped. */
   mendResult(uri: string, options?: MendOptions): MendResult {
     const document = this.document(uri);
-    const result = mend(document.analysis, options);
+    const result = mendIn(document, options, mend);
     this.tell(document);
     return result;
   }
@@ -402,41 +415,63 @@ export class Workspace {
    * off. With a range only what lies in it changes. What was laid out before is not looked at again.
    */
   layout(uri: string, range?: Span, options: LayoutOptions = {}): Edit[] {
-    return laidOut(this.document(uri), this.rules, range, options);
+    return this.document(uri)
+      .parts()
+      .flatMap((part) => {
+        if (range !== undefined && !touches(part, range)) return [];
+        const edits = laidOut(part.document, this.rules, range && innerSpan(part, range), options);
+        return edits.map((edit) => outerEdit(part, edit));
+      })
+      .sort((one, other) => one.from - other.from);
   }
 
   /** Edits, in document order, that put the imports in order and take out those nobody reads: by the rules that are on, and by those of the kit `tidy` that the settings do not switch off. */
   orderImports(uri: string): Edit[] {
-    return orderedImports(this.document(uri), this.rules);
+    return this.document(uri)
+      .parts()
+      .flatMap((part) => orderedImports(part.document, this.rules).map((edit) => outerEdit(part, edit)));
   }
 
   /** The statement, or the block with its head, that ends at an offset; for laying out what has just been closed. */
   endingAt(uri: string, offset: number): Span | undefined {
-    return endingAt(this.document(uri), offset);
+    const part = this.document(uri).partAt({ from: offset, to: offset });
+    const found = endingAt(part.document, innerSpan(part, { from: offset, to: offset }).from);
+    return found && outerSpan(part, found);
   }
 
   /** An edit that puts a hush comment for an alert of the document, with room for a reason where one is asked for; nothing where no comment can stand. */
   hushEdit(uri: string, alert: Alert): HushEdit | undefined {
-    const { analysis, language } = this.document(uri);
-    return hushEdit(
+    const part = this.document(uri).partAt(alert);
+    const { analysis, language } = part.document;
+    const found = hushEdit(
       language.commentForms,
       analysis.text,
       analysis.root,
       alert.rule,
-      alert.from,
+      innerSpan(part, alert).from,
       this.asksForReasons(uri),
     );
+    return found && { ...found, edit: outerEdit(part, found.edit) };
   }
 
-  /** An edit that silences a rule in the whole document. */
-  fileHushEdit(uri: string, rule: string): Edit {
-    return fileHushEdit(this.document(uri).language.commentForms, this.text(uri), rule, this.asksForReasons(uri));
+  /** An edit that silences a rule in the whole document: in a region, in all of that, where the alert that is given stands in one. */
+  fileHushEdit(uri: string, rule: string, at: Span = { from: 0, to: 0 }): Edit {
+    const part = this.document(uri).partAt(at);
+    const { language, text } = part.document;
+    return outerEdit(part, fileHushEdit(language.commentForms, text, rule, this.asksForReasons(uri)));
   }
 
   /** The strain of the functions of a document, in the order of the text; with `wants` of those for which it says so. */
   strains(uri: string, wants?: (strain: Strain) => boolean): FunctionStrain[] {
-    const { analysis, language } = this.document(uri);
-    return strainsOf(analysis.root, language, analysis.text, wants);
+    return this.document(uri)
+      .parts()
+      .flatMap((part) => {
+        const { document: { analysis, language } } = part;
+        return strainsOf(analysis.root, language, analysis.text, wants).map((one) => ({
+          ...one,
+          at: outerSpan(part, one.at),
+        }));
+      });
   }
 
   /** How much strain a function may have by the settings of a document; `undefined` where nobody is to tell. */
@@ -445,19 +480,21 @@ export class Workspace {
     return (active?.options as { most: number } | undefined)?.most;
   }
 
-  /** The id of the language of a document. */
-  languageOf(uri: string): string {
-    return this.document(uri).language.id;
+  /** The id of the language of a document, or of the region in which a span lies. */
+  languageOf(uri: string, at: Span = { from: 0, to: 0 }): string {
+    return this.document(uri).partAt(at).document.language.id;
   }
 
-  /** What opens a comment in a document. */
+  /** What opens a comment in a document, or in one of its regions. */
   commentMarks(uri: string): readonly string[] {
-    return this.document(uri).language.commentForms.openings;
+    return [...new Set(this.document(uri).parts().flatMap(({ document }) => document.language.commentForms.openings))];
   }
 
-  /** An edit that says at the top of the document that a name exists. */
-  knownEdit(uri: string, name: string): Edit {
-    return topComment(this.document(uri).language.commentForms, this.text(uri), "known", name);
+  /** An edit that says at the top of the document, or of the region in which it is used, that a name exists. */
+  knownEdit(uri: string, name: string, at: Span = { from: 0, to: 0 }): Edit {
+    const part = this.document(uri).partAt(at);
+    const { language, text } = part.document;
+    return outerEdit(part, topComment(language.commentForms, text, "known", name));
   }
 
   private asksForReasons(uri: string): boolean {
@@ -468,8 +505,10 @@ export class Workspace {
    * The flow graph of the first function, or other code that runs by itself, that begins in a range of a document; where none does, of the
    * innermost one around the range.
    */
-  flowAt(uri: string, { from, to }: Span): FlowGraph {
-    const { analysis, language } = this.document(uri);
+  flowAt(uri: string, span: Span): FlowGraph {
+    const part = this.document(uri).partAt(span);
+    const { analysis, language } = part.document;
+    const { from, to } = innerSpan(part, span);
     const { root } = analysis;
     let node = nodesTouching(root, from, to).find(
       (one) => one !== root && one.start >= from && one.start < to && language.isFlowRoot(one),
@@ -481,16 +520,16 @@ export class Workspace {
 
   /** Tells of rules that failed, once a version. */
   private tell(document: DocumentState): void {
-    const { failures } = document.analysis;
+    const { failures } = document;
     for (const failure of failures) {
-      if (document.told.some(({ error }) => error === failure.error)) continue;
+      if (document.toldFailures.some(({ error }) => error === failure.error)) continue;
       // What is off for all documents is told of the one in which it happened.
       const isStuck = failure.error instanceof RuleTookTooLong;
       if (isStuck && this.toldStuck.has(failure)) continue;
       if (isStuck) this.toldStuck.add(failure);
       this.options.onFailure?.(document.uri, failure);
     }
-    document.told = failures;
+    document.toldFailures = failures;
   }
 
   private resolve(settings: Settings | ResolvedSettings): ResolvedSettings {
@@ -516,6 +555,19 @@ export class Workspace {
     if (counts || place === undefined) return;
     document.counts = true;
     place.graph.opened(place.path, { summary: () => analysis.summary(), read: () => analysis.read() });
+  }
+
+  private regionFrame({ uri, settings }: DocumentState): RegionFrame {
+    const { frame, graph } = this;
+    return {
+      uri,
+      frame,
+      settings,
+      languageFor: (languageId) => this.languageFor(languageId),
+      // Without files around, regions of a document still know one another.
+      graph: graph ?? new ModuleGraph(this.options.languages, new MemoryFiles()),
+      path: graph?.files.pathOf(uri),
+    };
   }
 
   private placeOf(uri: string, { links }: Language): PlaceInGraph | undefined {

@@ -3,6 +3,7 @@ import { sharedRules } from "../rules/index.js";
 import { joinRules } from "../rules/joined.js";
 import type { PatternText } from "../rules/patterns.js";
 import { areaOf, type Rule } from "../rules/rule.js";
+import { html } from "./html/index.js";
 import { javascript } from "./javascript/index.js";
 import type { JavaScriptSettings } from "./javascript/settings.js";
 import type { Language } from "./language.js";
@@ -13,12 +14,13 @@ import type { RulePart } from "./settings.js";
 export { editions, runtimes } from "./javascript/settings.js";
 export { pythonEditions } from "./python/settings.js";
 
-export const languages: readonly Language[] = [javascript(), python()];
+export const languages: readonly Language[] = [javascript(), python(), html()];
 
 /** What settings can say of the languages of the list, by their ids. */
 export interface ListedSettings {
   javascript?: (JavaScriptSettings & RulePart) | undefined;
   python?: (PythonSettings & RulePart) | undefined;
+  html?: RulePart | undefined;
 }
 
 /** Endings of the names of files that a language reads, with the dot. */
@@ -43,6 +45,7 @@ const areas = [
   "strain",
   "layout",
   "imports",
+  "markup",
   "hush",
   "settings",
 ];

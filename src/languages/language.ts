@@ -28,8 +28,10 @@ export interface DocumentInfo {
 
 /** How comments are written, and where they may stand. */
 export interface CommentForms {
-  /** What opens a comment that goes to the end of its line. */
+  /** What opens a comment at the end of a line, or on one of its own. */
   readonly line: string;
+  /** What closes such a comment; without it the end of the line does. */
+  readonly ending?: string;
   /** All that open a comment. */
   readonly openings: readonly string[];
   /** What a comment is, for going through source; global. */
@@ -96,6 +98,34 @@ export interface WantedImport {
   readonly name: string;
 }
 
+/** A stretch of a document that is written in another language. */
+export interface Region extends Span {
+  /** An identifier of the Language Server Protocol for that language. */
+  readonly languageId: string;
+  /** How the name of a file would end that is read in the same way. */
+  readonly ending: string;
+  /** `first` has names at its top for what stands behind it, `alone` has none, and `last` runs when all others have. */
+  readonly runs: "first" | "alone" | "last";
+  /** Whether it is part of a line, so that nothing is said of how it is laid out. */
+  readonly isPart: boolean;
+  /** Names that are there in it. */
+  readonly known: readonly string[];
+}
+
+/** A file that runs between the regions of a document and has names at its top for those behind it. */
+export interface LoadedFile {
+  /** Where the document loads it. */
+  readonly at: number;
+  /** As the document names it. */
+  readonly name: string;
+}
+
+/** What stands in a document in other languages, in the order of the text. */
+export interface Regions {
+  readonly regions: readonly Region[];
+  readonly files: readonly LoadedFile[];
+}
+
 /** How files of a language name one another. */
 export interface Links {
   /** The name under which a file exports what it is as a whole, which is not handed on with its other names: `*` where the module is meant; absent where there is none. */
@@ -106,6 +136,8 @@ export interface Links {
   summary(tree: Tree, info: DocumentInfo): FileSummary;
   /** Whether other files may see a change of the tree. */
   isSeen(change: TreeChange): boolean;
+  /** Names that come to be at the top while code runs that is not at the top, told of regions; absent where none do. */
+  broughtUp?(root: Node): readonly string[];
   /** The files that run beside one and share its names by the settings; absent where none do. */
   companions?(values: LanguageValues, path: string): Companions;
   /** Where a module is that a file names. */
@@ -192,6 +224,8 @@ export interface Language {
   keepsToItself(names: Names): boolean;
   /** The names that are judged together with a name: of two parameters, or two names of one declaration, each may count for the other. */
   together(binding: Binding): readonly Binding[];
+  /** What stands in a text in other languages; absent where nothing can. */
+  regions?(tree: Tree, text: Text): Regions;
   /** Whether a node's code runs at a time of its own, so that it has a flow graph. */
   isFlowRoot(node: Node): boolean;
   /** The node whose flow graph holds the code that stands in a scope. */

@@ -121,14 +121,14 @@ export class Names {
     else for (const uses of this.unresolved.values()) yield* uses;
   }
 
-  /** Whether a use asks for an undeclared name to exist. */
+  /** Whether a use asks for an undeclared name to exist, or brings it into being, as an assignment in sloppy code does. */
   isAsked(name: string): boolean {
     return this.asked.has(name);
   }
 
-  /** Counts uses that ask whether an undeclared name exists; when the first comes or the last goes, all that use it look again. */
-  private countAsking({ name, probing, wants }: Reference, by: 1 | -1): void {
-    if (!probing || wants !== VALUE) return;
+  /** Counts uses that ask whether an undeclared name exists, or bring it into being; when the first comes or the last goes, all that use it look again. */
+  private countAsking({ name, probing, wants, access, scope }: Reference, by: 1 | -1): void {
+    if (wants !== VALUE || !(probing || (access === "write" && !scope.strict))) return;
     const count = (this.asked.get(name) ?? 0) + by;
     if (count > 0) this.asked.set(name, count);
     else this.asked.delete(name);

@@ -4,7 +4,7 @@ import type { Node } from "../syntax/node.js";
 import { nodeAt } from "../syntax/walk.js";
 import type { Edit } from "../text/edit.js";
 import type { Text } from "../text/text.js";
-import { startsWith, topComment } from "./top-comment.js";
+import { closing, startsWith, topComment } from "./top-comment.js";
 
 /** A hush comment for a place, and what else it covers. */
 export interface HushEdit {
@@ -21,7 +21,7 @@ const reasonFor = (needsReason: boolean): string => (needsReason ? " because …
 
 /** An edit that silences `rule` for what begins at `offset`: at the end of its line, or on a line before what it stands in where that cannot hold a comment. */
 export function hushEdit(
-  { line: mark, mayBegin, onLineBefore }: CommentForms,
+  { line: mark, ending, mayBegin, onLineBefore }: CommentForms,
   text: Text,
   root: Node,
   rule: string,
@@ -41,7 +41,7 @@ export function hushEdit(
   const words = `quill: hush ${rule}${reasonFor(needsReason)}`;
   // A comment behind a line changes how what it stands in is laid out.
   if (!layout.test(rule) && mayBegin(root, text, line.to)) {
-    return { edit: { from: line.to, to: line.to, insert: ` ${mark} ${words}` }, covers: "line" };
+    return { edit: { from: line.to, to: line.to, insert: ` ${mark} ${words}${closing(ending)}` }, covers: "line" };
   }
   // On a line of its own before the innermost thing around the place that begins a line on which one may stand.
   for (let node: Node | null = nodeAt(root, offset); node !== null && node !== root; node = node.parent) {
@@ -58,7 +58,10 @@ export function hushEdit(
     };
   }
   // What follows on its line: the only statement there is before it begins the text.
-  return { edit: { from: 0, to: 0, insert: `${mark} ${words}${text.lineBreak}` }, covers: "statement" };
+  return {
+    edit: { from: 0, to: 0, insert: `${mark} ${words}${closing(ending)}${text.lineBreak}` },
+    covers: "statement",
+  };
 }
 
 /** An edit that silences `rule` in the whole file: a comment at its top, or one more rule in one that stands there. */

@@ -10,8 +10,17 @@ export function startsWith(mark: string, rest: string, flags = ""): RegExp {
   return new RegExp(`${mark.replaceAll(/[^\w\s]/g, "\\$&")}${rest}`, flags);
 }
 
+/** What stands behind the words of a comment. */
+export const closing = (ending: string | undefined): string => (ending === undefined ? "" : ` ${ending}`);
+
 /** An edit that puts one more name into a comment `quill: WORD NAME, …` at the top of a text, or such a comment where there is none, with `behind` at its end. */
-export function topComment({ line: mark }: CommentForms, text: Text, word: string, name: string, behind = ""): Edit {
+export function topComment(
+  { line: mark, ending }: CommentForms,
+  text: Text,
+  word: string,
+  name: string,
+  behind = "",
+): Edit {
   const head = text.slice(0, top);
   const list = `[ \\t]*quill:[ \\t]*${word}[ \\t]+[^\\s,]+(?:[ \\t]*,[ \\t]*[^\\s,]+)*`;
   for (const existing of head.matchAll(startsWith(mark, list, "g"))) {
@@ -20,5 +29,5 @@ export function topComment({ line: mark }: CommentForms, text: Text, word: strin
     return { from: at, to: at, insert: `, ${name}` };
   }
   const at = /^#!.*(?:\r\n|\n|\r)/.exec(head)?.[0].length ?? 0;
-  return { from: at, to: at, insert: `${mark} quill: ${word} ${name}${behind}${text.lineBreak}` };
+  return { from: at, to: at, insert: `${mark} quill: ${word} ${name}${behind}${closing(ending)}${text.lineBreak}` };
 }

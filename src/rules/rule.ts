@@ -99,7 +99,7 @@ export interface FileView<Options = unknown> {
   readonly runtimesWith: (name: string) => readonly string[];
   /** What the name of `binding` means just outside its scope. */
   readonly outer: (binding: Binding) => Binding | undefined;
-  /** Whether the file asks somewhere if a name that it does not declare exists (`typeof`). */
+  /** Whether the file asks somewhere if a name that it does not declare exists (`typeof`), or brings it into being by assigning to it in sloppy code. */
   readonly isAsked: (name: string) => boolean;
   /** Names known where `use` stands that it may be a misspelling of, best first. */
   readonly suggest: (use: Reference) => readonly string[];

@@ -33,8 +33,8 @@ export function knownActions(
 ): CodeAction[] {
   const name = unknownName(alert, place);
   if (name === undefined) return [];
-  const language = session.workspace.languageOf(place.home);
-  const edit = workspaceEdit(session, place.home, [session.workspace.knownEdit(place.home, name)]);
+  const language = session.workspace.languageOf(place.home, alert);
+  const edit = workspaceEdit(session, place.home, [session.workspace.knownEdit(place.home, name, alert)]);
   return [
     ...(
       target === undefined
@@ -61,7 +61,7 @@ export function runtimeActions(
 ): CodeAction[] {
   const name = unknownName(alert, place);
   if (name === undefined || target === undefined) return [];
-  const language = session.workspace.languageOf(place.home);
+  const language = session.workspace.languageOf(place.home, alert);
   const at = ["languages", language, "runtime"];
   if (!Array.isArray(target.document.valueAt(at))) return [];
   const runtimes = session.languages.find(({ id }) => id === language)!.runtimesWith(name);
@@ -83,7 +83,7 @@ export function hushActions(alert: Alert, of: ActionOf, place: Place, session: S
     ...(near === undefined ? [] : hushAction(`Hush \`${alert.rule}\` ${where}`, near.edit, of, place, session)),
     ...hushAction(
       `Hush \`${alert.rule}\` in this file`,
-      workspace.fileHushEdit(place.home, alert.rule),
+      workspace.fileHushEdit(place.home, alert.rule, alert),
       of,
       place,
       session,

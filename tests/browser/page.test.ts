@@ -13,7 +13,7 @@ test("type a mistake, see the mark, take the quick fix, see it go, save", { time
   const { page, errors } = open;
   // The planted mistakes of the sample are listed.
   await page.getByRole("button", { name: "money.js" }).click();
-  await page.locator(".problems h2", { hasText: /^30 alerts$/ }).waitFor();
+  await page.locator(".problems h2", { hasText: /^35 alerts$/ }).waitFor();
 
   await page.locator(".cm-content").click();
   await page.keyboard.press("Control+End");

@@ -6,7 +6,7 @@ import { openPage, openRulePage, showTrace, TraceView } from "./pages";
 import { fillReason, switchRuleOff } from "./silence";
 import { StatusItem } from "./status";
 
-const languages = ["javascript", "javascriptreact", "typescript", "typescriptreact", "python"];
+const languages = ["javascript", "javascriptreact", "typescript", "typescriptreact", "python", "html"];
 
 const states = { [State.Starting]: "starting", [State.Running]: "running", [State.Stopped]: "stopped" } as const;
 

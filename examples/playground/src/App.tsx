@@ -49,10 +49,14 @@ export function App() {
   function quickFixAtCursor(): void {
     const editor = view.current!;
     const at = editor.state.selection.main.head;
-    const line = editor.state.doc.lineAt(at).number - 1;
+    const { number, from } = editor.state.doc.lineAt(at);
+    const [line, character] = [number - 1, at - from];
     const near = here.filter(({ range }) => range.start.line <= line && line <= range.end.line);
+    const isAtCursor = ({ range: { start, end } }: Diagnostic): boolean =>
+      (start.line < line || start.character <= character) && (end.line > line || character <= end.character);
+    const chosen = near.find(isAtCursor) ?? near[0];
     const box = editor.coordsAtPos(at);
-    if (near[0] && box) void openMenu(near[0], box.left, box.bottom + 4);
+    if (chosen && box) void openMenu(chosen, box.left, box.bottom + 4);
   }
 
   function choose(action: CodeAction): void {

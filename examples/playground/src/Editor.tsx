@@ -1,4 +1,5 @@
 import { defaultKeymap, history, historyKeymap, indentWithTab } from "@codemirror/commands";
+import { html } from "@codemirror/lang-html";
 import { javascript } from "@codemirror/lang-javascript";
 import { python } from "@codemirror/lang-python";
 import { bracketMatching, defaultHighlightStyle, indentOnInput, syntaxHighlighting } from "@codemirror/language";
@@ -65,6 +66,7 @@ export function moveTo(view: EditorView, position: Position): void {
 /** How the code of a file is coloured. */
 function coloursOf(uri: string): Extension {
   if (uri.endsWith(".tide")) return [];
+  if (uri.endsWith(".html")) return html();
   return uri.endsWith(".py") ? python() : javascript({ jsx: true, typescript: /\.tsx?$/.test(uri) });
 }
 

@@ -1,6 +1,6 @@
 /** The sample project's files, as they are in `examples/harbour`, and a tide table, in a language that the page brings along. */
 const raw = import.meta.glob<string>(
-  ["../../harbour/**/*.{js,mjs,cjs,jsx,ts,tsx,py}", "!../../harbour/tools/**", "../../tide-table/*.tide"],
+  ["../../harbour/**/*.{js,mjs,cjs,jsx,ts,tsx,py,html}", "!../../harbour/tools/**", "../../tide-table/*.tide"],
   { query: "?raw", import: "default", eager: true },
 );
 
@@ -22,6 +22,7 @@ export const sample: readonly SampleFile[] = Object
 function languageOf(path: string): string {
   if (path.endsWith(".tide")) return "tide-table";
   if (path.endsWith(".py")) return "python";
+  if (path.endsWith(".html")) return "html";
   const language = /\.tsx?$/.test(path) ? "typescript" : "javascript";
   return path.endsWith("x") ? `${language}react` : language;
 }

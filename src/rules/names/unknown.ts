@@ -39,6 +39,7 @@ export const unknown = defineRule({
       { code: "sail();\nfunction sail() {}\n" },
       { code: "function crew() { return arguments.length; }\ncrew();\n" },
       { code: "tide = 3;\n" },
+      { code: "function count(trips) {\n  total = trips;\n  return total + 1;\n}\n" },
       { code: "// quill: known harbourMap, kioskPrinter\nharbourMap.show(kioskPrinter);\n" },
       { code: "if (1) { function moor() {} }\nmoor();\n" },
     ],
@@ -52,7 +53,7 @@ export const unknown = defineRule({
     if (use.access === "write" && !scope.strict) return;
     // A function in a block of sloppy code is known around the block, too.
     if (!scope.strict && scope.knowsInner(name)) return;
-    // Where the file asks whether the name exists, it knows what it does.
+    // Where the file asks whether the name exists, or makes it, it knows what it does; `names.leaks-global` tells of what is made.
     if (file.isAsked(name)) return;
     const beside = file.links.beside(name);
     if (beside.state === "earlier" || beside.state === "unknown") return;

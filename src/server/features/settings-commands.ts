@@ -115,7 +115,8 @@ async function switchOff(
     : where === "file" ? here : inSettings;
   if (chosen === undefined) return where === "settings" ? "there is no settings file here" : undefined;
   if (chosen !== here) return makeChange(session, target!.uri, { at: ["levels", rule], value: "off" }, changed);
-  const edit = workspaceEdit(session, place.home, [workspace.fileHushEdit(place.home, rule)]);
+  const found = workspace.alerts(place.home).find((alert) => alert.rule === rule);
+  const edit = workspaceEdit(session, place.home, [workspace.fileHushEdit(place.home, rule, found)]);
   const label = `Hush ${rule} in this file`;
   const answer = await session.ask<{ applied: boolean }>("workspace/applyEdit", { label, edit });
   return answer?.applied === true ? undefined : `${label}: the editor did not take the edit`;

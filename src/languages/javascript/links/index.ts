@@ -12,6 +12,7 @@ import { packagesFor } from "./installed.js";
 import { isNamedAfter, moduleName } from "./module-name.js";
 import { modulesIn } from "./named-modules.js";
 import { resolveModule } from "./resolve.js";
+import { broughtUp } from "./shared-names.js";
 import { mayExport, summaryOf } from "./summary.js";
 
 export const links: Links = {
@@ -19,6 +20,7 @@ export const links: Links = {
   configFiles: ["package.json", "tsconfig.json", "jsconfig.json"],
   summary: ({ root, problems }, info) => summaryOf(root, problems.length > 0, parseOptionsFor(info).ambient === true),
   isSeen: changesLinks,
+  broughtUp,
   companions: (values, path) => companionsOf(javascriptValues(values).together, path),
   isEntry,
   compilerSays: (key, from, files) => compilerPathsFor(folderOf(from), files).values[key],

@@ -2,11 +2,9 @@
 import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import { namesIn, type Given } from "../names/exported.js";
-import type { JavaScriptNode, MemberExpression } from "../nodes/index.js";
+import { givesGlobalNames, globalObjects } from "../names/global-object.js";
+import type { Identifier, JavaScriptNode, MemberExpression, Pattern } from "../nodes/index.js";
 import { memberName } from "../reading.js";
-
-/** Names of the object that holds all names of scripts. */
-const globalObjects: ReadonlySet<string> = new Set(["window", "globalThis", "self", "global"]);
 
 /** What declares a name under `id`. */
 const declaring = new Set([
@@ -23,9 +21,12 @@ const declaring = new Set([
 export function sharedBy(root: Node, isModule: boolean): string[] {
   const names = new Set<string>();
   let objects: ReadonlySet<string> = globalObjects;
+  let isForAnyPlace = false;
   walk(root, (part) => {
     const node = part as JavaScriptNode;
     if (node.parent === root) objects = globalObjectsIn(node);
+    if (isOpening(node, objects)) names.add("*");
+    if (speaksOfPlaces(node)) isForAnyPlace = true;
     if (node.type === "AssignmentExpression") {
       const target = node.left as JavaScriptNode;
       if (isGlobalMember(target, objects)) names.add(memberName(target)!);
@@ -39,7 +40,54 @@ export function sharedBy(root: Node, isModule: boolean): string[] {
     }
     return true;
   });
+  // What asks which kind of place it runs in, and gives no name that could be told, gives one in a way of its own.
+  if (names.size === 0 && isForAnyPlace && !isModule) names.add("*");
   return [...names].sort();
+}
+
+/** Names under which code asks whether it runs where modules of the old form are. */
+const placeNames = new Set(["exports", "module", "define"]);
+
+function speaksOfPlaces(node: JavaScriptNode): boolean {
+  return node.type === "UnaryExpression" &&
+    node.operator === "typeof" &&
+    node.argument.type === "Identifier" &&
+    placeNames.has(node.argument.name);
+}
+
+/** Whether names that cannot be told are given to the global object. */
+function isOpening(node: JavaScriptNode, objects: ReadonlySet<string>): boolean {
+  const isGlobal = (one: Node | undefined): boolean =>
+    one?.type === "Identifier" && objects.has((one as Identifier).name);
+  if (node.type === "AssignmentExpression") {
+    const target = node.left as JavaScriptNode;
+    return target.type === "MemberExpression" &&
+      target.computed &&
+      memberName(target) === undefined &&
+      isGlobal(target.object);
+  }
+  return node.type === "Identifier" && givesGlobalNames(node);
+}
+
+/** The names that assignments in a script bring into being in functions, as far as nothing in it declares them. */
+export function broughtUp(root: Node): string[] {
+  const assigned = new Set<string>();
+  const declared = new Set<string>();
+  const declare = (id: Node | null | undefined): void => {
+    const given: Given[] = [];
+    if (id) namesIn(id as Pattern, given);
+    for (const { name } of given) declared.add(name);
+  };
+  walk(root, (part) => {
+    const node = part as JavaScriptNode & { readonly params?: readonly Node[]; readonly id?: Node | null };
+    if (node.type === "AssignmentExpression" && node.left.type === "Identifier") assigned.add(node.left.name);
+    else if (node.type === "CatchClause") declare(node.param);
+    else if (node.type === "ForInStatement" || node.type === "ForOfStatement") {
+      if (node.left.type === "Identifier") assigned.add(node.left.name);
+    } else if (node.id?.type !== undefined) declare(node.id);
+    node.params?.forEach(declare);
+  });
+  return [...assigned].filter((name) => !declared.has(name));
 }
 
 /** The names of a declaration that stands outside of functions, as far as they are those of the whole script. */
@@ -79,7 +127,9 @@ export function setsShared(part: Node, item: Node): boolean {
   let found = false;
   walk(part, (node) => {
     const one = node as JavaScriptNode;
-    found ||= one.type === "AssignmentExpression" && isGlobalMember(one.left as JavaScriptNode, objects);
+    found ||= (one.type === "AssignmentExpression" && isGlobalMember(one.left as JavaScriptNode, objects)) ||
+      isOpening(one, objects) ||
+      speaksOfPlaces(one);
     return !found;
   });
   return found;

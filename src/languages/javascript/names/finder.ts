@@ -6,6 +6,7 @@ import type { Node } from "../../../syntax/node.js";
 import type { NameKeeper } from "../../language.js";
 import type { Identifier, JavaScriptNode, JSXIdentifier, PrivateIdentifier, Program } from "../nodes/index.js";
 import { exportedBy, isExport } from "./exported.js";
+import { givesGlobalNames } from "./global-object.js";
 import { outlineOf } from "./outline.js";
 import { componentUse, factoryUse, memberUse, roleOf } from "./role.js";
 import { rootScope, scopeAround, scopeFor, scopeKind, standsInside } from "./scoping.js";
@@ -122,9 +123,15 @@ export class NameFinder implements NameKeeper {
       for (const scope of this.passed(fact)) this.names.pass(scope, fact, false);
       this.names.withdraw(fact);
     } else {
-      if (isDirectEval(fact.node)) this.names.countEval(fact.scope, -1);
+      this.countDynamic(fact.node, fact.scope, -1);
       this.names.unuse(fact);
     }
+  }
+
+  /** Counts what may bring names into being that the text does not show: in a scope, or by the global object in the file. */
+  private countDynamic(node: Node, scope: Scope, by: 1 | -1): void {
+    if (isDirectEval(node)) this.names.countEval(scope, by);
+    else if (givesGlobalNames(node)) this.names.countEval(this.names.root, by);
   }
 
   private identifier(node: Identifier, scope: Scope): NameFact | null {
@@ -132,7 +139,7 @@ export class NameFinder implements NameKeeper {
     const role = roleOf(node, this.typescript);
     if (role.is === "word") return null;
     if (role.is === "use") {
-      if (isDirectEval(node)) this.names.countEval(scope, 1);
+      this.countDynamic(node, scope, 1);
       return this.names.use(node, node.name, scope, role);
     }
     const declaration = this.names.declare(

@@ -11,13 +11,22 @@ import { Token } from "./token.js";
 
 /** The column of the first character of the line that holds `offset`, tabs counted as one. */
 export function indentAt(p: ParseState, offset: number): number {
-  const { source, outer, base } = p;
+  const { source, outer, base, knownLine } = p;
+  const { from, to } = knownLine;
+  if (offset >= from && offset <= to) return knownLine.indent;
   let start = offset;
-  while (start > 0 && !isBreak(source.charCodeAt(start - 1))) start -= 1;
-  if (start <= 0 && base > 0) return lineIndent(outer!, base + offset);
-  let at = start;
-  while (source.charCodeAt(at) === 32 || source.charCodeAt(at) === 9) at += 1;
-  return at - start;
+  while (start > 0 && !isBreak(source.charCodeAt(start - 1))) {
+    start -= 1;
+    if (start > from && start <= to) start = from;
+  }
+  if (start !== from || to < 0) {
+    let at = start;
+    while (source.charCodeAt(at) === 32 || source.charCodeAt(at) === 9) at += 1;
+    knownLine.indent = start <= 0 && base > 0 ? lineIndent(outer!, base + offset) : at - start;
+  }
+  knownLine.from = start;
+  knownLine.to = offset;
+  return knownLine.indent;
 }
 
 const isBreak = (unit: number): boolean => unit === 10 || unit === 13;

@@ -130,6 +130,9 @@ export class ParseState {
   depth = 0;
   itemDepth = 0;
 
+  /** A line of which the indentation is known, from its beginning to an offset in it; lines may be as long as the text. */
+  readonly knownLine = { from: 0, to: -1, indent: 0 };
+
   /** Where `source` begins in the whole text, of which it may be a window; then also the whole, for a look before it. */
   base = 0;
   outer: SourceText | null = null;

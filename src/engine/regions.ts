@@ -1,0 +1,234 @@
+/** The regions of a document: stretches in other languages, each with an analysis of its own. */
+import type { Language, Region, Regions as FoundRegions, Tree } from "../languages/language.js";
+import { folderOf, joined, type Companions, type FileSummary } from "../model/links.js";
+import { areaOf } from "../rules/rule.js";
+import type { ResolvedSettings } from "../settings/resolve.js";
+import type { Span } from "../text/edit.js";
+import { Inset } from "../text/inset.js";
+import type { Text } from "../text/text.js";
+import { DocumentState, type AnalysisFrame } from "./document-state.js";
+import type { PlaceInGraph } from "./link-questions.js";
+import type { ModuleGraph } from "./module-graph.js";
+import { regionPath } from "./region-path.js";
+
+/** What a document knows that has regions. */
+export interface RegionFrame {
+  readonly uri: string;
+  readonly frame: AnalysisFrame;
+  /** Of the document as a whole, for every language. */
+  readonly settings: ResolvedSettings;
+  readonly languageFor: (languageId: string) => Language | undefined;
+  readonly graph: ModuleGraph;
+  /** Where the document lies in the graph; `undefined` where nothing is known of the files around it. */
+  readonly path: string | undefined;
+}
+
+export interface RegionState {
+  readonly region: Region;
+  readonly inset: Inset;
+  readonly document: DocumentState;
+  /** Its name in the graph. */
+  readonly path: string;
+}
+
+/** Rules that speak of whole files. */
+const ofWholeFiles = new Set(["layout.final-newline"]);
+
+/** What stands for scripts of which nothing is known. */
+const unknownPath = (document: string): string => `${document}#unknown`;
+
+export class DocumentRegions {
+  private states: readonly RegionState[] = [];
+  private readFrom: { readonly tree: Tree; readonly text: Text } | undefined;
+  private made = 0;
+  /** What was last told to each region of what runs beside it. */
+  private readonly told = new WeakMap<DocumentState, string>();
+  private hasUnknown = false;
+  private readonly settingsFor = new Map<string, ResolvedSettings>();
+
+  constructor(
+    private frame: RegionFrame,
+    private readonly regionsOf: (tree: Tree, text: Text) => FoundRegions,
+  ) {}
+
+  /** The regions as they were when they were last read. */
+  get all(): readonly RegionState[] {
+    return this.states;
+  }
+
+  /** Reads which regions a document has now; what is as it was in one keeps its analysis. */
+  read(tree: Tree, text: Text): readonly RegionState[] {
+    if (this.readFrom?.text === text && this.readFrom.tree === tree) return this.states;
+    const { regions: found, files } = this.regionsOf(tree, text);
+    this.readFrom = { tree, text };
+    const regions = found.filter(({ languageId }) => this.frame.languageFor(languageId) !== undefined);
+    const before = this.states;
+    const kept = keptOf(before, regions, text);
+    const used = new Set(kept);
+    this.states = regions.map((region, index) => this.stateOf(region, kept[index], text));
+    for (const state of before) if (!used.has(state)) this.drop(state);
+    this.accompany(files);
+    return this.states;
+  }
+
+  /** Takes other settings. */
+  configure(settings: ResolvedSettings): void {
+    this.frame = { ...this.frame, settings };
+    this.settingsFor.clear();
+    for (const { document, region } of this.states) document.configure(this.settingsOf(region, document.language));
+  }
+
+  /** Forgets all regions. */
+  close(): void {
+    for (const state of this.states) this.drop(state);
+    const { graph, path } = this.frame;
+    if (this.hasUnknown) graph.closed(unknownPath(path ?? "/document"));
+    this.hasUnknown = false;
+    this.states = [];
+    this.readFrom = undefined;
+  }
+
+  private stateOf(region: Region, like: RegionState | undefined, text: Text): RegionState {
+    const inset = Inset.of(text, region, like?.inset);
+    if (like === undefined) return this.make(region, inset);
+    if (inset.text !== like.inset.text) {
+      like.document.edit(inset.change!, inset.text);
+      this.frame.graph.changed(like.path);
+    }
+    return { ...like, region, inset };
+  }
+
+  private make(region: Region, inset: Inset): RegionState {
+    const { uri, frame, graph, path: document, languageFor } = this.frame;
+    const language = languageFor(region.languageId)!;
+    const path = regionPath(document ?? "/document", (this.made += 1), region.ending);
+    const place: PlaceInGraph | undefined = language.links && {
+      graph,
+      path,
+      links: language.links,
+      ...(document === undefined && { isLoose: true }),
+    };
+    const state = new DocumentState(
+      {
+        uri: regionPath(uri, this.made, region.ending),
+        languageId: region.languageId,
+        language,
+        version: 0,
+        text: inset.text,
+        settings: this.settingsOf(region, language),
+        place,
+      },
+      frame,
+    );
+    if (place !== undefined) {
+      graph.opened(path, { summary: () => summaryOf(state), read: () => state.analysis.read() });
+    }
+    return { region, inset, document: state, path };
+  }
+
+  private drop({ path, document }: RegionState): void {
+    if (document.place !== undefined) this.frame.graph.closed(path);
+  }
+
+  /** Tells each region which others, and which files, run beside it. */
+  private accompany(files: FoundRegions["files"]): void {
+    const { graph, path } = this.frame;
+    const first: { readonly at: number; readonly path: string }[] = [
+      ...this.states.filter(({ region }) => region.runs === "first").map((one) => ({
+        at: one.region.from,
+        path: one.path,
+      })),
+      ...files.map(({ at, name }) => ({ at, path: this.fileAt(name) })),
+    ].sort((one, other) => one.at - other.at);
+    const unknown = unknownPath(path ?? "/document");
+    if (!this.hasUnknown && first.some((one) => one.path === unknown)) {
+      this.hasUnknown = true;
+      graph.opened(unknown, anything);
+    }
+    for (const { region, path: own, document } of this.states) {
+      const others = first.filter((one) => one.path !== own);
+      const isEarlier = ({ at }: { readonly at: number }): boolean => region.runs !== "first" || at < region.from;
+      const companions: Companions = {
+        earlier: others.filter(isEarlier).map((one) => one.path),
+        later: others.filter((one) => !isEarlier(one)).map((one) => one.path),
+      };
+      const told = JSON.stringify(companions);
+      if (told === this.told.get(document)) continue;
+      this.told.set(document, told);
+      document.analysis.accompany(companions);
+    }
+  }
+
+  /** The file that a document names; what is none of the project may have any names. */
+  private fileAt(name: string): string {
+    const { graph, path } = this.frame;
+    const unknown = unknownPath(path ?? "/document");
+    const plain = name.replace(/[?#].*$/, "");
+    if (path === undefined || /^(?:[a-z][\w+.-]*:|\/)/i.test(plain)) return unknown;
+    const file = joined(folderOf(path), plain);
+    return graph.access.isFile(file) && graph.linksOf(file) !== undefined ? file : unknown;
+  }
+
+  /** The settings for a region: without rules that speak of what it is not. */
+  private settingsOf(region: Region, language: Language): ResolvedSettings {
+    const key = JSON.stringify([language.id, region.isPart, region.known]);
+    let settings = this.settingsFor.get(key);
+    if (settings === undefined) {
+      const all = this.frame.settings.in(language);
+      settings = {
+        ...all,
+        values: { ...all.values, known: [...all.values.known, ...region.known] },
+        active: all.active.filter(
+          ({ rule: { id } }) => !ofWholeFiles.has(id) && !(region.isPart && areaOf(id) === "layout"),
+        ),
+      };
+      this.settingsFor.set(key, settings);
+    }
+    return settings;
+  }
+}
+
+/** What others see of a region: also the names that come to be while its functions run, as handlers do it. */
+function summaryOf({ analysis, language: { links } }: DocumentState): FileSummary | undefined {
+  const summary = analysis.summary();
+  const more = links?.broughtUp?.(analysis.read().tree.root) ?? [];
+  return summary === undefined || more.length === 0
+    ? summary
+    : { ...summary, shared: [...new Set([...(summary.shared ?? []), ...more])] };
+}
+
+const anything = {
+  summary: () => ({ exports: [], handedOn: [], imports: [], isOpen: true, shared: ["*"] }),
+  read: (): never => {
+    throw new Error("There is no such file to be read");
+  },
+};
+
+const keyOf = ({ languageId, ending, runs, isPart, known }: Region): string =>
+  JSON.stringify([languageId, ending, runs, isPart, known]);
+
+/** For each region the one it was before: those that hold the same, from both ends, and between them those of the same kind, in order. */
+function keptOf(
+  before: readonly RegionState[],
+  regions: readonly Region[],
+  text: Text,
+): (RegionState | undefined)[] {
+  const kept: (RegionState | undefined)[] = regions.map(() => undefined);
+  const isSame = (state: RegionState, region: Region): boolean =>
+    keyOf(state.region) === keyOf(region) && state.inset.holdsSame(region as Span, text);
+  const least = Math.min(before.length, regions.length);
+  let head = 0;
+  while (head < least && isSame(before[head]!, regions[head]!)) {
+    kept[head] = before[head];
+    head += 1;
+  }
+  let tail = 0;
+  while (tail < least - head && isSame(before.at(-1 - tail)!, regions.at(-1 - tail)!)) {
+    kept[regions.length - 1 - tail] = before.at(-1 - tail);
+    tail += 1;
+  }
+  for (let at = head; at < Math.min(before.length, regions.length) - tail; at += 1) {
+    if (keyOf(before[at]!.region) === keyOf(regions[at]!)) kept[at] = before[at];
+  }
+  return kept;
+}
