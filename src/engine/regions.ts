@@ -3,7 +3,6 @@ import type { Language, Region, Regions as FoundRegions, Tree } from "../languag
 import { folderOf, joined, type Companions, type FileSummary } from "../model/links.js";
 import { areaOf } from "../rules/rule.js";
 import type { ResolvedSettings } from "../settings/resolve.js";
-import type { Span } from "../text/edit.js";
 import { Inset } from "../text/inset.js";
 import type { Text } from "../text/text.js";
 import { DocumentState, type AnalysisFrame } from "./document-state.js";
@@ -42,7 +41,9 @@ export class DocumentRegions {
   private readFrom: { readonly tree: Tree; readonly text: Text } | undefined;
   private made = 0;
   /** What was last told to each region of what runs beside it. */
-  private readonly told = new WeakMap<DocumentState, string>();
+  private readonly told = new WeakMap<DocumentState, Companions>();
+  /** What runs, in order, and what each region was told for that. */
+  private lastRun: { readonly order: string; readonly companions: Map<string, Companions> } | undefined;
   private hasUnknown = false;
   private readonly settingsFor = new Map<string, ResolvedSettings>();
 
@@ -63,9 +64,14 @@ export class DocumentRegions {
     this.readFrom = { tree, text };
     const regions = found.filter(({ languageId }) => this.frame.languageFor(languageId) !== undefined);
     const before = this.states;
-    const kept = keptOf(before, regions, text);
+    const { kept, isSame } = keptOf(before, regions, text);
     const used = new Set(kept);
-    this.states = regions.map((region, index) => this.stateOf(region, kept[index], text));
+    this.states = regions.map((region, index) => {
+      const like = kept[index];
+      return like !== undefined && isSame(index)
+        ? { ...like, region, inset: like.inset.moved(region, text) }
+        : this.stateOf(region, like, text);
+    });
     for (const state of before) if (!used.has(state)) this.drop(state);
     this.accompany(files);
     return this.states;
@@ -121,7 +127,7 @@ export class DocumentRegions {
       frame,
     );
     if (place !== undefined) {
-      graph.opened(path, { summary: () => summaryOf(state), read: () => state.analysis.read() });
+      graph.opened(path, { summary: summariesOf(state), read: () => state.analysis.read() });
     }
     return { region, inset, document: state, path };
   }
@@ -145,18 +151,26 @@ export class DocumentRegions {
       this.hasUnknown = true;
       graph.opened(unknown, anything);
     }
+    const paths = first.map((one) => one.path);
+    const order = paths.join("\n");
+    if (this.lastRun?.order !== order) this.lastRun = { order, companions: new Map() };
     for (const { region, path: own, document } of this.states) {
-      const others = first.filter((one) => one.path !== own);
-      const isEarlier = ({ at }: { readonly at: number }): boolean => region.runs !== "first" || at < region.from;
-      const companions: Companions = {
-        earlier: others.filter(isEarlier).map((one) => one.path),
-        later: others.filter((one) => !isEarlier(one)).map((one) => one.path),
-      };
-      const told = JSON.stringify(companions);
-      if (told === this.told.get(document)) continue;
-      this.told.set(document, told);
+      const companions = this.companionsOf(region.runs === "first" ? own : undefined, paths);
+      if (companions === this.told.get(document)) continue;
+      this.told.set(document, companions);
       document.analysis.accompany(companions);
     }
+  }
+
+  /** What runs beside a script that gives names, or beside what runs with all of them. */
+  private companionsOf(own: string | undefined, paths: readonly string[]): Companions {
+    const { companions } = this.lastRun!;
+    let found = companions.get(own ?? "");
+    if (found === undefined) {
+      const at = own === undefined ? paths.length : paths.indexOf(own);
+      companions.set(own ?? "", (found = { earlier: paths.slice(0, at), later: paths.slice(at + 1) }));
+    }
+    return found;
   }
 
   /** The file that a document names; what is none of the project may have any names. */
@@ -188,13 +202,18 @@ export class DocumentRegions {
   }
 }
 
-/** What others see of a region: also the names that come to be while its functions run, as handlers do it. */
-function summaryOf({ analysis, language: { links } }: DocumentState): FileSummary | undefined {
-  const summary = analysis.summary();
-  const more = links?.broughtUp?.(analysis.read().tree.root) ?? [];
-  return summary === undefined || more.length === 0
-    ? summary
-    : { ...summary, shared: [...new Set([...(summary.shared ?? []), ...more])] };
+/** What others see of a region: also the names that come to be while its functions run, as handlers do it. It is kept as long as the text is the same. */
+function summariesOf({ analysis, language: { links } }: DocumentState): () => FileSummary | undefined {
+  let kept: { readonly of: Text; readonly summary: FileSummary | undefined } | undefined;
+  return () => {
+    if (kept?.of !== analysis.text) {
+      const summary = analysis.summary();
+      const more = links?.broughtUp?.(analysis.read().tree.root) ?? [];
+      const shared = more.length === 0 ? undefined : [...new Set([...(summary?.shared ?? []), ...more])];
+      kept = { of: analysis.text, summary: summary && shared ? { ...summary, shared } : summary };
+    }
+    return kept.summary;
+  };
 }
 
 const anything = {
@@ -204,18 +223,25 @@ const anything = {
   },
 };
 
-const keyOf = ({ languageId, ending, runs, isPart, known }: Region): string =>
-  JSON.stringify([languageId, ending, runs, isPart, known]);
+/** Whether two regions are read, and run, in the same way. */
+function isAlike(one: Region, other: Region): boolean {
+  return one.languageId === other.languageId &&
+    one.ending === other.ending &&
+    one.runs === other.runs &&
+    one.isPart === other.isPart &&
+    one.known.length === other.known.length &&
+    one.known.every((name, index) => name === other.known[index]);
+}
 
 /** For each region the one it was before: those that hold the same, from both ends, and between them those of the same kind, in order. */
 function keptOf(
   before: readonly RegionState[],
   regions: readonly Region[],
   text: Text,
-): (RegionState | undefined)[] {
+): { readonly kept: readonly (RegionState | undefined)[]; readonly isSame: (index: number) => boolean } {
   const kept: (RegionState | undefined)[] = regions.map(() => undefined);
   const isSame = (state: RegionState, region: Region): boolean =>
-    keyOf(state.region) === keyOf(region) && state.inset.holdsSame(region as Span, text);
+    isAlike(state.region, region) && state.inset.holdsSame(region, text);
   const least = Math.min(before.length, regions.length);
   let head = 0;
   while (head < least && isSame(before[head]!, regions[head]!)) {
@@ -228,7 +254,7 @@ function keptOf(
     tail += 1;
   }
   for (let at = head; at < Math.min(before.length, regions.length) - tail; at += 1) {
-    if (keyOf(before[at]!.region) === keyOf(regions[at]!)) kept[at] = before[at];
+    if (isAlike(before[at]!.region, regions[at]!)) kept[at] = before[at];
   }
-  return kept;
+  return { kept, isSame: (index) => index < head || index >= regions.length - tail };
 }

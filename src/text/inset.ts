@@ -36,9 +36,15 @@ export class Inset {
     return new Inset(outer, span, change === undefined ? like.text : like.text.apply(change), indent, raw, change);
   }
 
-  /** Whether it is a stretch of which the text is that of another one. */
+  /** Whether a stretch of another text holds the same, in a line of the same kind. */
   holdsSame(span: Span, outer: Text): boolean {
-    return span.to - span.from === this.raw.length && outer.slice(span.from, span.to) === this.raw;
+    if (span.to - span.from !== this.raw.length) return false;
+    return outer.slice(span.from, span.to) === this.raw && beginsLine(outer, span.from) === this.beginsLine;
+  }
+
+  /** The same at another place, in another text. */
+  moved(span: Span, outer: Text): Inset {
+    return new Inset(outer, span, this.text, this.indent, this.raw);
   }
 
   private get beginsLine(): boolean {

@@ -2,7 +2,7 @@
 import path from "node:path";
 import { expect, test } from "vitest";
 import { applyAll, createWorkspace } from "../../src/index.js";
-import { javascript } from "../../src/languages/javascript/index.js";
+import { languages } from "../../src/languages/index.js";
 import { writeMarks } from "../../src/testing/index.js";
 import { read, root } from "../support/files.js";
 
@@ -432,12 +432,53 @@ const slips: Readonly<Record<string, readonly Slip[]>> = {
     ],
     ["syntax.missing-closer", "levels.high) {", "levels.high {", "if (height > levels.hig«h» {"],
   ],
+  "quay.html": [
+    ["markup.no-doctype", "<!doctype html>\n<html", "<html", "«<html lang=\"en\">»"],
+    ["markup.no-title", "    <title>Departures</title>\n", "", "«<head>»", null],
+    ["markup.unclosed", "15:40</b>", "15:40", "«<b id=\"high\">»15:40, low", null],
+    ["markup.unclosed", "21:50</b>", "21:50", "«<b id=\"low\">»21:50</p>"],
+    ["markup.unclosed", "15:40</b>", "15:40<b>", "15:40«<b>»", null],
+    ["markup.unclosed", "<em>closed</em>", "<em>closed</strong>", "«<em>»closed</strong>"],
+    ["markup.unclosed", "<em>closed</em>", "<em>closed<em>", "<em>closed«<em>»"],
+    ["markup.unclosed", "weather</a>", "weather", "«<a href=\"tides.html\" class=\"plain\">»Tides", null],
+    ["markup.unclosed", "    </header>\n", "", "«<header>»", null],
+    ["markup.unclosed", "    </form>\n", "", "«<form method=\"post\" action=\"book\">»", null],
+    ["markup.unopened", "    </header>\n", "    </header>\n    </div>\n", "«</div>»"],
+    ["markup.unopened", "21:50</b></p>", "21:50</b></p></p>", "</p>«</p>»"],
+    ["markup.unknown-element", "<header>\n", "<haeder>\n", "<«haeder»>", null],
+    ["markup.unknown-element", "Pier 2\n", "Pier<number>\n", "Pier<«number»>", "Pier&lt;number>\n"],
+    ["markup.repeated-id", "id=\"low\"", "id=\"high\"", "<b id=\"«high»\">21:50", null],
+    [
+      "markup.repeated-attribute",
+      "name=\"seats\"",
+      "name=\"seats\" type=\"text\"",
+      "name=\"seats\" «type»=\"text\"",
+      null,
+    ],
+    ["markup.no-text-for-image", " alt=\"The north quay\"", "", "«<img src=\"quay.png\">»", " alt=\"\""],
+    ["markup.wrong-value", "type=\"number\"", "type=\"nubmer\"", "<input type=\"«nubmer»\""],
+    ["markup.wrong-value", "type=\"submit\"", "type=\"send\"", "<button type=\"«send»\"", null],
+    ["markup.wrong-value", "method=\"post\"", "method=\"pots\"", "method=\"«pots»\""],
+    ["syntax.malformed", "Pier 2\n", "Pier < 2\n", "Pier «<» 2", null],
+    ["syntax.missing-part", "&amp; weather", "&amp weather", "&am«p» weather"],
+    ["syntax.unexpected", "\"tides.html\"", "tides.html\"", "tides.html«\"» class", null],
+    ["syntax.missing-part", "type=\"number\" name", "type=\"number\"name", "type=\"number«\"»name"],
+    ["syntax.missing-part", "value=\"1\"", "value=", "value«=»", null],
+    ["syntax.unexpected", "alt=\"The north", "alt=\"The \"north", "north", null],
+    ["syntax.unfinished-comment", "What leaves next. -->", "What leaves next.", "«<!--» What leaves next.", null],
+    ["syntax.missing-closer", "    </script>\n  </head>", "  </head>", "«<script»>\n      const"],
+    ["names.unknown", "\"show()\"", "\"shwo()\"", "<body onload=\"«shwo»()\">"],
+    ["names.unknown", "return rows()", "return row()", "return «row»().length", "return rows()"],
+    ["names.unknown", "onclick = show;", "onclick = shaw;", "onclick = «shaw»;"],
+    ["syntax.missing-closer", "to: \"Gull Island\" }];", "to: \"Gull Island\" };", "to: \"Gull Island\" «}»;"],
+    ["syntax.missing-closer", "= rows();", "= rows(;", "= rows«(»;"],
+  ],
 };
 
 function look(file: string, text: string) {
-  const workspace = createWorkspace({ languages: [javascript()] });
+  const workspace = createWorkspace({ languages });
   const uri = `file:///${file}`;
-  const languageId = file.endsWith("x") ? "typescriptreact" : "javascript";
+  const languageId = { tsx: "typescriptreact", html: "html" }[file.split(".")[1]!] ?? "javascript";
   workspace.open({ uri, languageId, version: 1, text });
   return { alerts: workspace.alerts(uri), remedies: workspace.remedies(uri) };
 }

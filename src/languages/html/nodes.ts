@@ -81,12 +81,21 @@ export function valueOf(element: Element, name: string): string | undefined {
 }
 
 /** The element of a page by a name that it has once. */
-export function theOne(page: Node, name: string): Element | undefined {
+export function theOne(page: Page, name: string): Element | undefined {
   return elementsIn(page).find((one) => one.name === name);
 }
 
-/** The elements in a node, in the order of the text. */
-export function elementsIn(node: Node): Element[] {
+/** The elements of pages; what an edit leaves of one has them as well. */
+const known = new WeakMap<Node, readonly Element[]>();
+
+/** The elements of a page, in the order of the text. */
+export function elementsIn(page: Page): readonly Element[] {
+  let found = known.get(page);
+  if (found === undefined) known.set(page, (found = elementsBelow(page)));
+  return found;
+}
+
+function elementsBelow(node: Node): Element[] {
   const found: Element[] = [];
   const visit = (child: Node): void => {
     if (!isElement(child)) return;

@@ -12,6 +12,7 @@ import type { Span } from "../../text/edit.js";
 import type { Tree } from "../language.js";
 import { blanked, isFilledIn, opensFilledIn, type Blanked } from "./filled-in.js";
 import { Attribute, Comment, Doctype, Element, Page, Words } from "./nodes.js";
+import { overrunIn } from "./overrun.js";
 import { problemOf } from "./problems.js";
 
 export interface HtmlTree extends Tree {
@@ -20,7 +21,7 @@ export interface HtmlTree extends Tree {
   readonly filled: readonly Span[];
   /** Whether something may be filled in, now or by the next edit. */
   readonly mayBeFilledIn: boolean;
-  /** Whether the text of a script holds the beginning of a comment, by which its end is told otherwise. */
+  /** Whether the text of a script holds the beginning of a comment, by which its end is told otherwise, or markup. */
   readonly mayEndEarly: boolean;
 }
 
@@ -33,6 +34,8 @@ interface Piece {
   readonly inside: { readonly from: number; readonly to: number } | undefined;
   /** Of an element, its name. */
   readonly name?: string;
+  /** Of a script, whether it is code without markup in it. */
+  readonly isPlain?: boolean;
 }
 
 /** The error that a rule of its own tells. */
@@ -60,19 +63,49 @@ export function parse(source: string): HtmlTree {
       : problemOf(error, read.text);
     if (problem !== undefined) problems.push(problem);
   }
+  const overruns = pieces.flatMap((piece) => overrunOf(piece, read.text));
+  problems.push(...overruns);
   problems.sort((one, other) => one.from - other.from || one.to - other.to);
   return {
     root,
-    // What follows in the same tag comes of what was wrong before.
-    problems: problems.filter(
-      ({ from }, index) => index === 0 || /[<>]/.test(read.text.slice(problems[index - 1]!.from + 1, from + 1)),
-    ),
+    problems: oncePerTag(problems, read.text),
     filled: read.filled,
     mayBeFilledIn: opensFilledIn(source),
-    mayEndEarly: pieces.some(
-      ({ name, inside }) => name === "script" && read.text.slice(inside!.from, inside!.to).includes("<!--"),
-    ),
+    mayEndEarly: overruns.length > 0 ||
+      pieces.some(
+        ({ name, inside }) => name === "script" && read.text.slice(inside!.from, inside!.to).includes("<!--"),
+      ),
   };
+}
+
+/** A script that goes on as markup: its end tag is missing before that. */
+function overrunOf({ from, name, inside, isPlain }: Piece, text: string): SyntaxProblem[] {
+  if (name !== "script" || isPlain !== true) return [];
+  const script = text.slice(inside!.from, inside!.to);
+  const at = overrunIn(script);
+  if (at === undefined) return [];
+  const tag = /\S+/.exec(script.slice(at))![0].replace(/>.*/, ">");
+  const place = inside!.from + at;
+  return [{
+    code: "missing-closer",
+    from,
+    to: from + 1 + name.length,
+    message: `\`<script>\` is not closed before \`${tag}\`: \`</script>\` is missing`,
+    related: [],
+    seen: place,
+    insert: { at: place, text: "</script>\n" },
+  }];
+}
+
+/** Problems without those that come of what is wrong before in the same tag: of them the one that speaks of what stands there counts. */
+function oncePerTag(problems: readonly SyntaxProblem[], text: string): SyntaxProblem[] {
+  const found: SyntaxProblem[] = [];
+  for (const problem of problems) {
+    const last = found.at(-1);
+    if (last === undefined || /[<>]/.test(text.slice(last.from + 1, problem.from + 1))) found.push(problem);
+    else if (last.code === "missing-part" && problem.code === "unexpected") found[found.length - 1] = problem;
+  }
+  return found;
 }
 
 /** The pieces of what was found, in no order. An element that the standard makes twice of one tag counts once. */
@@ -124,6 +157,7 @@ function elementPiece(element: Found.Element, read: Blanked): Piece | undefined 
     from,
     to,
     name: element.tagName,
+    ...(element.tagName === "script" && { isPlain: isCode(element) }),
     inside: { from: tagEnd, to: endTag === undefined ? to : endTag.startOffset },
     make: (children, start, end) => new Element(start, end, {
       name: element.tagName,
@@ -134,6 +168,12 @@ function elementPiece(element: Found.Element, read: Blanked): Piece | undefined 
       isForeign: element.namespaceURI !== "http://www.w3.org/1999/xhtml",
     }),
   };
+}
+
+/** Whether a script is code of JavaScript or TypeScript by its type. */
+function isCode({ attrs }: Found.Element): boolean {
+  const type = attrs.find(({ name }) => name === "type")?.value ?? "";
+  return /^(?:|module|.*\/(?:x-)?(?:java|ecma|type)script.*)$/i.test(type.trim());
 }
 
 function attributeAt(from: number, to: number, name: string, value: string, read: Blanked): Attribute {

@@ -7,23 +7,28 @@ interface Told {
   readonly message: (written: string) => string;
   /** What would settle it, put in where it is. */
   readonly insert?: string;
-  /** How much of the text it is about, from where it was found; a character without it. */
-  readonly about?: RegExp;
   /** Whether the place is before the offset. */
   readonly isBefore?: boolean;
+  /** What began and has no end, found in the text before its end. */
+  readonly opener?: RegExp;
 }
 
 const told: Readonly<Record<string, Told>> = {
-  "eof-in-tag": { code: "missing-closer", message: () => "The file ends in a tag: close it by `>`", isBefore: true },
+  "eof-in-tag": {
+    code: "missing-closer",
+    message: () => "This tag has no end: close it by `>`",
+    opener: /<\/?[a-z][^\s<>]*(?=[^<>]*$)/i,
+  },
   "eof-in-comment": {
     code: "unfinished-comment",
     message: () => "This comment has no end: close it by `-->`",
-    isBefore: true,
+    opener: /<!--(?![^]*?-->)/,
   },
   "eof-in-element-that-can-contain-only-text": {
     code: "missing-closer",
-    message: () => "The file ends in an element that holds text alone: its end tag is missing",
-    isBefore: true,
+    message: (written) =>
+      `\`${written}>\` is not closed, and all that follows is taken for its text: its end tag is missing`,
+    opener: /<(?:script|style|textarea|title|xmp|iframe|noembed|noframes|noscript)\b(?![^]*<\/(?:script|style|textarea|title|xmp|iframe|noembed|noframes|noscript)\b)/i,
   },
   "missing-attribute-value": {
     code: "missing-part",
@@ -96,6 +101,18 @@ export function problemOf({ code, startOffset }: ParserError, text: string): Syn
   const one = told[code];
   if (one === undefined) return undefined;
   const end = Math.min(startOffset, text.length);
+  const opener = one.opener?.exec(text);
+  if (opener != null) {
+    const to = opener.index + opener[0].length;
+    return {
+      code: one.code,
+      from: opener.index,
+      to,
+      message: one.message(opener[0]),
+      related: [],
+      seen: end,
+    };
+  }
   const at = one.isBefore === true || end === text.length ? Math.max(0, end - 1) : end;
   const written = text.slice(at, at + 1);
   return {

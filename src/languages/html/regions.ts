@@ -4,6 +4,7 @@ import type { Text } from "../../text/text.js";
 import type { LoadedFile, Region, Regions } from "../language.js";
 import { isFilledIn } from "./filled-in.js";
 import { attributeOf, isElement, valueOf, type Attribute, type Element } from "./nodes.js";
+import { overrunIn } from "./overrun.js";
 import type { HtmlTree } from "./parse.js";
 
 /** How a script is read, by its type. */
@@ -72,7 +73,9 @@ function scriptIn(element: Element, start: number, tree: HtmlTree, text: Text): 
   let from = start + element.tagLength;
   let to = start + element.length - element.closeLength;
   if (kind === undefined || isFilledIn(tree, from, to)) return [];
-  const content = text.slice(from, to);
+  const written = text.slice(from, to);
+  const content = /jsx$/.test(kind.ending) ? written : written.slice(0, overrunIn(written));
+  to = from + content.length;
   if (content.trim() === "") return [];
   const head = /^[ \t]*(?:\r\n|\n|\r)/.exec(content)?.[0].length ?? 0;
   to -= /(?:\r\n|\n|\r)([ \t]*)$/.exec(content)?.[1]!.length ?? 0;

@@ -1,4 +1,5 @@
 /** Which elements lack their end tags, and which end tags their elements. */
+import { isNear } from "../../../model/spelling.js";
 import type { FileView } from "../../../rules/rule.js";
 import { elements, mayStayOpen, voidElements } from "../elements.js";
 import { elementsIn, isElement, type Element, type Page } from "../nodes.js";
@@ -27,7 +28,13 @@ export function matchingOf(page: Page, file: Source): Matching {
     const index = strays.findIndex(fits);
     return index < 0 ? undefined : strays.splice(index, 1)[0];
   };
-  const open = elementsIn(page).filter(isUnclosed);
+  const all = elementsIn(page);
+  // Another rule tells of an element that does not exist; the end tag of what was meant is its own.
+  for (const { name, start, closeLength, isForeign } of all) {
+    if (closeLength > 0 || isForeign || exists(name)) continue;
+    take((at) => at > start && isNear(name, endName(at, file)));
+  }
+  const open = all.filter(isUnclosed);
   const again = new Set(open.filter(beginsAgain));
   const unclosed = open.filter((one) => ![...again].some(({ parent }) => parent === one)).map((element): Unclosed => {
     const { name, start, end } = element;
@@ -45,15 +52,23 @@ export function matchingOf(page: Page, file: Source): Matching {
 /** Whether an element lacks an end tag that it must have. Of one that does not exist another rule tells. */
 function isUnclosed({ name, closeLength, isForeign, tagLength, length }: Element): boolean {
   if (closeLength > 0 || voidElements.has(name) || mayStayOpen.has(name)) return false;
-  if (!isForeign && !elements.has(name) && !name.includes("-")) return false;
+  if (!isForeign && !exists(name)) return false;
   // An element of a drawing may close itself.
   return !(isForeign && tagLength === length);
 }
 
-/** Whether an element begins a second time, most likely where it was meant to end: `<b>low<b>`. */
-function beginsAgain(element: Element): boolean {
-  const { parent, name, children } = element;
-  return parent !== null && isElement(parent) && parent.name === name && isUnclosed(parent) && children.length === 0;
+const exists = (name: string): boolean => elements.has(name) || name.includes("-");
+
+/** Elements that nobody puts into themselves. */
+const neverInItself = new Set(
+  "a abbr b button cite code del dfn em form h1 h2 h3 h4 h5 h6 i ins kbd label mark option q s samp select small strong sub sup textarea title u var".split(
+    " ",
+  ),
+);
+
+/** Whether an element begins a second time, where it was meant to end: `<b>low<b>`. */
+function beginsAgain({ parent, name }: Element): boolean {
+  return neverInItself.has(name) && parent !== null && isElement(parent) && parent.name === name && isUnclosed(parent);
 }
 
 /** The name in an end tag. */

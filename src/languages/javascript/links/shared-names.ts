@@ -1,4 +1,5 @@
 /** The names that a script gives to those which run beside it, as scripts of one page do. ECMAScript 2025 §16.1.7 and §9.1.1.4. */
+import { NodeMemo } from "../../../syntax/memo.js";
 import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import { namesIn, type Given } from "../names/exported.js";
@@ -69,8 +70,27 @@ function isOpening(node: JavaScriptNode, objects: ReadonlySet<string>): boolean 
   return node.type === "Identifier" && givesGlobalNames(node);
 }
 
+/** What an item assigns to by a name, and what it declares, in whatever depth. */
+interface AssignedNames {
+  readonly assigned: ReadonlySet<string>;
+  readonly declared: ReadonlySet<string>;
+}
+
+const assignedIn = new NodeMemo<AssignedNames>();
+
 /** The names that assignments in a script bring into being in functions, as far as nothing in it declares them. */
 export function broughtUp(root: Node): string[] {
+  const parts: AssignedNames[] = [];
+  root.each((item) => {
+    let names = assignedIn.get(item);
+    if (names === undefined) assignedIn.set(item, (names = assignedBy(item)));
+    parts.push(names);
+  });
+  const all = new Set(parts.flatMap(({ assigned }) => [...assigned]));
+  return [...all].filter((name) => !parts.some(({ declared }) => declared.has(name)));
+}
+
+function assignedBy(item: Node): AssignedNames {
   const assigned = new Set<string>();
   const declared = new Set<string>();
   const declare = (id: Node | null | undefined): void => {
@@ -78,7 +98,7 @@ export function broughtUp(root: Node): string[] {
     if (id) namesIn(id as Pattern, given);
     for (const { name } of given) declared.add(name);
   };
-  walk(root, (part) => {
+  walk(item, (part) => {
     const node = part as JavaScriptNode & { readonly params?: readonly Node[]; readonly id?: Node | null };
     if (node.type === "AssignmentExpression" && node.left.type === "Identifier") assigned.add(node.left.name);
     else if (node.type === "CatchClause") declare(node.param);
@@ -87,7 +107,7 @@ export function broughtUp(root: Node): string[] {
     } else if (node.id?.type !== undefined) declare(node.id);
     node.params?.forEach(declare);
   });
-  return [...assigned].filter((name) => !declared.has(name));
+  return { assigned, declared };
 }
 
 /** The names of a declaration that stands outside of functions, as far as they are those of the whole script. */

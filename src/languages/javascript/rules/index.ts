@@ -54,6 +54,8 @@ import { spareParentheses } from "./layout/spare-parentheses.js";
 import { statementEnd } from "./layout/statement-end.js";
 import { trailingComma } from "./layout/trailing-comma.js";
 import { trailingSpace } from "./layout/trailing-space.js";
+import { calledAtOnce } from "./markup/called-at-once.js";
+import { missingKey } from "./markup/missing-key.js";
 import { arrowCallback } from "./modern/arrow-callback.js";
 import { assigningOperator } from "./modern/assigning-operator.js";
 import { catchWithoutName } from "./modern/catch-without-name.js";
@@ -182,4 +184,6 @@ export const rules: readonly Rule[] = [
   parametersDiffer,
   undocumentedThrow,
   loopOverValues,
+  calledAtOnce,
+  missingKey,
 ];
