@@ -36,6 +36,11 @@ test.each([
   ],
   ["what is filled in, too", "<script>var fares = {{ fares }};</script>\n<p onclick=\"go({{ pier }})\">1</p>\n"],
   ["TypeScript", "<script type=\"module\" lang=\"ts\">const low: number = 1; «hihg»(low);</script>\n"],
+  [
+    "a script that was hidden from old browsers",
+    "<script><!--//--><![CDATA[//><!--\n  «tdie»;\n//--><!]]></script>\n<script>\n<!--\n  «hihg»;\n//-->\n</script>\n",
+  ],
+  ["markup in a text", "<script>\n  const row = `\n<div>${«tdie»}</div>\n`;\n  row;\n</script>\n"],
   ["an end tag in a text", "<script>document.title = \"<\\/script>\" + «tdie»;</script>\n"],
   ["a script that is open to the end", "<p>1</p>\n«<script»>let tide = 1; «tdie»; tide = 2;"],
   ["a mistake of form stays in its script", "<script>const low «=» ;</script>\n<script>hihg();</script>\n"],

@@ -1,6 +1,6 @@
 /** Scripts whose end tag is missing, so that markup is taken for code. */
 
-const markup = /^[ \t]*<\/?(?:!--|(?:html|head|body|title|meta|link|main|header|footer|nav|section|article|aside|div|p|ul|ol|li|dl|table|tr|form|input|button|img|a|span|b|i|em|strong|h[1-6]|script|style)(?=[\s>]))/gm;
+const markup = /^[ \t]*<\/?(?:html|head|body|title|meta|link|main|header|footer|nav|section|article|aside|div|p|ul|ol|li|dl|table|tr|form|input|button|img|a|span|b|i|em|strong|h[1-6]|script|style)(?=[\s>])/gm;
 
 const count = (text: string, part: string): number => text.split(part).length - 1;
 
