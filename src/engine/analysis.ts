@@ -174,7 +174,7 @@ export class DocumentAnalysis {
     const { links } = this.language;
     if (links === undefined) return undefined;
     this.read();
-    return (this.seen ??= links.summary(this.tree, this.reading.info));
+    return (this.seen ??= links.summary(this.tree, this.reading.info, this.text));
   }
 
   /** Takes the files that run beside this one, whatever the settings say. */

@@ -1,6 +1,7 @@
 /** What others see of files as they lie on disk: worked out when it is asked for, and kept. */
 import type { Language } from "../languages/language.js";
 import { baseOf, type FileAccess, type FileSummary } from "../model/links.js";
+import { Text } from "../text/text.js";
 
 interface Kept {
   readonly summary: FileSummary | undefined;
@@ -49,7 +50,7 @@ export class FileSummaries {
     const text = language?.links === undefined ? undefined : this.files.read(path);
     if (text === undefined) return undefined;
     const info = { uri: path, languageId: language!.languageIds[0]! };
-    return language!.links!.summary(language!.parse(text, info), info);
+    return language!.links!.summary(language!.parse(text, info), info, Text.of(text));
   }
 
   /** Takes what is known of a file, so that it need not be read. */

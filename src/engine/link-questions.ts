@@ -153,6 +153,9 @@ export class LinkQuestions {
   }
 }
 
+/** Stands for what regions of a document asked, each from a place of its own of which nobody knows later: it is never answered alike. */
+export const regionsAsked = ["regions"] as const;
+
 /** Whether questions are answered as they were. */
 export function isAnsweredAlike(asked: readonly AskedLink[], place: PlaceInGraph | undefined): boolean {
   return asked.every(([question, before]) => (place === undefined ? "unknown" : answer(question, place)) === before);
@@ -161,6 +164,7 @@ export function isAnsweredAlike(asked: readonly AskedLink[], place: PlaceInGraph
 function answer(subject: string, place: PlaceInGraph): string {
   const { graph, path, links } = place;
   const [kind, module, name] = JSON.parse(subject) as [string, string, string?];
+  if (kind === regionsAsked[0]) return "";
   if (kind === "compiler") return links.compilerSays?.(module, path, graph.access) ?? "";
   if (kind === "taken") return graph.taken(path, module);
   if (kind === "beside") return JSON.stringify(nameBeside(module, place));

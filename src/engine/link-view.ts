@@ -47,6 +47,7 @@ function namedIn({ tree, text }: LinkedDocument, { links }: PlaceInGraph): strin
 
 function meant(module: string, place: PlaceInGraph, document: LinkedDocument): string[] {
   const { graph, path, links } = place;
+  if (links.meant !== undefined) return [...links.meant(module, path, graph.access)];
   const like = namedIn(document, place);
   const target = links.placeOf(module, path, graph.access);
   if (target === undefined) return [];

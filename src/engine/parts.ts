@@ -1,9 +1,11 @@
 /** What was found in the parts of a document, told of the document as one. */
+import type { Region } from "../languages/language.js";
 import type { RemedyOffer } from "../rules/rule.js";
 import { applyAll, inOrder, type Edit, type Span } from "../text/edit.js";
 import type { Inset } from "../text/inset.js";
 import { inDocumentOrder, type Alert, type FoundAlert } from "./alert.js";
 import type { MendOptions } from "./choice.js";
+import type { LayoutOptions } from "./document-layout.js";
 import type { Remedy } from "./document-remedies.js";
 import type { DocumentState } from "./document-state.js";
 import type { MendResult } from "./mend.js";
@@ -13,6 +15,7 @@ export interface Part {
   readonly document: DocumentState;
   /** Where a region lies; absent of the document itself. */
   readonly inset?: Inset;
+  readonly region?: Region;
 }
 
 export const outerSpan = ({ inset }: Part, span: Span): Span => inset?.outerSpan(span) ?? span;
@@ -78,6 +81,14 @@ export class ToldParts {
 
 function outerOffer<Offer extends Pick<RemedyOffer, "edits">>(part: Part, offer: Offer): Offer {
   return { ...offer, edits: offer.edits.map((edit) => outerEdit(part, edit)) };
+}
+
+/** How a part is laid out: in steps of the kind that its own indentation is made of, where the client says another. */
+export function innerLayout({ inset }: Part, options: LayoutOptions): LayoutOptions {
+  const { unit } = options;
+  const indent = inset?.indent ?? "";
+  if (indent === "" || unit === undefined || (unit === "tab") === indent.startsWith("\t")) return options;
+  return { ...options, unit: unit === "tab" ? 2 : "tab" };
 }
 
 /** A remedy of a part as one of the document, for an alert of the document. */

@@ -30,8 +30,10 @@ export interface RegionState {
   readonly path: string;
 }
 
-/** Rules that speak of whole files. */
-const ofWholeFiles = new Set(["layout.final-newline"]);
+/** Whether a rule speaks of something that a region is not: of whole files, or for one that is part of a line of lines. */
+export function isBeside(rule: string, { isPart }: Region): boolean {
+  return rule === "layout.final-newline" || (isPart && areaOf(rule) === "layout");
+}
 
 /** What stands for scripts of which nothing is known. */
 const unknownPath = (document: string): string => `${document}#unknown`;
@@ -192,9 +194,7 @@ export class DocumentRegions {
       settings = {
         ...all,
         values: { ...all.values, known: [...all.values.known, ...region.known] },
-        active: all.active.filter(
-          ({ rule: { id } }) => !ofWholeFiles.has(id) && !(region.isPart && areaOf(id) === "layout"),
-        ),
+        active: all.active.filter(({ rule }) => !isBeside(rule.id, region)),
       };
       this.settingsFor.set(key, settings);
     }

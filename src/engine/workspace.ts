@@ -22,14 +22,23 @@ import { endingAt, laidOut, orderedImports, type LayoutOptions } from "./documen
 import { provenRemedies, remediesFor, type Remedy } from "./document-remedies.js";
 import { DocumentState, type AnalysisFrame } from "./document-state.js";
 import { WorkspaceError } from "./errors.js";
-import type { AskedLink, PlaceInGraph } from "./link-questions.js";
+import { regionsAsked, type AskedLink, type PlaceInGraph } from "./link-questions.js";
 import { MemoryFiles } from "./memory-files.js";
 import { mend, type MendResult } from "./mend.js";
 import type { Meter } from "./meter.js";
 import { ModuleGraph } from "./module-graph.js";
 import { mendIn, outerRefit, remediesIn, togetherIn } from "./part-work.js";
-import { innerEdit, innerSpan, outerEdit, outerSpan, partAt, touches } from "./parts.js";
-import { DocumentRegions, type RegionFrame } from "./regions.js";
+import {
+  innerEdit,
+  innerLayout,
+  innerSpan,
+  outerEdit,
+  outerSpan,
+  partAt,
+  touches,
+  type Part,
+} from "./parts.js";
+import { DocumentRegions, isBeside, type RegionFrame } from "./regions.js";
 import { editsForRenames } from "./renaming.js";
 import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
 import { strainsOf, type FunctionStrain } from "./strains.js";
@@ -247,12 +256,23 @@ export class Workspace {
       }
     }
     if (graph === undefined || paths.size === 0) return [];
-    const uris = new Map([...this.documents.values()].map(({ uri, place }) => [place?.path, uri]));
-    return [...editsForRenames(graph, paths)].map(([path, edits]) => ({
-      uri: uris.get(path) ?? graph.files.uriOf(path),
-      text: graph.treeOf(path)!.text,
-      edits,
-    }));
+    const open = new Map(
+      [...this.documents.values()].flatMap((document) => document.parts().map((part) => {
+        const { uri, text } = document;
+        return [part.document.place?.path, { uri, text, part }] as const;
+      })),
+    );
+    const made = new Map<string, RenameEdits>();
+    for (const [path, edits] of editsForRenames(graph, paths)) {
+      const at = open.get(path);
+      const uri = at?.uri ?? graph.files.uriOf(path);
+      const outer = at === undefined ? edits : edits.map((edit) => outerEdit(at.part, edit));
+      const before = made.get(uri)?.edits ?? [];
+      // A document may name in its own way what a region of it names.
+      const more = outer.filter(({ from }) => !before.some((one) => one.from === from));
+      made.set(uri, { uri, text: at?.text ?? graph.treeOf(path)!.text, edits: [...before, ...more] });
+    }
+    return [...made.values()];
   }
 
   /** What other files see of a document; `undefined` where its language has no such thing. */
@@ -263,8 +283,7 @@ export class Workspace {
   /** What decided the alerts of a document beside its text and settings: what was asked about other files, with the answers. */
   askedLinks(uri: string): readonly AskedLink[] {
     const [own, ...regions] = this.document(uri).parts().map(({ document }) => document.analysis.askedLinks);
-    // Regions ask from places of their own, of which nobody knows later: what they asked is never answered alike.
-    return regions.every((asked) => asked.length === 0) ? own! : [...own!, ["[\"regions\"]", "asked"]];
+    return regions.every((asked) => asked.length === 0) ? own! : [...own!, [JSON.stringify(regionsAsked), "asked"]];
   }
 
   /** The text of a document as it is now. */
@@ -419,7 +438,12 @@ export class Workspace {
       .parts()
       .flatMap((part) => {
         if (range !== undefined && !touches(part, range)) return [];
-        const edits = laidOut(part.document, this.rules, range && innerSpan(part, range), options);
+        const edits = laidOut(
+          part.document,
+          this.rulesFor(part),
+          range && innerSpan(part, range),
+          innerLayout(part, options),
+        );
         return edits.map((edit) => outerEdit(part, edit));
       })
       .sort((one, other) => one.from - other.from);
@@ -429,7 +453,7 @@ export class Workspace {
   orderImports(uri: string): Edit[] {
     return this.document(uri)
       .parts()
-      .flatMap((part) => orderedImports(part.document, this.rules).map((edit) => outerEdit(part, edit)));
+      .flatMap((part) => orderedImports(part.document, this.rulesFor(part)).map((edit) => outerEdit(part, edit)));
   }
 
   /** The statement, or the block with its head, that ends at an offset; for laying out what has just been closed. */
@@ -495,6 +519,11 @@ export class Workspace {
     const part = this.document(uri).partAt(at);
     const { language, text } = part.document;
     return outerEdit(part, topComment(language.commentForms, text, "known", name));
+  }
+
+  /** The rules that can speak of a part. */
+  private rulesFor({ region }: Part): readonly Rule[] {
+    return region === undefined ? this.rules : this.rules.filter(({ id }) => !isBeside(id, region));
   }
 
   private asksForReasons(uri: string): boolean {

@@ -133,7 +133,7 @@ export interface Links {
   /** Names of files that say where modules are. */
   readonly configFiles: readonly string[];
   /** What other files see of one. */
-  summary(tree: Tree, info: DocumentInfo): FileSummary;
+  summary(tree: Tree, info: DocumentInfo, text: Text): FileSummary;
   /** Whether other files may see a change of the tree. */
   isSeen(change: TreeChange): boolean;
   /** Names that come to be at the top while code runs that is not at the top, told of regions; absent where none do. */
@@ -148,6 +148,8 @@ export interface Links {
   compilerSays?(key: string, from: string, files: ProjectFiles): string | undefined;
   /** The path where a module would be, if it were there; `undefined` where that cannot be told. */
   placeOf(module: string, from: string, files: ProjectFiles): string | undefined;
+  /** The names that somebody may mean who names a module that is not there; without it files of the language are looked at. */
+  meant?(module: string, from: string, files: ProjectFiles): readonly string[];
   /** Whether a file brings a name along that stands nowhere in it, as a package does the modules in it. */
   holds(path: string, name: string, files: ProjectFiles): boolean;
   /** How a file would name another one; `like` are names of modules as it writes them. */

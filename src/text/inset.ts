@@ -17,7 +17,7 @@ export class Inset {
     readonly span: Span,
     readonly text: Text,
     /** What the lines share, but for the first where that begins within a line. */
-    private readonly indent: string,
+    readonly indent: string,
     private readonly raw: string,
     /** What made its text out of that of the inset it is like; `undefined` where they are the same, or there is none. */
     readonly change: Edit | undefined = undefined,

@@ -29,6 +29,7 @@ async function drive(
     "alert-quill.jsonc": "{}",
     "src/a.js": "const fare = 3; const boat = fare;\nconst größe = '🚢'; bota(größe);\n",
     "src/b.js": "const fare = 1;\nebb(fare);\n",
+    "src/quay.html": "<script>\n    const pier = 3; function tell() { return pire; }\n</script>\n<p><b>Pier</b></p>\n<button type='buton' onclick='tel()'>Go</button>\n",
     "src/tides.py": "low = 3\nif low is 3:\n    print(lwo)\n",
     // That other files are told of shows that what the editor is set to has reached the server.
     [init]: setupOf(page)
@@ -95,6 +96,24 @@ test("Neovim: open, type, mark, quick fix, save, layout, other settings", { time
     "2:10 names.unknown ‘lwo’ is not known here: did you mean ‘low’?",
   ]);
   expect(seen["python laid out"]).toEqual(["low = 3", "if low == 3:", "    print(low)", "high = [1, 2]"]);
+  expect(seen["page"].map((one: string) => one.split(" ").slice(0, 2).join(" "))).toEqual([
+    "1:45 names.unknown",
+    "4:14 markup.wrong-value",
+    "4:30 names.unknown",
+  ]);
+  expect(seen["page laid out"]).toEqual([
+    "<script>",
+    "    const pier = 3;",
+    "    function tell() {",
+    "      return pier;",
+    "    }",
+    "    if (pier) {",
+    "      tell();",
+    "    }",
+    "</script>",
+    "<p><b>Pier</b></p>",
+    "<button type='button' onclick='tell()'>Go</button>",
+  ]);
   expect(seen["imported"]).toEqual(["import { highest } from \"./levels\";", "", "export default highest;"]);
   expect(seen["followed"]).toEqual(["import { highest } from \"./tides/levels\";", "", "export default highest;"]);
   expect(seen["after the rename"]).toEqual([expect.stringContaining("3:0 names.unknown ‘lowest’ is not known here")]);

@@ -87,6 +87,22 @@ local ok, fault = pcall(function()
   say("python laid out", lines())
   vim.cmd("write")
 
+  -- A page: marks in markup, in a script and in a handler, the quick fix of each, and layout of the script alone.
+  vim.cmd("edit! src/quay.html")
+  wait("the marks of the page", function() return #vim.diagnostic.get(0) == 3 end)
+  say("page", marks())
+  for left = 2, 0, -1 do
+    local one = vim.diagnostic.get(0)[1]
+    vim.api.nvim_win_set_cursor(0, { one.lnum + 1, one.col })
+    vim.lsp.buf.code_action()
+    wait("a quick fix of the page", function() return #vim.diagnostic.get(0) == left end)
+  end
+  vim.api.nvim_buf_set_lines(0, 2, 2, false, { "    if(pier){tell( );}" })
+  vim.wait(300)
+  if vim.lsp.buf.format then vim.lsp.buf.format() else vim.lsp.buf.formatting_sync(nil, 5000) end
+  say("page laid out", lines())
+  vim.cmd("write")
+
   -- A name of another file: its import is taken, and follows when that file is renamed.
   vim.fn.writefile({ "export const highest = 3;" }, "src/levels.js")
   vim.cmd("edit src/board.js")

@@ -109,6 +109,46 @@ describe("remedies, mending and layout stay in their script and keep its indenta
   });
 });
 
+test("what is renamed is followed by the imports of scripts, and handlers are not laid out", () => {
+  const text = "<script type=\"module\">\n  import { low } from \"./tides.js\";\n  console.log(low);\n</script>\n<p onclick=\"tell( )\">1</p>\n";
+  const workspace = opened(text, {}, { "/harbour/tides.js": "export const low = 1;\n" });
+  expect(workspace.alerts(uri).map(({ rule }) => rule)).toEqual(["names.unknown"]);
+  const [edits, ...others] = workspace.editsForRenames(
+    new Map([["file:///harbour/tides.js", "file:///harbour/water/levels.js"]]),
+  );
+  expect([edits!.uri, others]).toEqual([uri, []]);
+  expect(applyAll(text, edits!.edits)).toBe(text.replace("./tides.js", "./water/levels.js"));
+  expect(workspace.layout(uri)).toEqual([]);
+});
+
+test("a page that is not open takes what its scripts import, and follows files that are renamed", () => {
+  const page = "<link rel=\"icon\" href=\"pier.png\">\n<script type=\"module\">\nimport { high as top } from './tides.js';\n</script>\n";
+  const files = new MemoryFiles({
+    "/package.json": "{}",
+    "/tides.js": "export const low = 1;\nexport const high = 2;\nexport const none = 3;\n",
+    "/board.js": "import { low } from \"./tides.js\";\nconsole.log(low);\n",
+    "/page.html": page,
+    "/pier.png": "",
+  });
+  const workspace = createWorkspace({
+    languages,
+    files,
+    settings: { kits: [], levels: { "dead.unread-export": "warning" } },
+  });
+  const text = files.read("/tides.js")!;
+  workspace.open({ uri: "file:///tides.js", languageId: "javascript", version: 0, text });
+  expect(writeMarks(text, workspace.alerts("file:///tides.js"))).toContain(
+    "const low = 1;\nexport const high = 2;\nexport const «none»",
+  );
+  const renamed = (from: string, to: string): string | undefined => {
+    const edits = workspace.editsForRenames(new Map([[`file:///${from}`, `file:///${to}`]]));
+    const own = edits.find(({ uri: one }) => one === "file:///page.html");
+    return own && applyAll(page, own.edits);
+  };
+  expect(renamed("tides.js", "lib/tides.js")).toBe(page.replace("./tides.js", "./lib/tides.js"));
+  expect(renamed("pier.png", "signs/pier.png")).toBe(page.replace("pier.png", "signs/pier.png"));
+});
+
 const pieces = [
   "<!doctype html>\n",
   "<html lang=\"en\">\n",
@@ -169,6 +209,7 @@ test("after every edit all is as it is in a fresh workspace", { timeout: 300_000
           expect(workspace.alerts(uri), text).toEqual(fresh.alerts(uri));
           expect(workspace.remedies(uri), text).toEqual(fresh.remedies(uri));
           if (at % 5 === 0) expect(workspace.mendResult(uri), text).toEqual(fresh.mendResult(uri));
+          if (at % 7 === 0) expect(workspace.layout(uri), text).toEqual(fresh.layout(uri));
           for (const { from: start, to } of workspace.alerts(uri)) expect(start <= to && to <= text.length).toBe(true);
         }
       },

@@ -5,6 +5,7 @@ import { FlatNames } from "../helpers/flat-names.js";
 import type { Language } from "../language.js";
 import { plainSettings } from "../settings.js";
 import { commentForms, commentsWith, firstComments, following } from "./comments.js";
+import { links } from "./links/index.js";
 import { parse, type HtmlTree } from "./parse.js";
 import { regionsIn } from "./regions.js";
 import { reparse } from "./reparse.js";
@@ -30,6 +31,7 @@ const language = defineLanguage({
   comments: (text, tree, opening) => commentsWith(text, tree.root, opening),
   firstComments,
   following: (_, tree, offset) => following(tree.root, offset),
+  links,
   regions: (tree, text) => regionsIn(tree as HtmlTree, text),
 });
 

@@ -4,6 +4,7 @@ import { headingSkipped } from "./heading-skipped.js";
 import { noDoctype } from "./no-doctype.js";
 import { noLabel } from "./no-label.js";
 import { noLanguage } from "./no-language.js";
+import { noSuchFile } from "./no-such-file.js";
 import { noTextForImage } from "./no-text-for-image.js";
 import { noTitle } from "./no-title.js";
 import { obsoleteElement } from "./obsolete-element.js";
@@ -19,6 +20,7 @@ export const rules: readonly Rule[] = [
   noDoctype,
   noLabel,
   noLanguage,
+  noSuchFile,
   noTextForImage,
   noTitle,
   obsoleteElement,
