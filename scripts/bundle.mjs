@@ -26,6 +26,7 @@ const entries = [
   "cli/catalogue",
   "report/rule-page",
   "report/refits-page",
+  "report/messages-page",
   "report/schema",
   "server/editor-settings",
 ];

@@ -1,4 +1,4 @@
-/** Writes a page for each rule into docs/rules, the page of the refits, and the schema of the settings file. `--check` only says which of them are not as they should be. */
+/** Writes a page for each rule into docs/rules, the page of the refits, that of all messages, and the schema of the settings file. `--check` only says which of them are not as they should be. */
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { build, install, root } from "./prepare.mjs";
 
@@ -25,6 +25,12 @@ const { refitsPage } = await import(`${root}/dist/report/refits-page.js`);
 const refitsFile = `${root}/docs/refits.md`;
 const isRefitsOld = !existsSync(refitsFile) || readFileSync(refitsFile, "utf8") !== refitsPage();
 
+const { messagesOf } = await import(`${root}/dist/testing/index.js`);
+const { messagesPage } = await import(`${root}/dist/report/messages-page.js`);
+const messagesFile = `${root}/docs/messages.md`;
+const messages = messagesPage(rules, messagesOf);
+const isMessagesOld = !existsSync(messagesFile) || readFileSync(messagesFile, "utf8") !== messages;
+
 mkdirSync(folder, { recursive: true });
 const wrong = [...wanted]
   .filter(([name, text]) => !existsSync(`${folder}/${name}`) || readFileSync(`${folder}/${name}`, "utf8") !== text)
@@ -36,11 +42,13 @@ if (check) {
     ...old,
     ...(isSchemaOld ? ["schema/settings.json"] : []),
     ...(isRefitsOld ? ["refits.md"] : []),
+    ...(isMessagesOld ? ["messages.md"] : []),
   ]) console.log(name);
 } else {
   mkdirSync(`${root}/schema`, { recursive: true });
   writeFileSync(schemaFile, schema);
   writeFileSync(refitsFile, refitsPage());
+  writeFileSync(messagesFile, messages);
   for (const name of wrong) writeFileSync(`${folder}/${name}`, wanted.get(name));
   for (const name of old) rmSync(`${folder}/${name}`);
   console.log(`${wrong.length} pages written, ${old.length} removed, ${wanted.size} in all`);

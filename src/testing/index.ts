@@ -1,4 +1,5 @@
 /** Checking a rule against its own examples, for authors of rules and for this package's tests. */
+import type { Alert } from "../engine/alert.js";
 import { MemoryFiles } from "../engine/memory-files.js";
 import { createWorkspace } from "../engine/workspace.js";
 import { languages, rules as builtIn } from "../languages/index.js";
@@ -77,6 +78,20 @@ export function checkExamples(rule: Rule, language?: Language): ExampleFault[] {
   return faults;
 }
 
+/** What a rule says where an example is marked, once each, with the line it says it of. */
+export function messagesOf(rule: Rule): { readonly message: string; readonly line: string }[] {
+  const said = new Map<string, string>();
+  for (const example of rule.language === undefined ? rule.examples.alerts : []) {
+    const { code } = readMarks(example.code);
+    for (const alert of run(rule, languageFor(rule, example), code, example).alerts) {
+      const marked = writeMarks(code, [alert]);
+      const line = Text.of(marked).lineAt(Math.max(0, marked.indexOf("«"))).text.trim();
+      if (!said.has(alert.message)) said.set(alert.message, line);
+    }
+  }
+  return [...said].map(([message, line]) => ({ message, line }));
+}
+
 /** The rules that hush comments of an example name; they are on beside one that judges the comments. */
 function hushedIn(code: string): string[] {
   return [...code.matchAll(/hush(?:-\w+)? ([\w.-]+)/g)].map((match) => match[1]!).filter((id) => builtIn.some(
@@ -89,7 +104,7 @@ function run(
   language: Language,
   code: string,
   { options, edition, largest, with: also = [], files = {}, languageId = language.languageIds[0]! }: AlertingExample,
-): { alerts: Span[]; after: string } {
+): { alerts: Alert[]; after: string } {
   const others = rule.hush ? hushedIn(code) : [];
   const levels = Object.fromEntries([rule.id, ...also, ...others].map((id) => [id, rule.level]));
   const tune = options === undefined ? {} : { [rule.id]: options as Record<string, unknown> };

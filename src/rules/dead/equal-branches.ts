@@ -25,9 +25,12 @@ export const equalBranches = defineRule({
       alert(
         otherwise,
         isValue
-          ? { message: "Both sides of the condition are the same, so it decides nothing" }
+          ? {
+            message: "Both sides of the condition are the same, so it decides nothing: change one side, or leave the condition out",
+          }
           : {
-            message: "This branch does the same as the one before, so the condition decides nothing",
+            message:
+              "This branch does the same as the one before, so the condition decides nothing: change one, or join them",
             related: [{ at: then, message: "The branch before" }],
           },
       );

@@ -22,7 +22,10 @@ function assign(node: Node, { shape, text, edits }: FileView): RemedyOffer[] {
 function check(statement: Node, file: FileView): void {
   const value = file.facts.idleValue(statement);
   if (value === undefined || file.isBroken(value)) return;
-  file.alert(value, { message: "The value of this statement goes nowhere", remedies: () => assign(value, file) });
+  file.alert(value, {
+    message: "The value of this statement goes nowhere: use it, or take it out",
+    remedies: () => assign(value, file),
+  });
 }
 
 export const idleStatement = defineRule({

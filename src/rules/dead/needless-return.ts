@@ -24,7 +24,7 @@ export const needlessReturn = defineRule({
       const exit = last && shape("exit", last);
       if (exit?.kind !== "return" || exit.value !== null || isBroken(last!.parent!)) return;
       alert(last!, {
-        message: "The function ends here anyway",
+        message: "The function ends here anyway: leave the `return` out",
         labels: ["unnecessary"],
         remedies: () => [{
           title: "Remove `return`",

@@ -35,8 +35,7 @@ export const declaredTwice = defineRule({
     for (const later of declarations.slice(1)) {
       if (nouns[later.kind] === undefined || isSignature(later) || isSignature(first!)) continue;
       alert(later.node, {
-        message:
-          `The ${nouns[first!.kind]} \`${name}\` is declared a second time here, and there is still only one of it`,
+        message: `The ${nouns[first!.kind]} \`${name}\` is declared a second time here, and there is still only one of it: give one another name`,
         related: [{ at: first!.node, message: `\`${name}\` is declared here first` }],
         remedies: () => {
           const change = edits.assignOnly(later.owner);

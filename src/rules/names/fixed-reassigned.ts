@@ -34,7 +34,7 @@ export const fixedReassigned = defineRule({
       if (use.access === "read") continue;
       if (beside(assignmentAsTest).isOn && isTakenForComparison(use.node.parent!, file)) continue;
       alert(use.node, {
-        message: `\`${binding.name}\` is fixed and cannot get a new value`,
+        message: `\`${binding.name}\` is fixed and cannot get a new value: give that a name of its own, or declare this one so that it may change`,
         related: [{ at: declared, message: `\`${binding.name}\` is declared here as fixed` }],
         remedies: () => {
           const change = edits.makeChangeable(owner);

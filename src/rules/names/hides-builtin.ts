@@ -38,7 +38,8 @@ export const hidesBuiltin = defineRule({
     const from = builtInFrom(name);
     if (from === undefined || (from === "runtime" && !runtime)) return;
     alert(binding.declarations[0]!.node, {
-      message: `\`${name}\` hides the ${from === "language" ? "language" : "runtime"}'s own \`${name}\``,
+      message:
+        `\`${name}\` hides the ${from === "language" ? "language" : "runtime"}'s own \`${name}\`: give it another name`,
     });
   },
 });

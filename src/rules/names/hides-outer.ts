@@ -43,7 +43,7 @@ export const hidesOuter = defineRule({
     if (hidden === undefined || !hidden.isDeclared) return;
     const { node } = hidden.declarations[0]!;
     alert(binding.declarations[0]!.node, {
-      message: `\`${name}\` hides the \`${name}\` that is declared further out`,
+      message: `\`${name}\` hides the \`${name}\` that is declared further out: give one of them another name`,
       related: [{ at: node, message: "This one is hidden" }],
     });
   },

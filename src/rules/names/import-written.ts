@@ -21,7 +21,7 @@ export const importWritten = defineRule({
     for (const use of binding.references) {
       if (use.access === "read") continue;
       alert(use.node, {
-        message: `\`${binding.name}\` is imported and cannot be assigned to here`,
+        message: `\`${binding.name}\` is imported and cannot be assigned to here: give the value a name of this file`,
         related: [{ at: declared, message: `\`${binding.name}\` is imported here` }],
       });
     }

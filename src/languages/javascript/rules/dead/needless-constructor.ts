@@ -73,7 +73,7 @@ export const needlessConstructor = defineRule({
       ) return;
       if (holdsComment(text, body.start, body.end) || isBroken(node)) return;
       alert(node.key, {
-        message: "The class does the same without this constructor",
+        message: "The class does the same without this constructor: take it out",
         labels: ["unnecessary"],
         remedies: () => [{
           title: "Remove the constructor",
