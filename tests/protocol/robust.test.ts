@@ -157,7 +157,7 @@ async function inTime<Result>(awaited: Promise<Result>, about: unknown): Promise
   let timer: ReturnType<typeof setTimeout> | undefined;
   const late = new Promise<never>(
     (_, reject) => (
-      timer = setTimeout(() => reject(new Error(`there was no answer: ${JSON.stringify(about)}`)), 20_000)
+      timer = setTimeout(() => reject(new Error(`there was no answer: ${JSON.stringify(about)}`)), 120_000)
     ),
   );
   return Promise.race([awaited, late]).finally(() => clearTimeout(timer));
