@@ -34,3 +34,18 @@ export function defineKind<Fields extends object>(type: string, children: readon
   }
   return Kind as unknown as NodeKind<Fields>;
 }
+
+/** A node of a kind, with its fields. */
+export type NodeOf<Type extends string, Fields> = Node & { readonly type: Type } & Fields;
+
+/** Declares a kind by its fields, then its name and those of its fields that hold nodes, as `defineKind` wants them: `kind<{ body: Node[] }>()("Module", ["body"])`. */
+export function kind<Fields extends object>() {
+  return <Type extends string>(type: Type, children: readonly (keyof Fields)[]) => defineKind<Fields>(
+    type,
+    children,
+  ) as unknown as new (
+    start: number,
+    end: number,
+    fields: Fields,
+  ) => NodeOf<Type, Fields>;
+}

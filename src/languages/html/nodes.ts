@@ -1,20 +1,6 @@
 /** The tree of a page, as it is written: what the standard puts in by itself is not there, and what it moves stands where it is written. */
-import { defineKind } from "../../syntax/kind.js";
+import { kind } from "../../syntax/kind.js";
 import type { Node } from "../../syntax/node.js";
-
-type Typed<Type extends string, Fields> = Node & { readonly type: Type } & Fields;
-
-/** Declares a kind: its name, and then its fields that hold nodes, in the order of the text. */
-function kind<Fields extends object>() {
-  return <Type extends string>(type: Type, children: readonly (keyof Fields)[]) => defineKind<Fields>(
-    type,
-    children,
-  ) as unknown as new (
-    start: number,
-    end: number,
-    fields: Fields,
-  ) => Typed<Type, Fields>;
-}
 
 export interface PageFields {
   children: Node[];

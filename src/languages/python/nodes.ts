@@ -1,21 +1,7 @@
 /** The tree of a Python file. Kinds and fields are called as in Python's `ast` module, but that what stands in a list of its own there may be a node here. */
 import type { NameFact } from "../../model/binding.js";
-import { defineKind, type NodeKind } from "../../syntax/kind.js";
+import { kind, type NodeKind, type NodeOf } from "../../syntax/kind.js";
 import type { Node } from "../../syntax/node.js";
-
-type Typed<Type extends string, Fields> = Node & { readonly type: Type } & Fields;
-
-/** Declares a kind: its name, and then its fields that hold nodes, in the order of the text. */
-function kind<Fields extends object>() {
-  return <Type extends string>(type: Type, children: readonly (keyof Fields)[]) => defineKind<Fields>(
-    type,
-    children,
-  ) as unknown as new (
-    start: number,
-    end: number,
-    fields: Fields,
-  ) => Typed<Type, Fields>;
-}
 
 // Files and blocks.
 
@@ -212,7 +198,7 @@ export const Missing = kind<object>()("Missing", []);
 
 export type Module = InstanceType<typeof Module>;
 export type Block = InstanceType<typeof Block>;
-export type FunctionDef = Typed<"FunctionDef", FunctionFields>;
+export type FunctionDef = NodeOf<"FunctionDef", FunctionFields>;
 export type ClassDef = InstanceType<typeof ClassDef>;
 export type Arguments = InstanceType<typeof Arguments>;
 export type Argument = InstanceType<typeof Argument>;
@@ -255,7 +241,7 @@ export type MatchClass = InstanceType<typeof MatchClass>;
 export type MatchKeyword = InstanceType<typeof MatchKeyword>;
 export type MatchAs = InstanceType<typeof MatchAs>;
 export type MatchOr = InstanceType<typeof MatchOr>;
-export type Name = Typed<"Name", { id: string; fact: NameFact | null }>;
+export type Name = NodeOf<"Name", { id: string; fact: NameFact | null }>;
 export type Constant = InstanceType<typeof Constant>;
 export type Concatenation = InstanceType<typeof Concatenation>;
 export type JoinedStr = InstanceType<typeof JoinedStr>;
