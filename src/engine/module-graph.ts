@@ -15,6 +15,7 @@ import { Text } from "../text/text.js";
 import { FileSummaries } from "./file-summaries.js";
 import { ModuleCycles } from "./module-cycles.js";
 import { ModuleUses } from "./module-uses.js";
+import { documentOf } from "./region-path.js";
 
 /** A document that is open, as others see it. */
 export interface OpenFile {
@@ -57,7 +58,7 @@ export class ModuleGraph {
 
   /** A document holds something else than the file on disk: it counts instead of that. */
   opened(path: string, file: OpenFile): void {
-    if (!this.files.isFile(path)) this.anotherPlace();
+    if (this.isNewPlace(path)) this.anotherPlace();
     this.open.set(path, { file, seen: undefined, text: "" });
     this.changed(path);
   }
@@ -77,7 +78,12 @@ export class ModuleGraph {
     // It may have been saved meanwhile.
     this.onDisk.forget(path);
     this.changes += 1;
-    if (!this.files.isFile(path)) this.anotherPlace();
+    if (this.isNewPlace(path)) this.anotherPlace();
+  }
+
+  /** Whether others may name a path that is no file on disk: regions of documents nobody does. */
+  private isNewPlace(path: string): boolean {
+    return documentOf(path) === path && !this.files.isFile(path);
   }
 
   /** Files on disk came, went or hold something else; without a list any of them. */

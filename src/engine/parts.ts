@@ -64,7 +64,7 @@ export class ToldParts {
     const { document, inset } = part;
     if (inset === undefined) return alerts;
     const told = this.told.get(document);
-    if (told?.of === alerts && told.inset === inset) return told.as;
+    if (told?.of === alerts && inset.isAt(told.inset)) return told.as;
     const as = alerts.map(({ alert, remedies }): FoundAlert => {
       const outer: Alert = {
         ...alert,

@@ -1,6 +1,6 @@
 /** The regions of a document: stretches in other languages, each with an analysis of its own. */
 import type { Language, Region, Regions as FoundRegions, Tree } from "../languages/language.js";
-import { folderOf, joined, type Companions, type FileSummary } from "../model/links.js";
+import type { Companions, FileSummary } from "../model/links.js";
 import { areaOf } from "../rules/rule.js";
 import type { ResolvedSettings } from "../settings/resolve.js";
 import { Inset } from "../text/inset.js";
@@ -8,7 +8,7 @@ import type { Text } from "../text/text.js";
 import { DocumentState, type AnalysisFrame } from "./document-state.js";
 import type { PlaceInGraph } from "./link-questions.js";
 import type { ModuleGraph } from "./module-graph.js";
-import { regionPath } from "./region-path.js";
+import { regionPath, unknownPath } from "./region-path.js";
 
 /** What a document knows that has regions. */
 export interface RegionFrame {
@@ -18,8 +18,10 @@ export interface RegionFrame {
   readonly settings: ResolvedSettings;
   readonly languageFor: (languageId: string) => Language | undefined;
   readonly graph: ModuleGraph;
-  /** Where the document lies in the graph; `undefined` where nothing is known of the files around it. */
-  readonly path: string | undefined;
+  /** Where the document lies in the graph, or would lie. */
+  readonly path: string;
+  /** Whether nothing is known of the files around it. */
+  readonly isLoose: boolean;
 }
 
 export interface RegionState {
@@ -34,9 +36,6 @@ export interface RegionState {
 export function isBeside(rule: string, { isPart }: Region): boolean {
   return rule === "layout.final-newline" || (isPart && areaOf(rule) === "layout");
 }
-
-/** What stands for scripts of which nothing is known. */
-const unknownPath = (document: string): string => `${document}#unknown`;
 
 export class DocumentRegions {
   private states: readonly RegionState[] = [];
@@ -53,11 +52,6 @@ export class DocumentRegions {
     private frame: RegionFrame,
     private readonly regionsOf: (tree: Tree, text: Text) => FoundRegions,
   ) {}
-
-  /** The regions as they were when they were last read. */
-  get all(): readonly RegionState[] {
-    return this.states;
-  }
 
   /** Reads which regions a document has now; what is as it was in one keeps its analysis. */
   read(tree: Tree, text: Text): readonly RegionState[] {
@@ -90,7 +84,7 @@ export class DocumentRegions {
   close(): void {
     for (const state of this.states) this.drop(state);
     const { graph, path } = this.frame;
-    if (this.hasUnknown) graph.closed(unknownPath(path ?? "/document"));
+    if (this.hasUnknown) graph.closed(unknownPath(path));
     this.hasUnknown = false;
     this.states = [];
     this.readFrom = undefined;
@@ -107,14 +101,14 @@ export class DocumentRegions {
   }
 
   private make(region: Region, inset: Inset): RegionState {
-    const { uri, frame, graph, path: document, languageFor } = this.frame;
+    const { uri, frame, graph, path: document, isLoose, languageFor } = this.frame;
     const language = languageFor(region.languageId)!;
-    const path = regionPath(document ?? "/document", (this.made += 1), region.ending);
+    const path = regionPath(document, (this.made += 1), region.ending);
     const place: PlaceInGraph | undefined = language.links && {
       graph,
       path,
       links: language.links,
-      ...(document === undefined && { isLoose: true }),
+      isLoose,
     };
     const state = new DocumentState(
       {
@@ -148,7 +142,7 @@ export class DocumentRegions {
       })),
       ...files.map(({ at, name }) => ({ at, path: this.fileAt(name) })),
     ].sort((one, other) => one.at - other.at);
-    const unknown = unknownPath(path ?? "/document");
+    const unknown = unknownPath(path);
     if (!this.hasUnknown && first.some((one) => one.path === unknown)) {
       this.hasUnknown = true;
       graph.opened(unknown, anything);
@@ -177,12 +171,11 @@ export class DocumentRegions {
 
   /** The file that a document names; what is none of the project may have any names. */
   private fileAt(name: string): string {
-    const { graph, path } = this.frame;
-    const unknown = unknownPath(path ?? "/document");
-    const plain = name.replace(/[?#].*$/, "");
-    if (path === undefined || /^(?:[a-z][\w+.-]*:|\/)/i.test(plain)) return unknown;
-    const file = joined(folderOf(path), plain);
-    return graph.access.isFile(file) && graph.linksOf(file) !== undefined ? file : unknown;
+    const { graph, path, isLoose } = this.frame;
+    const links = isLoose ? undefined : graph.linksOf(path);
+    const resolution = links && graph.resolve(name, path, links);
+    const isKnown = resolution?.state === "file" && graph.linksOf(resolution.path) !== undefined;
+    return isKnown ? resolution.path : unknownPath(path);
   }
 
   /** The settings for a region: without rules that speak of what it is not. */

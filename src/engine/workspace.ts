@@ -2,7 +2,7 @@
 import type { Language } from "../languages/language.js";
 import type { RefitKind, RefitOffer, RefitRefusal } from "../languages/refit.js";
 import type { FlowGraph } from "../model/flow.js";
-import type { FileAccess, FileSummary } from "../model/links.js";
+import { baseOf, type FileAccess, type FileSummary } from "../model/links.js";
 import type { Strain } from "../model/strain.js";
 import { fileHushEdit, hushEdit, type HushEdit } from "../remedy/hush-edit.js";
 import { topComment } from "../remedy/top-comment.js";
@@ -82,6 +82,17 @@ export interface WorkspaceOptions {
   readonly stepsAtATime?: number;
   /** Milliseconds that rules may take at a stretch; 3000 without it. */
   readonly mostRuleTime?: number;
+}
+
+/** A flow graph with the text that its nodes are of. */
+export interface PlacedFlow {
+  readonly flow: FlowGraph;
+  /** Of a region its own, without the indentation that its lines share. */
+  readonly text: Text;
+  /** The line of the document on which that begins, from 1. */
+  readonly firstLine: number;
+  /** Where in that text the range begins that was asked for. */
+  readonly at: number;
 }
 
 /** What is to be edited in a file so that it names others by their new places. */
@@ -437,7 +448,7 @@ export class Workspace {
     return this.document(uri)
       .parts()
       .flatMap((part) => {
-        if (range !== undefined && !touches(part, range)) return [];
+        if (part.region?.isPart === true || (range !== undefined && !touches(part, range))) return [];
         const edits = laidOut(
           part.document,
           this.rulesFor(part),
@@ -531,22 +542,23 @@ export class Workspace {
   }
 
   /**
-   * The flow graph of the first function, or other code that runs by itself, that begins in a range of a document; where none does, of the
+   * The flow graph of the first function, or other code that runs by itself, that begins in a range of a document, or in the first region in that; where none does, of the
    * innermost one around the range.
    */
-  flowAt(uri: string, span: Span): FlowGraph {
-    const part = this.document(uri).partAt(span);
+  flowAt(uri: string, span: Span): PlacedFlow {
+    const document = this.document(uri);
+    const part = document.parts().find((one) => one.inset !== undefined && touches(one, span)) ?? document.partAt(span);
     const { analysis, language } = part.document;
     const { from, to } = innerSpan(part, span);
-    const { root } = analysis;
+    const { root, text } = analysis;
     let node = nodesTouching(root, from, to).find(
       (one) => one !== root && one.start >= from && one.start < to && language.isFlowRoot(one),
     ) ??
       nodeAt(root, from);
     while (!language.isFlowRoot(node)) node = node.parent!;
-    return language.flow(node);
+    const firstLine = document.text.lines.lineAt(outerSpan(part, { from: 0, to: 0 }).from) + 1;
+    return { flow: language.flow(node), text, firstLine, at: from };
   }
-
   /** Tells of rules that failed, once a version. */
   private tell(document: DocumentState): void {
     const { failures } = document;
@@ -588,6 +600,7 @@ export class Workspace {
 
   private regionFrame({ uri, settings }: DocumentState): RegionFrame {
     const { frame, graph } = this;
+    const path = graph?.files.pathOf(uri);
     return {
       uri,
       frame,
@@ -595,7 +608,8 @@ export class Workspace {
       languageFor: (languageId) => this.languageFor(languageId),
       // Without files around, regions of a document still know one another.
       graph: graph ?? new ModuleGraph(this.options.languages, new MemoryFiles()),
-      path: graph?.files.pathOf(uri),
+      path: path ?? `/${baseOf(uri)}`,
+      isLoose: path === undefined,
     };
   }
 

@@ -42,6 +42,11 @@ export class Inset {
     return outer.slice(span.from, span.to) === this.raw && beginsLine(outer, span.from) === this.beginsLine;
   }
 
+  /** Whether each place of it is where it is in another inset. */
+  isAt(other: Inset): boolean {
+    return this.text === other.text && this.span.from === other.span.from && this.raw === other.raw;
+  }
+
   /** The same at another place, in another text. */
   moved(span: Span, outer: Text): Inset {
     return new Inset(outer, span, this.text, this.indent, this.raw);

@@ -12,7 +12,7 @@ const hundred = (make: (index: number) => string): string =>
 describe("each statement a segment, against functions as a whole", () => {
   test.each(shapes.map((shape) => [shape.name, shape] as const))("%s", (_, { ending, make }) => {
     for (const seed of ending === "tsx" ? [3] : [3, 18]) {
-      expect(fuzzAnalysis(`sailings.${ending}`, make(60), often(6, 12), seed, finelyCut, uncut).fault).toBeUndefined();
+      expect(fuzzAnalysis(`sailings.${ending}`, make(60), often(3, 12), seed, finelyCut, uncut).fault).toBeUndefined();
     }
   });
 
@@ -34,7 +34,7 @@ function report() {}
 `;
   test("values that go from statement to statement", () => {
     for (let seed = 1; seed <= 6; seed += 1) {
-      expect(fuzzAnalysis("fares.ts", flows, often(14, 30), seed, finelyCut, uncut).fault).toBeUndefined();
+      expect(fuzzAnalysis("fares.ts", flows, often(7, 30), seed, finelyCut, uncut).fault).toBeUndefined();
     }
   });
 });
@@ -52,7 +52,7 @@ describe("a hundred children", () => {
     arguments: `export const all = dock(\n${hundred((index) => `  [${index},${index}],\n`)});\nfunction dock() {}\n`,
   };
   test.each(Object.entries(children))("%s", (_, text) => {
-    for (const seed of [1, 2]) expect(fuzzAnalysis("piers.js", text, often(4, 7), seed).fault).toBeUndefined();
+    for (const seed of [1, 2]) expect(fuzzAnalysis("piers.js", text, often(2, 7), seed).fault).toBeUndefined();
   });
 });
 

@@ -33,14 +33,14 @@ function opened(name: string, text: string, settings: Settings, stepsAtATime: nu
 }
 
 const programs = [
-  ...shapes.map(({ name, ending, make }) => ({ name: `${name}.${ending}`, text: make(often(300, 600)) })),
+  ...shapes.map(({ name, ending, make }) => ({ name: `${name}.${ending}`, text: make(often(150, 600)) })),
   {
     name: "a call with thousands of arguments.js",
-    text: `f([1${", 1".repeat(often(1500, 4000))}]);\nf(${"a, ".repeat(often(1500, 4000))}a);\n`,
+    text: `f([1${", 1".repeat(often(800, 4000))}]);\nf(${"a, ".repeat(often(800, 4000))}a);\n`,
   },
   {
     name: "thousands of statements.js",
-    text: "export function f(a) {\n" + "  a();\n".repeat(often(1500, 4000)) + "}\n",
+    text: "export function f(a) {\n" + "  a();\n".repeat(often(800, 4000)) + "}\n",
   },
   ...[
     ...filesBelow(path.join(root, "examples/harbour"), /\.(?:[cm]?js|[jt]sx?)$/),

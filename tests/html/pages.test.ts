@@ -89,6 +89,16 @@ describe("remedies, mending and layout stay in their script and keep its indenta
       "<script>\n    // quill: hush-file flow.assignment-as-test\n    let low",
     );
   });
+  test("hushing in a handler", () => {
+    const page = "<p onclick=\"tel(1)\">1</p>\n";
+    const workspace = opened(page);
+    const [alert] = workspace.alerts(uri);
+    for (const edit of [
+      workspace.hushEdit(uri, alert!)!.edit,
+      workspace.fileHushEdit(uri, alert!.rule, alert),
+      workspace.knownEdit(uri, "tel", alert),
+    ]) expect(opened(applyAll(page, [edit])).alerts(uri), applyAll(page, [edit])).toEqual([]);
+  });
   test("hushing in markup", () => {
     const page = "<main>\n  <img src=\"pier.png\">\n</main>\n";
     const workspace = opened(page);
@@ -121,6 +131,13 @@ test("what is renamed is followed by the imports of scripts, and handlers are no
   expect(workspace.layout(uri)).toEqual([]);
 });
 
+test("the flow of a function in a script is told by the page's lines", () => {
+  const text = "<p>1</p>\n<script>\n  function low(tide) {\n    if (tide) return 1;\n    return 2;\n  }\n</script>\n";
+  const { flow, text: own, firstLine } = opened(text).flowAt(uri, { from: 20, to: 40 });
+  expect(own.slice(flow.root.start, flow.root.end)).toMatch(/^function low/);
+  expect(own.lineAt(flow.root.start).number + firstLine).toBe(3);
+});
+
 test("a page that is not open takes what its scripts import, and follows files that are renamed", () => {
   const page = "<link rel=\"icon\" href=\"pier.png\">\n<script type=\"module\">\nimport { high as top } from './tides.js';\n</script>\n";
   const files = new MemoryFiles({
@@ -150,6 +167,8 @@ test("a page that is not open takes what its scripts import, and follows files t
 });
 
 const pieces = [
+  "<script>\n  const row = `\n    <p>${low}</p>\n  `;\n  fares.install(window);\n  high;\n</script>\n",
+  "<script type=\"constructor\">a</script>\n<script type=\"text/babel\">const a = (\n  <p>{low}</p>\n);\n</script>\n",
   "<!doctype html>\n",
   "<html lang=\"en\">\n",
   "<div id=\"tide\">\n",
@@ -188,6 +207,10 @@ const snippets = [
   "{{",
   "x = 1;\n",
   "\n    y();\n",
+  "`",
+  "\n<div>\n",
+  "install(window)",
+  "al",
 ];
 
 test("after every edit all is as it is in a fresh workspace", { timeout: 300_000 }, () => {
@@ -214,6 +237,6 @@ test("after every edit all is as it is in a fresh workspace", { timeout: 300_000
         }
       },
     ),
-    { seed: 20_261_130, numRuns: often(60, 4000) },
+    { seed: 20_261_130, numRuns: often(120, 4000) },
   );
 });

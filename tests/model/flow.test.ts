@@ -121,7 +121,7 @@ test("what the graph says never happens never does", { timeout: 600_000 }, () =>
         expect(seen.filter((fault) => fault !== ""), code).toEqual([]);
       }
     }),
-    { seed: 7, numRuns: often(600, 1500) },
+    { seed: 7, numRuns: often(300, 1500) },
   );
 });
 

@@ -12,8 +12,9 @@ import type { Span } from "../../text/edit.js";
 import type { Tree } from "../language.js";
 import { blanked, isFilledIn, opensFilledIn, type Blanked } from "./filled-in.js";
 import { Attribute, Comment, Doctype, Element, Page, Words } from "./nodes.js";
-import { overrunIn } from "./overrun.js";
+import { holdsTags, overrunIn } from "./overrun.js";
 import { problemOf } from "./problems.js";
+import { holdsMarkup, scriptKind } from "./script-kinds.js";
 
 export interface HtmlTree extends Tree {
   readonly root: Page;
@@ -21,7 +22,7 @@ export interface HtmlTree extends Tree {
   readonly filled: readonly Span[];
   /** Whether something may be filled in, now or by the next edit. */
   readonly mayBeFilledIn: boolean;
-  /** Whether the text of a script holds the beginning of a comment, by which its end is told otherwise, or markup. */
+  /** Whether the text of a script holds the beginning of a comment, by which its end is told otherwise, or lines that begin with tags. */
   readonly mayEndEarly: boolean;
 }
 
@@ -63,18 +64,17 @@ export function parse(source: string): HtmlTree {
       : problemOf(error, read.text);
     if (problem !== undefined) problems.push(problem);
   }
-  const overruns = pieces.flatMap((piece) => overrunOf(piece, read.text));
-  problems.push(...overruns);
+  for (const piece of pieces) problems.push(...overrunOf(piece, read.text));
   problems.sort((one, other) => one.from - other.from || one.to - other.to);
   return {
     root,
     problems: oncePerTag(problems, read.text),
     filled: read.filled,
     mayBeFilledIn: opensFilledIn(source),
-    mayEndEarly: overruns.length > 0 ||
-      pieces.some(
-        ({ name, inside }) => name === "script" && read.text.slice(inside!.from, inside!.to).includes("<!--"),
-      ),
+    mayEndEarly: pieces.some(({ name, inside }) => {
+      const script = name === "script" ? read.text.slice(inside!.from, inside!.to) : "";
+      return script.includes("<!--") || holdsTags(script);
+    }),
   };
 }
 
@@ -157,7 +157,7 @@ function elementPiece(element: Found.Element, read: Blanked): Piece | undefined 
     from,
     to,
     name: element.tagName,
-    ...(element.tagName === "script" && { isPlain: isCode(element) }),
+    ...(element.tagName === "script" && { isPlain: isPlainCode(element) }),
     inside: { from: tagEnd, to: endTag === undefined ? to : endTag.startOffset },
     make: (children, start, end) => new Element(start, end, {
       name: element.tagName,
@@ -170,10 +170,11 @@ function elementPiece(element: Found.Element, read: Blanked): Piece | undefined 
   };
 }
 
-/** Whether a script is code of JavaScript or TypeScript by its type. */
-function isCode({ attrs }: Found.Element): boolean {
-  const type = attrs.find(({ name }) => name === "type")?.value ?? "";
-  return /^(?:|module|.*\/(?:x-)?(?:java|ecma|type)script.*)$/i.test(type.trim());
+/** Whether an element holds code in which no markup can stand. */
+function isPlainCode({ attrs }: Found.Element): boolean {
+  const valueOf = (name: string): string => attrs.find((one) => one.name === name)?.value ?? "";
+  const kind = scriptKind(valueOf("type"), valueOf("lang"));
+  return kind !== undefined && !holdsMarkup(kind);
 }
 
 function attributeAt(from: number, to: number, name: string, value: string, read: Blanked): Attribute {

@@ -6,18 +6,7 @@ import { isFilledIn } from "./filled-in.js";
 import { attributeOf, isElement, valueOf, type Attribute, type Element } from "./nodes.js";
 import { overrunIn } from "./overrun.js";
 import type { HtmlTree } from "./parse.js";
-
-/** How a script is read, by its type. */
-const kinds: Readonly<Record<string, Pick<Region, "languageId" | "ending" | "runs">>> = {
-  "": { languageId: "javascript", ending: ".js", runs: "first" },
-  module: { languageId: "javascript", ending: ".mjs", runs: "alone" },
-  "text/jsx": { languageId: "javascriptreact", ending: ".jsx", runs: "first" },
-  "text/babel": { languageId: "javascriptreact", ending: ".jsx", runs: "first" },
-  "text/typescript": { languageId: "typescript", ending: ".ts", runs: "first" },
-  ts: { languageId: "typescript", ending: ".mts", runs: "alone" },
-};
-
-const plain = /^(?:text|application)\/(?:x-)?(?:java|ecma|live|j)script(?:1\.\d)?$/;
+import { holdsMarkup, scriptKind, type ScriptKind } from "./script-kinds.js";
 
 /** The events whose handlers an attribute may hold. */
 const handler = new RegExp(
@@ -41,12 +30,13 @@ export function regionsIn(tree: HtmlTree, text: Text): Regions {
         if (region !== undefined) regions.push(region);
       }
       if (node.name === "script") {
+        const kind = kindOf(node);
         const name = valueOf(node, "src");
-        if (name === undefined) regions.push(...scriptIn(node, start, tree, text));
+        if (name === undefined && kind !== undefined) regions.push(...scriptIn(node, kind, start, tree, text));
         // What is filled in may be any.
-        else if (kindOf(node)?.runs === "first") files.push({ at: start, name: name === "" ? unknown : name });
+        else if (kind?.runs === "first") files.push({ at: start, name: name === "" ? unknown : name! });
         // What is compiled in the page may give any names.
-        if (/script/.test(valueOf(node, "type") ?? "") && kindOf(node) === undefined) {
+        else if (kind === undefined && /script/.test(valueOf(node, "type") ?? "")) {
           files.push({ at: start, name: unknown });
         }
         return;
@@ -60,21 +50,18 @@ export function regionsIn(tree: HtmlTree, text: Text): Regions {
   return { regions, files };
 }
 
-function kindOf(element: Element): Pick<Region, "languageId" | "ending" | "runs"> | undefined {
-  const type = valueOf(element, "type")?.toLowerCase() ?? "";
-  const language = valueOf(element, "lang")?.toLowerCase();
+/** How the script of an element is read; `undefined` where that is filled in, too. */
+function kindOf(element: Element): ScriptKind | undefined {
   if (attributeOf(element, "type")?.isFilledIn === true) return undefined;
-  if (language === "ts" || language === "typescript") return kinds["ts"];
-  return kinds[plain.test(type.replace(/;.*/, "").trim()) ? "" : type];
+  return scriptKind(valueOf(element, "type") ?? "", valueOf(element, "lang") ?? "");
 }
 
-function scriptIn(element: Element, start: number, tree: HtmlTree, text: Text): Region[] {
-  const kind = kindOf(element);
+function scriptIn(element: Element, kind: ScriptKind, start: number, tree: HtmlTree, text: Text): Region[] {
   let from = start + element.tagLength;
   let to = start + element.length - element.closeLength;
-  if (kind === undefined || isFilledIn(tree, from, to)) return [];
+  if (isFilledIn(tree, from, to)) return [];
   const written = text.slice(from, to);
-  const content = /jsx$/.test(kind.ending) ? written : written.slice(0, overrunIn(written));
+  const content = holdsMarkup(kind) ? written : written.slice(0, overrunIn(written));
   to = from + content.length;
   if (content.trim() === "") return [];
   const head = /^[ \t]*(?:\r\n|\n|\r)/.exec(content)?.[0].length ?? 0;

@@ -6,6 +6,7 @@ import type { Edit } from "../../text/edit.js";
 import type { Text } from "../../text/text.js";
 import { opensFilledIn } from "./filled-in.js";
 import { isElement, Words, type Element } from "./nodes.js";
+import { holdsTags } from "./overrun.js";
 import { parse, type HtmlTree } from "./parse.js";
 
 const holders = new Set(["script", "style"]);
@@ -26,12 +27,13 @@ function wordsAround(tree: HtmlTree, { from, to, insert }: Edit, text: Text): Wo
   if (node.type !== "Words" || holder === null || !isElement(holder) || !holders.has(holder.name)) return undefined;
   // What gets empty has no node, and at an edge one may come to be.
   if (from <= node.start || to >= node.end || holder.closeLength === 0) return undefined;
-  const around = text.slice(Math.max(node.start, from - reach), from + insert.length + reach);
-  const inside = around.slice(
-    0,
-    Math.max(0, node.end + insert.length - (to - from) - Math.max(node.start, from - reach)),
-  );
-  return /<[!/]/.test(inside) || opensFilledIn(inside) ? undefined : (node as Words);
+  const end = node.end + insert.length - (to - from);
+  const behind = from + insert.length;
+  const around = text.slice(Math.max(node.start, from - reach), Math.min(end, behind + reach));
+  if (/<[!/]/.test(around) || opensFilledIn(around)) return undefined;
+  // A line that begins with a tag tells of a missing end.
+  const lines = text.slice(Math.max(node.start, text.lineAt(from).from), Math.min(end, text.lineAt(behind).to));
+  return holdsTags(lines) ? undefined : (node as Words);
 }
 
 /** The tree with another text in place of one. */

@@ -31,8 +31,8 @@ export function sharedBy(root: Node, isModule: boolean): string[] {
     if (node.type === "AssignmentExpression") {
       const target = node.left as JavaScriptNode;
       if (isGlobalMember(target, objects)) names.add(memberName(target)!);
-      // Assigning to what nothing declares brings it into being.
-      else if (!isModule && target.type === "Identifier" && node.parent?.parent === root) names.add(target.name);
+      // A statement that assigns to what nothing declares brings it into being.
+      else if (!isModule && target.type === "Identifier" && isStatementOf(node, root)) names.add(target.name);
     } else if (node.type === "ExportNamespace") names.add(node.id.name);
     else if (node.type === "NamespaceDeclaration" && node.keyword === "global") {
       for (const part of node.body ?? []) for (const { name } of declaredBy(part as JavaScriptNode)) names.add(name);
@@ -45,6 +45,10 @@ export function sharedBy(root: Node, isModule: boolean): string[] {
   if (names.size === 0 && isForAnyPlace && !isModule) names.add("*");
   return [...names].sort();
 }
+
+/** Whether an expression is a statement at the top. */
+const isStatementOf = ({ parent }: Node, root: Node): boolean =>
+  parent?.type === "ExpressionStatement" && parent.parent === root;
 
 /** Names under which code asks whether it runs where modules of the old form are. */
 const placeNames = new Set(["exports", "module", "define"]);

@@ -19,6 +19,8 @@ export class NameFinder implements NameKeeper {
   readonly names: Names;
   private readonly exported = new Map<Node, Declaration[]>();
   private readonly typescript: boolean;
+  /** The scopes that uses opened to names of which the text does not tell; when a use goes, what stood around it may have gone before. */
+  private readonly opened = new WeakMap<Node, Scope>();
   /** The scopes around and inside nodes that were entered one by one since something was last taken out. */
   private entered = new WeakMap<Node, { readonly around: Scope; readonly inside: Scope }>();
 
@@ -123,15 +125,18 @@ export class NameFinder implements NameKeeper {
       for (const scope of this.passed(fact)) this.names.pass(scope, fact, false);
       this.names.withdraw(fact);
     } else {
-      this.countDynamic(fact.node, fact.scope, -1);
+      const opened = this.opened.get(fact.node);
+      if (opened !== undefined) this.names.countEval(opened, -1);
       this.names.unuse(fact);
     }
   }
 
-  /** Counts what may bring names into being that the text does not show: in a scope, or by the global object in the file. */
-  private countDynamic(node: Node, scope: Scope, by: 1 | -1): void {
-    if (isDirectEval(node)) this.names.countEval(scope, by);
-    else if (givesGlobalNames(node)) this.names.countEval(this.names.root, by);
+  /** Notes a use that may bring names into being that the text does not show: in its scope, or by the global object in the file. */
+  private noteOpening(node: Node, scope: Scope): void {
+    const opened = isDirectEval(node) ? scope : givesGlobalNames(node) ? this.names.root : undefined;
+    if (opened === undefined) return;
+    this.opened.set(node, opened);
+    this.names.countEval(opened, 1);
   }
 
   private identifier(node: Identifier, scope: Scope): NameFact | null {
@@ -139,7 +144,7 @@ export class NameFinder implements NameKeeper {
     const role = roleOf(node, this.typescript);
     if (role.is === "word") return null;
     if (role.is === "use") {
-      this.countDynamic(node, scope, 1);
+      this.noteOpening(node, scope);
       return this.names.use(node, node.name, scope, role);
     }
     const declaration = this.names.declare(
