@@ -10,8 +10,12 @@ import { valueMutators } from "./value-mutators.js";
 
 const mutators = [...slips, ...valueMutators];
 
-/** Mutants of a kind. */
-const each = 12;
+interface MutantChoice {
+  /** Mutants of a kind. */
+  readonly each?: number;
+  /** Characters of a file. */
+  readonly largest?: number;
+}
 const folders = [
   "node_modules/rxjs/src",
   "node_modules/effect/src",
@@ -49,8 +53,8 @@ function open(workspace: Workspace, file: string): { uri: string; text: string }
   return { uri, text };
 }
 
-/** Some mutants of each kind, from files in a fixed random order. */
-function make(files: readonly string[], seed: number): Mutant[] {
+/** So many mutants of each kind, from files in a fixed random order. */
+function make(files: readonly string[], seed: number, { each = 12, largest = 150_000 }: MutantChoice): Mutant[] {
   const random = randomFrom(seed);
   const order = files.map((file) => ({ file, key: random() })).sort((a, b) => a.key - b.key);
   const counts = mutators.map(() => 0);
@@ -59,7 +63,7 @@ function make(files: readonly string[], seed: number): Mutant[] {
   for (const { file } of order) {
     if (counts.every((count) => count >= each)) break;
     const text = readFileSync(file, "utf8");
-    if (text.length > 150_000) continue;
+    if (text.length > largest) continue;
     const info = { uri: `file://${file}`, languageId: languageOf(file) };
     const tree = language.parse(text, info);
     const keeper = language.names(tree);
@@ -86,11 +90,9 @@ function make(files: readonly string[], seed: number): Mutant[] {
   return mutants;
 }
 
-/** Makes mutants and looks for them, or for one of `every` so many. */
-export function huntMutants(seed = 3, every = 1): MutantOutcome {
-  const mutants = make(folders.flatMap((folder) => filesBelow(path.join(root, folder))), seed).filter(
-    (_, index) => index % every === 0,
-  );
+/** Makes mutants and looks for them. */
+export function huntMutants(seed = 3, choice: MutantChoice = {}): MutantOutcome {
+  const mutants = make(folders.flatMap((folder) => filesBelow(path.join(root, folder))), seed, choice);
   const levels = Object.fromEntries(mutators.flatMap(({ rules }) => rules.map((rule) => [rule, "hint" as const])));
   const workspace = createWorkspace({ languages: [javascript()], settings: { levels } });
   const misses: string[] = [];

@@ -11,5 +11,6 @@ build();
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "tsconfig.json"]);
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "examples/playground"]);
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "examples/tide-table"]);
+run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "handbook"]);
 run(process.execPath, [`${root}/node_modules/typescript/bin/tsc`, "-p", "editors/vscode", "--noEmit"]);
 run(process.execPath, [`${root}/node_modules/vitest/vitest.mjs`, "run", ...process.argv.slice(2)]);

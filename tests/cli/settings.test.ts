@@ -5,7 +5,7 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { describe, expect, test } from "vitest";
 import { rules } from "../../src/index.js";
-import { harbour, notes, quill, quillIn, scratch } from "../support/command.js";
+import { harbour, notes, quill, quillAlone, quillIn, scratch } from "../support/command.js";
 import { root } from "../support/files.js";
 import { withFolder, write } from "../support/settings.js";
 
@@ -335,7 +335,7 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
       /harbour\.bad failed .*the edits of a remedy overlap/,
     ],
   ])("one that %s is named, and is no success", (_, more, file, message) => {
-    const { code, out, err } = quill(project(harmful(more, file)), "review", "a.js");
+    const { code, out, err } = quillAlone(project(harmful(more, file)), "review", "a.js");
     expect(err).toMatch(message);
     expect(out).toContain("names.unknown");
     expect(code).toBe(2);
@@ -344,7 +344,7 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
   test.each(["process.exit(0);", "await new Promise(() => {});"])(
     "one that never gives its rules (%s) is told",
     (more) => {
-      const { code, out } = quill(project(harmful(more, "")), "review", "a.js");
+      const { code, out } = quillAlone(project(harmful(more, "")), "review", "a.js");
       expect(notes(out)).toContain("it ends the program while it is loaded, or waits for something that never comes");
       expect(code).toBe(2);
     },
@@ -353,7 +353,7 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
   test("one that waits for ever holds up no command that wants to know which rules there are", () => {
     const folder = project(harmful("await new Promise(() => {});", ""));
     for (const args of [["rules"], ["explain", "names.unknown"], ["trace", "a.js"]]) {
-      expect(quill(folder, ...args).out, args[0]).toContain("names.unknown");
+      expect(quillAlone(folder, ...args).out, args[0]).toContain("names.unknown");
     }
   });
 
@@ -370,7 +370,7 @@ export default [defineRule({ id: "harbour.loud", title: "T", why: "W", level: "w
 
   test("what one prints is no part of a report, and what it leaves running keeps nobody waiting", () => {
     const folder = project(harmful("console.log(1); setInterval(() => undefined, 1000);", "console.log(2);"));
-    const { out, err } = quill(folder, "review", "a.js", "--format", "json");
+    const { out, err } = quillAlone(folder, "review", "a.js", "--format", "json");
     expect(JSON.parse(out).files).toHaveLength(1);
     expect(err).toBe("1\n2\n");
   });

@@ -1,6 +1,6 @@
 /** `setup` in a pseudo-terminal, with keys, and without one. */
 import { spawn } from "node:child_process";
-import { existsSync, readFileSync } from "node:fs";
+import { existsSync, readFileSync, statSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, test } from "vitest";
 import { version } from "../../src/version.js";
@@ -14,14 +14,12 @@ const keys = { enter: "\r", down: "\x1b[B", up: "\x1b[A", space: " ", escape: "\
 function inTerminal(
   folder: string,
   steps: readonly (readonly [waitFor: string, ...press: string[]])[],
-  ...args: string[]
+  columns = 120,
 ): Promise<{ code: number; screen: string }> {
-  const command = [process.execPath, path.join(root, "dist/cli/main.js"), "setup", ...args]
-    .map((word) => `'${word}'`)
-    .join(" ");
+  const command = `'${process.execPath}' '${path.join(root, "dist/cli/main.js")}' setup`;
   const child = spawn(
     "script",
-    ["-qec", `stty cols 120 rows 50; ${command}`, "/dev/null"],
+    ["-qec", `stty cols ${columns} rows 50; ${command}`, "/dev/null"],
     { cwd: folder, env: { ...process.env, TERM: "xterm", NO_COLOR: "1", CI: "" } },
   );
   let screen = "";
@@ -127,6 +125,38 @@ describe("in a terminal", () => {
     expect(left.screen).toContain("Nothing was written.");
     expect(left.code).toBe(1);
   });
+});
+
+test.each([60, 0])("in a terminal of %i columns: folders of others, a hook, and a first review", async (columns) => {
+  const folder = scratch();
+  write(folder, {
+    ".git/config": "",
+    "src/a.js": "sail();\n",
+    "tide-tables/b.js": "ebb();\n",
+  });
+  const { code, screen } = await inTerminal(
+    folder,
+    [
+      ["What is to be told?", keys.enter],
+      ["Which edition", keys.enter],
+      ["Where does it run?", keys.enter],
+      ["Which folders hold sources", keys.down, keys.space, keys.enter],
+      ["Write a baseline", keys.enter],
+      ["before each commit", keys.up, keys.enter],
+      ["Write it?", keys.enter],
+    ],
+    columns,
+  );
+  expect(code).toBe(0);
+  expect(settingsOf(folder)).toContain('"skip": ["tide-tables/**"],');
+  expect(screen).toMatch(/A first review ─+╮\r?\n│ +│\r?\n│ +names\.unknown +1 ▇/);
+  const hook = path.join(folder, ".git/hooks/pre-commit");
+  expect(read(hook)).toBe("#!/bin/sh\nexec npx alert-quill review --staged --quiet\n");
+  expect(statSync(hook).mode & 0o111).toBe(0o111);
+  // One that is there is not asked about, and stays.
+  const again = quill(folder, "setup", "--yes", "--overwrite", "--hook");
+  expect(again.out).toContain("No hook was written: one is there already");
+  expect(again.code).toBe(0);
 });
 
 describe("without one", () => {

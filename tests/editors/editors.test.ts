@@ -6,8 +6,8 @@ import { promisify } from "node:util";
 import { expect, test } from "vitest";
 import { scratch } from "../support/command.js";
 import { read, root } from "../support/files.js";
+import { personal } from "../support/lines.js";
 import { write } from "../support/settings.js";
-import { personal } from "../support/stdio-client.js";
 
 /** The code that a page says is to be put into an editor's init file. */
 function setupOf(page: string): string {

@@ -48,7 +48,7 @@ test("texts with a token less, or a bracket or word too many, lose nothing", { t
     ...filesBelow(path.join(root, "src/model"), /\.ts$/),
   ].filter((file) => read(file).length < 9000);
   let broken = 0;
-  for (let run = 0; run < often(90, 3000); run += 1) {
+  for (let run = 0; run < often(30, 3000); run += 1) {
     const file = pick(files);
     const text = read(file);
     const tokens = [...text.matchAll(/[\w$]+|[^\s\w$]/g)];
@@ -63,7 +63,7 @@ test("texts with a token less, or a bracket or word too many, lose nothing", { t
     const lost = missing(source, applyAll(source, workspace.mend(uri))).filter((word) => word !== "let");
     expect(lost, `${path.relative(root, file)} at ${from}:\n${source.slice(from - 60, from + 60)}`).toEqual([]);
   }
-  expect(broken).toBeGreaterThan(often(40, 1500));
+  expect(broken).toBeGreaterThan(often(13, 1500));
 });
 
 const heads = `

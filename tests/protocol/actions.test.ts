@@ -3,9 +3,9 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { describe, expect, test } from "vitest";
+import { everything, range } from "../support/protocol-client.js";
 import { after, editsOf, inFolder } from "../support/session.js";
 import { write } from "../support/settings.js";
-import { everything, range } from "../support/stdio-client.js";
 
 const text = "const fare = 1;\nfare = 2;\nfare = far;\ndebugger;\ntidee();\ntidee();\nconst tide = 3;\n";
 const whole = range(0, 0, 7, 0);

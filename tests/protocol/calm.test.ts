@@ -2,14 +2,14 @@
 import { expect, test } from "vitest";
 import { measureCalm } from "../../bench/calm.js";
 import { often } from "../support/files.js";
+import { range } from "../support/protocol-client.js";
 import { inFolder } from "../support/session.js";
-import { range } from "../support/stdio-client.js";
 
 test.each([["sound"], ["sound,tidy,thorough"]])(
   "in real files hardly anything comes and goes on other lines, and a text that is broken has a mark: %s",
   { timeout: 600_000 },
   (kits) => {
-    const { keys, changes, unmarked, worst } = measureCalm(7, often(14, 300), { kits: kits.split(",") });
+    const { keys, changes, unmarked, worst } = measureCalm(7, often(8, 300), { kits: kits.split(",") });
     expect((50 * changes) / keys, worst.code).toBeLessThanOrEqual(1);
     expect(unmarked).toBe(0);
   },

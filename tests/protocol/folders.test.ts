@@ -3,9 +3,9 @@ import { mkdirSync, readFileSync, rmSync, symlinkSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { expect, test } from "vitest";
+import { ownServer, personal } from "../support/lines.js";
 import { inFolder, type Harbour } from "../support/session.js";
 import { write } from "../support/settings.js";
-import { personal } from "../support/stdio-client.js";
 
 const codes = (diagnostics: any[]): string[] => diagnostics.map(({ code }) => code);
 
@@ -102,9 +102,12 @@ const withPack = (body = 'if (node.name === "LOUD") alert(node, { message: "Loud
   "rules.js": pack(body),
 });
 
+/** In a process of its own, which packs may harm. */
+const withPacks: typeof inFolder = (files, use) => inFolder(files, use, ownServer());
+
 test("a pack that prints, ends the process and fails in a timer does not cost the session", () => {
   const body = 'console.log("noise"); setTimeout(() => { throw new Error("sunk"); }); process.exit(3);';
-  return inFolder(withPack(body), async ({ client, uri }) => {
+  return withPacks(withPack(body), async ({ client, uri }) => {
     client.answers["window/showMessageRequest"] = () => ({ title: "Run them now" });
     await client.initialize({}, {}, { rootUri: uri(".") });
     client.open(uri("a.js"), "tide();\n");
@@ -118,7 +121,7 @@ test("a pack that prints, ends the process and fails in a timer does not cost th
 
 test(
   "packs run once a person says so, for the session or for good",
-  () => inFolder(withPack(), async ({ client, uri, folder }) => {
+  () => withPacks(withPack(), async ({ client, uri, folder }) => {
     const questions: any[] = [];
     let answer = "Do not run them";
     client.answers["window/showMessageRequest"] = (params) => {
@@ -150,10 +153,10 @@ test(
           method === "textDocument/publishDiagnostics" && codes(params.diagnostics).includes("harbour.loud"),
       );
     };
-    await inFolder({}, (other) => loud(other, () => ({ title: answer })));
+    await withPacks({}, (other) => loud(other, () => ({ title: answer })));
     const remembered = path.join(personal.XDG_CONFIG_HOME, "alert-quill/trusted.json");
     expect(JSON.parse(readFileSync(remembered, "utf8"))).toEqual({ folders: [folder] });
-    await inFolder({}, (third) => loud(third, () => {
+    await withPacks({}, (third) => loud(third, () => {
       throw new Error("it was asked again");
     }));
     rmSync(remembered);
@@ -173,7 +176,7 @@ test.each<[string, string, RegExp]>([
   ],
 ])(
   "a rule of a pack that does not come to its end %s is stopped and named, and the others go on",
-  (_, body, told) => inFolder({ ...withPack(body), "b.js": "tide();\n" }, async ({ client, uri }) => {
+  (_, body, told) => withPacks({ ...withPack(body), "b.js": "tide();\n" }, async ({ client, uri }) => {
     await client.initialize({}, { trust: "always" }, { rootUri: uri(".") });
     client.open(uri("a.js"), "tide();\n");
     const found = await client.until(
@@ -202,7 +205,7 @@ test.each<[string, string, RegExp]>([
 
 test(
   "a pack that does not come to its end while it is loaded is told in the settings file",
-  () => inFolder({ ...withPack(), "rules.js": "for (;;) {}\n" }, async ({ client, uri }) => {
+  () => withPacks({ ...withPack(), "rules.js": "for (;;) {}\n" }, async ({ client, uri }) => {
     await client.initialize({}, { trust: "always" }, { rootUri: uri(".") });
     client.open(uri("a.js"), "tide();\n");
     expect(codes(await client.diagnostics(uri("a.js"), 1))).toEqual(["names.unknown"]);

@@ -6,13 +6,13 @@ import { afterEach, beforeEach, describe, expect, test } from "vitest";
 import { applyAll, createWorkspace, offsetAt, positionAt, Text } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
 import { quill, scratch } from "../support/command.js";
+import { range, ProtocolClient } from "../support/protocol-client.js";
 import { write } from "../support/settings.js";
-import { range, StdioClient } from "../support/stdio-client.js";
 
-let client: StdioClient;
+let client: ProtocolClient;
 const uri = "file:///harbour/a.js";
 beforeEach(() => {
-  client = new StdioClient();
+  client = new ProtocolClient();
 });
 afterEach(async () => void (await client.stop()));
 

@@ -1,7 +1,7 @@
 /** The strain of functions above them, as somebody sees it fall who takes a function out of another. */
 import { expect, test } from "vitest";
+import { everything, range } from "../support/protocol-client.js";
 import { inFolder } from "../support/session.js";
-import { everything, range } from "../support/stdio-client.js";
 
 const settings = '{ "kits": ["sound"], "levels": { "strain.heavy-function": "hint" }, "tune": { "strain.heavy-function": { "most": 4 } } }';
 const text = `export class Quay {

@@ -2,9 +2,9 @@
 import { rmSync } from "node:fs";
 import path from "node:path";
 import { expect, test } from "vitest";
+import { everything } from "../support/protocol-client.js";
 import { inFolder } from "../support/session.js";
 import { write } from "../support/settings.js";
-import { everything } from "../support/stdio-client.js";
 
 const files = {
   "package.json": '{ "type": "module" }',

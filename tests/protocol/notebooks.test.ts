@@ -1,7 +1,7 @@
 /** Notebooks: their cells with code are one text, told cell by cell. */
 import { expect, test } from "vitest";
+import { range } from "../support/protocol-client.js";
 import { after, editsOf, inFolder } from "../support/session.js";
-import { range } from "../support/stdio-client.js";
 
 const cell = (name: string, languageId = "javascript") => ({
   uri: `vscode-notebook-cell:/tides.ipynb#${name}`,

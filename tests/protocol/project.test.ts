@@ -5,9 +5,10 @@ import { pathToFileURL } from "node:url";
 import { expect, test } from "vitest";
 import { harbour } from "../support/command.js";
 import { filesBelow } from "../support/files.js";
+import { personal } from "../support/lines.js";
+import { everything, range, type Received } from "../support/protocol-client.js";
 import { inFolder, type Harbour } from "../support/session.js";
 import { write } from "../support/settings.js";
-import { everything, personal, range, type Received } from "../support/stdio-client.js";
 
 const files = {
   "a.js": "tide();\n",

@@ -4,8 +4,8 @@ import path from "node:path";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { often, root } from "../support/files.js";
+import { everything, range, ProtocolClient } from "../support/protocol-client.js";
 import { inFolder } from "../support/session.js";
-import { everything, range, StdioClient } from "../support/stdio-client.js";
 
 const methods = [
   "textDocument/didOpen",
@@ -164,7 +164,7 @@ async function inTime<Result>(awaited: Promise<Result>, about: unknown): Promise
 }
 
 /** Whether a file is told what is right of it, and a question is answered. */
-async function isWell(client: StdioClient, name: string): Promise<void> {
+async function isWell(client: ProtocolClient, name: string): Promise<void> {
   const uri = `file:///healthy/${name}.js`;
   client.open(uri, "export const a = () => 1;\ntide();\n");
   expect((await client.diagnostics(uri, 1)).map(({ code, range: { start } }) => `${code} ${start.line}`)).toEqual([
@@ -183,7 +183,7 @@ test(
     let session = 0;
     await fc.assert(
       fc.asyncProperty(fc.array(message, { minLength: 40, maxLength: 60 }), async (messages) => {
-        const client = new StdioClient();
+        const client = new ProtocolClient();
         // What a broken message leaves behind is not for the watch to say; that each question has one answer is.
         client.watch.follows = false;
         await client.initialize(everything);
@@ -287,7 +287,7 @@ describe("texts", () => {
     { timeout: 600_000 },
     () => inFolder({}, async ({ client, uri }) => {
       await client.initialize();
-      const count = often(3000, 10_000);
+      const count = often(600, 10_000);
       for (let at = 0; at < count; at += 1) {
         client.open(uri(`src/sail${at}.js`), `export const sail${at} = tide${at};\n`);
       }
@@ -327,7 +327,7 @@ test(
 );
 
 test("`shutdown` may come without an id", async () => {
-  const client = new StdioClient();
+  const client = new ProtocolClient();
   await client.initialize();
   client.notify("shutdown");
   client.notify("exit");

@@ -5,12 +5,12 @@ import { pathToFileURL } from "node:url";
 import { afterEach, beforeEach, describe, expect, test } from "vitest";
 import { applyAll, offsetAt, Text } from "../../src/index.js";
 import { version } from "../../src/version.js";
-import { range, StdioClient } from "../support/stdio-client.js";
+import { range, ProtocolClient } from "../support/protocol-client.js";
 
 const uri = "file:///harbour/a.js";
-let client: StdioClient;
+let client: ProtocolClient;
 beforeEach(() => {
-  client = new StdioClient();
+  client = new ProtocolClient();
 });
 afterEach(async () => {
   client.notify("exit");

@@ -2,9 +2,9 @@
 import { existsSync, readFileSync, renameSync, rmSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, test } from "vitest";
+import { range } from "../support/protocol-client.js";
 import { after, editsOf, inFolder, type Harbour } from "../support/session.js";
 import { write } from "../support/settings.js";
-import { range } from "../support/stdio-client.js";
 
 const settingsFile = "alert-quill.jsonc";
 const able = {

@@ -5,14 +5,14 @@ import { pathToFileURL } from "node:url";
 import { afterEach, beforeEach, expect, test } from "vitest";
 import { applyAll, offsetAt, positionAt, Text } from "../../src/index.js";
 import { scratch } from "../support/command.js";
+import { range, ProtocolClient } from "../support/protocol-client.js";
 import { write } from "../support/settings.js";
-import { range, StdioClient } from "../support/stdio-client.js";
 
-let client: StdioClient;
+let client: ProtocolClient;
 let folder: string;
 const uriOf = (file: string): string => pathToFileURL(path.join(folder, file)).href;
 beforeEach(() => {
-  client = new StdioClient();
+  client = new ProtocolClient();
   folder = scratch();
 });
 afterEach(async () => {
@@ -167,12 +167,17 @@ test("what is saved counts at once: settings, kits in packages, packs, ignore fi
       "alert-quill.jsonc": '{ "kits": ["@saltmarsh/quill-kit"], "packs": ["./tools/rules.js"] }',
     })),
   ).toEqual(["settings.missing-kit 0:11"]);
-  expect(
-    await next("alert-quill.jsonc", () => write(folder, {
-      "node_modules/@saltmarsh/quill-kit/package.json": "{}",
-      "node_modules/@saltmarsh/quill-kit/kit.jsonc": '{ "kits": ["sound"], "levels": { "names.unknown": "hint" } }',
-    })),
-  ).toEqual([]);
+  const installed = client.received.length;
+  write(folder, {
+    "node_modules/@saltmarsh/quill-kit/package.json": "{}",
+    "node_modules/@saltmarsh/quill-kit/kit.jsonc": '{ "kits": ["sound"], "levels": { "names.unknown": "hint" } }',
+  });
+  // Between its two files it may have been looked for once more.
+  await client.until(
+    ({ method, params }) => method === "textDocument/publishDiagnostics" &&
+      params.uri === uriOf("alert-quill.jsonc") && params.diagnostics.length === 0,
+    installed,
+  );
   await client.until(
     ({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics[0]?.severity === 4,
   );

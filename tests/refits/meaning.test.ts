@@ -93,7 +93,7 @@ test("a program says the same before and after", { timeout: 600_000 }, () => {
         }
       }
     }),
-    { seed: 8_125, numRuns: often(80, 200) },
+    { seed: 8_125, numRuns: often(40, 200) },
   );
   for (const id of [
     "block-body",

@@ -65,7 +65,7 @@ test("what is offered can be taken", { timeout: 600_000 }, () => {
     const { workspace, errors } = open(text, 1);
     const { root: tree } = javascript().parse(text, { uri: `file://${file}`, languageId });
     const before = comments(text, file, languageId);
-    for (let round = 0; round < often(14, 40); round += 1) {
+    for (let round = 0; round < often(8, 40); round += 1) {
       const selection = selectionIn(tree, text.length, random);
       for (const choice of workspace.refits(`file://${file}`, selection)) {
         if (!("edits" in choice) || random() < 0.3) continue;

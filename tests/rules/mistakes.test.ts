@@ -349,6 +349,28 @@ const slips: Readonly<Record<string, readonly Slip[]>> = {
     ["syntax.unexpected", "return { name", "return\n  { name", "«return»"],
   ],
   "board.tsx": [
+    ["markup.missing-key", "<li key={sailing.id}>", "<li>", "<«li»>"],
+    [
+      "markup.missing-key",
+      "(\n          <li key={sailing.id}>",
+      "open && (\n          <li>",
+      "<«li»>",
+      "open && (\n          <li key={sailing.id}>",
+    ],
+    [
+      "markup.called-at-once",
+      "<h2>",
+      "<h2 onClick={setSailings([])}>",
+      "onClick={«setSailings([])»}",
+      "<h2 onClick={() => setSailings([])}>",
+    ],
+    [
+      "markup.called-at-once",
+      "<h2>",
+      "<h2 onClick={alert(pier)}>",
+      "onClick={«alert(pier)»}",
+      "<h2 onClick={() => alert(pier)}>",
+    ],
     ["syntax.missing-part", "readonly pier: string;", "readonly pier string;", "readonly pie«r» string;"],
     ["syntax.missing-part", "readonly pier: string;", "readonly pier: ;", "readonly pier«:» ;", null],
     ["syntax.unexpected", "interface BoardProps {", "interfce BoardProps {", "«interfce» BoardProps {"],

@@ -12,6 +12,8 @@ export function filesBelow(folder: string, name: RegExp): string[] {
 }
 
 /** A number for the usual tests, and one for the long runs of `npm run soak`. */
-export const often = (usual: number, long: number): number => (process.env["QUILL_SOAK"] === undefined ? usual : long);
+export const often = <Value>(usual: Value, long: Value): Value => (
+  process.env["QUILL_SOAK"] === undefined ? usual : long
+);
 
 export const read = (file: string): string => readFileSync(file, "utf8");

@@ -67,6 +67,7 @@ const notifications = new Set([
   "$/progress",
   "$/logTrace",
   "alertQuill/status",
+  "alertQuill/cost",
 ]);
 
 export class ProtocolWatch {

@@ -4,11 +4,12 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { applyAll, offsetAt, Text } from "../../src/index.js";
 import { scratch } from "./command.js";
+import type { Line } from "./lines.js";
+import { ProtocolClient } from "./protocol-client.js";
 import { write } from "./settings.js";
-import { StdioClient } from "./stdio-client.js";
 
 export interface Harbour {
-  readonly client: StdioClient;
+  readonly client: ProtocolClient;
   readonly folder: string;
   readonly uri: (file: string) => string;
 }
@@ -17,15 +18,16 @@ export interface Harbour {
 export async function inFolder(
   files: Readonly<Record<string, string>>,
   use: (harbour: Harbour) => Promise<void>,
+  line?: Line,
 ): Promise<void> {
   const folder = scratch();
   write(folder, files);
-  const client = new StdioClient();
+  const client = new ProtocolClient(line);
   try {
     await use({ client, folder, uri: (file) => pathToFileURL(path.join(folder, file)).href });
     await client.stop();
   } finally {
-    client.child.kill();
+    client.hangUp();
     rmSync(folder, { recursive: true, force: true });
   }
 }

@@ -12,7 +12,7 @@ const few = 400;
 
 test.each(shapes)("$name, key by key", { timeout: 600_000 }, (shape) => {
   const options = parseOptionsFor({ uri: `a.${shape.ending}`, languageId: "" });
-  let text = shape.make(often(150, 300));
+  let text = shape.make(often(100, 300));
   let tree = parse(text, options);
   const wide: string[] = [];
   const whole: string[] = [];
@@ -55,7 +55,7 @@ test.each(shapes)("$name, key by key", { timeout: 600_000 }, (shape) => {
 
 test("random edits of every shape", { timeout: 600_000 }, () => {
   for (const [index, { name, ending, make }] of shapes.entries()) {
-    expect(fuzz(`${name}.${ending}`, make(250), often(15, 60), 70 + index).fault, name).toBeUndefined();
+    expect(fuzz(`${name}.${ending}`, make(250), often(8, 60), 70 + index).fault, name).toBeUndefined();
   }
 });
 

@@ -22,7 +22,7 @@ test("random edits of real files", { timeout: 600_000 }, () => {
   let edits = 0;
   let incremental = 0;
   for (const [index, file] of files.entries()) {
-    const outcome = fuzz(file, read(file), often(10, 40), 900 + index);
+    const outcome = fuzz(file, read(file), often(5, 40), 900 + index);
     expect(outcome.fault, file).toBeUndefined();
     edits += outcome.edits;
     incremental += outcome.incremental;

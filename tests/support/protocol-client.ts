@@ -1,10 +1,6 @@
-/** A client that speaks to the real server process byte by byte, so that it can also say what no library would. All it hears is checked. */
-import { spawn, type ChildProcessWithoutNullStreams } from "node:child_process";
-import { mkdtempSync } from "node:fs";
-import { tmpdir } from "node:os";
-import path from "node:path";
+/** A client that speaks to the real server byte by byte, so that it can also say what no library would. All it hears is checked. */
 import { expect } from "vitest";
-import { root } from "./files.js";
+import { hostedServer, type Line } from "./lines.js";
 import { ProtocolWatch, type Message } from "./protocol-watch.js";
 
 export type Received = Message;
@@ -51,11 +47,7 @@ function merged(a: any, b: any): any {
   );
 }
 
-/** Folders of its own for what a person's settings and results are. */
-const home = mkdtempSync(path.join(tmpdir(), "quill-home-"));
-export const personal = { XDG_CONFIG_HOME: path.join(home, "config"), XDG_CACHE_HOME: path.join(home, "cache") };
-
-export class StdioClient {
+export class ProtocolClient {
   readonly received: Received[] = [];
   readonly watch = new ProtocolWatch();
   /** What is answered to requests of the server. */
@@ -68,20 +60,18 @@ export class StdioClient {
     "workspace/configuration": ({ items }) => items.map(() => null),
     "window/showMessageRequest": () => null,
   };
-  readonly child: ChildProcessWithoutNullStreams;
   private buffer: Buffer = Buffer.alloc(0);
   private readonly waiting = new Set<() => void>();
   private lastId = 0;
+  private isOver = false;
   readonly exited: Promise<number | null>;
 
-  constructor(environment: Readonly<Record<string, string>> = {}) {
-    this.child = spawn(
-      process.execPath,
-      [path.join(root, "dist/cli/main.js"), "serve", "--stdio"],
-      { env: { ...process.env, ...personal, ...environment } },
-    );
-    this.child.stdout.on("data", (chunk: Buffer) => this.take(chunk));
-    this.exited = new Promise((resolve) => this.child.once("exit", resolve));
+  constructor(private readonly line: Line = hostedServer()) {
+    line.listen((chunk) => this.take(chunk));
+    this.exited = line.exited.then((code) => {
+      this.isOver = true;
+      return code;
+    });
   }
 
   private take(chunk: Buffer): void {
@@ -108,7 +98,7 @@ export class StdioClient {
   }
 
   raw(bytes: string | Buffer): void {
-    this.child.stdin.write(bytes);
+    this.line.write(bytes);
   }
 
   send(message: object | string): void {
@@ -190,9 +180,14 @@ export class StdioClient {
     })).result;
   }
 
+  /** Is gone, without a word. */
+  hangUp(): void {
+    this.line.end();
+  }
+
   /** Ends the session as the standard says. What was wrong with what the server said is a failure. */
   async stop(): Promise<number | null> {
-    if (this.child.exitCode === null) {
+    if (!this.isOver) {
       await this.request("shutdown");
       this.send({ method: "exit" });
     }
