@@ -9,6 +9,7 @@ export {
   Workspace,
   type OpenDocument,
   type RefitChoice,
+  type PlacedFlow,
   type RenameEdits,
   type WorkspaceOptions,
 } from "./engine/workspace.js";

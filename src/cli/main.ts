@@ -69,6 +69,8 @@ program
   .option("--no-script", "add none")
   .option("--baseline", "write the alerts of today into a baseline")
   .option("--no-baseline", "write none")
+  .option("--hook", "look at what is staged before each commit")
+  .option("--no-hook", "write no hook")
   .option("--overwrite", "write the settings file anew if there is one")
   .action(async (options) => {
     const { setupCommand } = await import("./setup.js");

@@ -1,5 +1,5 @@
 /** `setup`: questions with answers found in the project, and a settings file made of them. */
-import { existsSync, readFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { cancel, confirm, intro, isCancel, log, multiselect, note, outro, select } from "@clack/prompts";
 import { editions, rules, runtimes } from "../languages/index.js";
@@ -9,11 +9,13 @@ import { faultOfKit, settingsFileName } from "../project/project-settings.js";
 import { reviewProject } from "../project/review.js";
 import { setupFacts, type SetupFacts } from "../project/setup-facts.js";
 import { writeText } from "../project/write.js";
-import { counted, countMendable } from "../report/model.js";
+import { groupTable } from "../report/group-table.js";
+import { groupsOf } from "../report/groups.js";
+import { counted, countMendable, type Review } from "../report/model.js";
 import { resolveSettings } from "../settings/resolve.js";
 import type { Settings } from "../settings/schema.js";
 import { version } from "../version.js";
-import { complain, print } from "./output.js";
+import { complain, outputColours, outputWidth, print } from "./output.js";
 import { visitFrom } from "./review.js";
 
 export interface SetupOptions {
@@ -25,6 +27,7 @@ export interface SetupOptions {
   readonly skip?: readonly string[];
   readonly script?: boolean;
   readonly baseline?: boolean;
+  readonly hook?: boolean;
   readonly overwrite?: boolean;
 }
 
@@ -73,6 +76,9 @@ const unasked: Asker = {
   say: (text) => print(`${text}\n`),
 };
 
+/** Columns. */
+const usualWidth = 80;
+
 export async function setupCommand(options: SetupOptions): Promise<number> {
   const folder = process.cwd();
   const faults = faultsOf(options);
@@ -88,6 +94,8 @@ export async function setupCommand(options: SetupOptions): Promise<number> {
     return 2;
   }
   try {
+    // A terminal that tells no size is as wide as most.
+    if (asks && !process.stdout.columns) process.stdout.columns = usualWidth;
     if (asks) intro("Alert Quill: settings for this project");
     const done = await setUp(folder, options, asks ? inTerminal : unasked);
     if (asks) outro(done.last);
@@ -144,6 +152,8 @@ async function setUp(folder: string, options: SetupOptions, asker: Asker): Promi
         false,
       ))
     );
+  const hook = facts.hook !== undefined &&
+    (options.hook ?? (await asker.agree("Look at what is staged before each commit, by a hook of git?", false)));
   const text = settingsText({ ...answers, ...(baseline && { baseline: baselineName }) });
   asker.show(settingsFileName, text.trimEnd());
   if (!(await asker.agree("Write it?", true))) return { code: 1, last: "Nothing was written." };
@@ -151,9 +161,14 @@ async function setUp(folder: string, options: SetupOptions, asker: Asker): Promi
     writeText(file, text);
     if (baseline) writeText(path.join(folder, baselineName), Baseline.write(before.files));
     if (script) addToManifest(path.join(folder, "package.json"), facts);
+    if (hook) writeHook(facts.hook!);
   } catch (error) {
     return { code: 2, last: `Not all could be written: ${(error as Error).message}.` };
   }
+  if (before.count > 0 && !baseline) asker.show("A first review", firstReview(before.files));
+  const unhooked = options.hook === true && !hook
+    ? "\nNo hook was written: one is there already, or git looks for it elsewhere."
+    : "";
   const install = script && !facts.asksForPackage
     ? "\nThe package stands among those for development in package.json: `npm install` brings it."
     : facts.isManifestBroken ? "\npackage.json cannot be read as JSON and stays as it is." : "";
@@ -165,8 +180,30 @@ async function setUp(folder: string, options: SetupOptions, asker: Asker): Promi
       : `There ${before.count === 1 ? "is" : "are"} ${counted(before.count, "alert")} now${before.mendable > 0 ? `, ${before.mendable} of which \`alert-quill mend\` settles` : ""}`;
   return {
     code: 0,
-    last: `${state}.${install}\nNext: \`${command}\`, and \`alert-quill serve --stdio\` as the language server of your editor.`,
+    last: `${state}.${install}${unhooked}\nNext: \`${command}\`, and \`alert-quill serve --stdio\` as the language server of your editor.`,
   };
+}
+
+/** What is run before a commit; git runs only files that may be run. */
+function writeHook(file: string): void {
+  mkdirSync(path.dirname(file), { recursive: true });
+  writeFileSync(file, "#!/bin/sh\nexec npx alert-quill review --staged --quiet\n", { mode: 0o755 });
+}
+
+/** Rules that the first review tells by name. */
+const mostRules = 6;
+
+/** How many alerts the rules have, those with most first. */
+function firstReview(files: Review["files"]): string {
+  const groups = groupsOf({ files }, "rule").sort((a, b) => b.total - a.total);
+  // The frame takes its part.
+  const width = Math.max(40, outputWidth() - 6);
+  const lines = groupTable(groups.slice(0, mostRules), { width, colours: outputColours() });
+  const more = groups.slice(mostRules);
+  if (more.length > 0) {
+    lines.push(`and ${counted(more.reduce((sum, { total }) => sum + total, 0), "alert")} of ${counted(more.length, "other rule")}`);
+  }
+  return lines.join("\n");
 }
 
 /** Adds the script, and the package that it runs. */
@@ -176,8 +213,12 @@ function addToManifest(file: string, { asksForPackage }: SetupFacts): void {
   writeText(file, text);
 }
 
+/** `a, b and c`. */
+const inWords = (parts: readonly string[]): string =>
+  [parts.slice(0, -1).join(", "), ...parts.slice(-1)].filter((part) => part !== "").join(" and ");
+
 function found({ name, languages, runtime, edition, editionFrom, python }: SetupFacts): string {
-  const files = [...languages].map(([language, count]) => `${counted(count, "file")} of ${language}`).join(" and ") ||
+  const files = inWords([...languages].map(([language, count]) => `${counted(count, "file")} of ${language}`)) ||
     "no files to analyse yet";
   return `In ${name}: ${files}; it seems to run in ${runtime.join(" and ")}, and to be written in edition ${edition} (${editionFrom})${python === undefined ? "" : `, its Python in ${python.edition} (${python.from})`}.`;
 }
@@ -203,24 +244,35 @@ async function answersOf(facts: SetupFacts, options: SetupOptions, asker: Asker)
     );
   const runtime = options.runtime ??
     (await asker.pick("Where does it run?", runtimes.map((value) => ({ value, label: value })), facts.runtime));
-  const skip = options.skip ??
-    (
-      facts.skip.length === 0
-        ? []
-        : await asker.pick(
-          "What is to be left alone?",
-          facts.skip.map((value) => ({ value, label: value })),
-          facts.skip,
-        )
-    );
+  const skip = options.skip ?? [...(await othersOf(facts, asker)), ...(await madeOf(facts, asker))];
   return { kits, edition, runtime, python: facts.python?.edition, known: options.known ?? [], skip };
+}
+
+/** The folders that hold no sources of the project. */
+async function othersOf({ sources }: SetupFacts, asker: Asker): Promise<string[]> {
+  // With one folder there is no question.
+  if (sources.size < 2) return [];
+  const names = [...sources.keys()].sort();
+  const own = await asker.pick(
+    "Which folders hold sources of yours?",
+    names.map((value) => ({ value, label: `${value} (${counted(sources.get(value)!, "file")})` })),
+    names,
+  );
+  return names.filter((name) => !own.includes(name)).map((name) => `${name}/**`);
+}
+
+/** Folders of what tools have made that are to be left alone. */
+async function madeOf({ skip }: SetupFacts, asker: Asker): Promise<string[]> {
+  return skip.length === 0
+    ? []
+    : asker.pick("What is to be left alone?", skip.map((value) => ({ value, label: value })), skip);
 }
 
 /** What a review would tell with the answers. */
 async function alertsWith(
   folder: string,
   { kits, edition, runtime, python, known, skip }: SetupAnswers,
-): Promise<{ count: number; mendable: number; files: Parameters<typeof Baseline.write>[0] }> {
+): Promise<{ count: number; mendable: number; files: Review["files"] }> {
   const builtIn = kits.filter((kit) => !/[./@]/.test(kit));
   const javascript = { edition, runtime, known };
   const settings = {

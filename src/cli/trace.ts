@@ -136,10 +136,10 @@ export async function traceFlow(place: string, format: "text" | "svg"): Promise<
   }
   const { from, to } = text.lineAt(text.lines.startOf(number - 1));
   const flow = workspace.flowAt(uri, { from, to });
-  if (format === "text") print(flowText(flow, text, { colour: hasColour() }));
+  if (format === "text") print(flowText(flow, { colour: hasColour() }));
   else {
     const { flowPicture } = await import("../report/flow-picture.js");
-    print(flowPicture(flow, text));
+    print(flowPicture(flow));
   }
   return 0;
 }

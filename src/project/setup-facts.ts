@@ -15,6 +15,8 @@ export interface SetupFacts {
   readonly editionFrom: string;
   /** The edition of Python, where there are files of it, and what tells it. */
   readonly python: { readonly edition: PythonEdition; readonly from: string } | undefined;
+  /** The folders at the top that hold such files, with how many. */
+  readonly sources: ReadonlyMap<string, number>;
   /** Folders that are made by tools or come from elsewhere, and no ignore file names. */
   readonly skip: readonly string[];
   /** The command that runs a script of the project, by its lock file. */
@@ -25,6 +27,8 @@ export interface SetupFacts {
   /** Whether this package is among those that the project asks for. */
   readonly asksForPackage: boolean;
   readonly hasReviewScript: boolean;
+  /** Where git looks for what it runs before a commit, if nothing is there yet and it looks in the usual place. */
+  readonly hook: string | undefined;
 }
 
 interface Manifest {
@@ -80,17 +84,20 @@ export function setupFacts(folder: string): SetupFacts {
     path.join(folder, "tsconfig.json"),
   )?.compilerOptions;
   const languages = new Map<string, number>();
+  const sources = new Map<string, number>();
   let pages = false;
-  const look = (place: string, depth: number): void => {
+  const look = (place: string, depth: number, top?: string): void => {
     for (const entry of readdirSync(place, { withFileTypes: true })) {
       if (entry.name === "node_modules" || entry.name.startsWith(".") || made.includes(entry.name)) continue;
       if (entry.isDirectory()) {
-        if (depth < 8) look(path.join(place, entry.name), depth + 1);
+        if (depth < 8) look(path.join(place, entry.name), depth + 1, top ?? entry.name);
         continue;
       }
       if (entry.name.endsWith(".html")) pages = true;
       const [name] = languageOf(entry.name)?.nameFor(path.extname(entry.name)).split(" ") ?? [];
-      if (name !== undefined) languages.set(name, (languages.get(name) ?? 0) + 1);
+      if (name === undefined) continue;
+      languages.set(name, (languages.get(name) ?? 0) + 1);
+      if (top !== undefined) sources.set(top, (sources.get(top) ?? 0) + 1);
     }
   };
   look(folder, 0);
@@ -107,6 +114,7 @@ export function setupFacts(folder: string): SetupFacts {
   return {
     name: manifest?.name ?? path.basename(folder),
     languages,
+    sources,
     runtime: browser && !node ? ["browser"] : node && !browser ? ["node"] : ["browser", "node"],
     edition,
     editionFrom,
@@ -125,7 +133,15 @@ export function setupFacts(folder: string): SetupFacts {
     isManifestBroken: isBroken,
     asksForPackage: packages.includes("alert-quill"),
     hasReviewScript: manifest?.scripts?.["review"] !== undefined,
+    hook: hookOf(folder),
   };
+}
+
+function hookOf(folder: string): string | undefined {
+  const config = path.join(folder, ".git/config");
+  const hook = path.join(folder, ".git/hooks/pre-commit");
+  if (!existsSync(config) || /^\s*hooksPath\s*=/im.test(readFileSync(config, "utf8"))) return undefined;
+  return existsSync(hook) ? undefined : hook;
 }
 
 /** The editions that versions of Node.js know whole, from the newest. */

@@ -27,14 +27,20 @@ export function costTable({ stages, rules }: Meter, options: { colour: boolean }
   };
   const shown = ([, time]: [string, number]): boolean => time >= total * least;
   let text = `${colours.strong("Time by stage")}\n`;
-  for (const [stage, time] of inOrder(new Map([...stages, ["all rules", sum(rules)]]))) {
-    text += row(stageWords[stage] ?? stage, time);
-  }
+  for (const [stage, time] of stagesOf({ stages, rules })) text += row(stage, time);
   text += `\n${colours.strong("Time by rule")}\n`;
   for (const [rule, time] of inOrder(rules).filter(shown)) text += row(rule, time);
   const small = inOrder(rules).filter((entry) => !shown(entry));
   if (small.length > 0) text += row(`the other ${small.length} rules`, small.reduce((all, [, time]) => all + time, 0));
   return text;
+}
+
+/** The milliseconds of each stage, by its name for people, the dearest first. */
+export function stagesOf({ stages, rules }: Pick<Meter, "stages" | "rules">): [stage: string, time: number][] {
+  return inOrder(new Map([...stages, ["all rules", sum(rules)]])).map(([stage, time]) => [
+    stageWords[stage] ?? stage,
+    time,
+  ]);
 }
 
 /** The same in one line, with the three dearest rules. */

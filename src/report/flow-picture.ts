@@ -1,6 +1,7 @@
 /** A flow graph as a drawing. */
 import { Graph, layout } from "@dagrejs/dagre";
-import type { Block, Edge, FlowGraph } from "../model/flow.js";
+import type { PlacedFlow } from "../engine/workspace.js";
+import type { Block, Edge } from "../model/flow.js";
 import type { Node } from "../syntax/node.js";
 import type { Text } from "../text/text.js";
 import { cutTo, visibleText, widthOf } from "./columns.js";
@@ -27,14 +28,19 @@ interface Label {
 
 const out = "out";
 
-/** The graph as an SVG image: its blocks from top to bottom in the order in which control may pass, each with the statements that begin in it, and the conditions at the edges. */
-export function flowPicture(flow: FlowGraph, text: Text): string {
+/**
+ * The graph as an SVG image: its blocks from top to bottom in the order in which control may pass, each with the statements that begin in it, and the conditions at the edges. The block
+ * of what stands at the place that was asked for can be lit.
+ */
+export function flowPicture(placed: PlacedFlow, isLit = false): string {
+  const { flow, text } = placed;
   const graph = new Graph<object, Box & Area, Label & Way>({ multigraph: true });
   graph.setGraph({ rankdir: "TB", nodesep: 34, ranksep: 38, marginx: margin, marginy: margin });
   for (const block of flow.blocks) {
-    const box = boxOf(block, flow, text);
+    const box = boxOf(block, placed);
     if (box !== undefined) graph.setNode(String(block.id), { ...box, ...sizeOf(box), x: 0, y: 0 });
   }
+  const lit = isLit ? blockAt(placed) : undefined;
   const shown = (block: Block): string => (block.id < 0 ? out : String(block.id));
   for (const block of flow.blocks) {
     if (!graph.hasNode(String(block.id))) continue;
@@ -64,7 +70,7 @@ export function flowPicture(flow: FlowGraph, text: Text): string {
   const { width = 0, height = 0 } = graph.graph() as { width?: number; height?: number };
   const parts = [
     ...graph.edges().map((edge: { v: string; w: string }) => edgeDrawing(graph.edge(edge))),
-    ...graph.nodes().map((name: string) => boxDrawing(graph.node(name))),
+    ...graph.nodes().map((name: string) => boxDrawing(graph.node(name), name === String(lit?.id))),
   ];
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${round(width)} ${round(height)}" width="${round(width)}" height="${round(height)}" role="img" aria-label="Flow graph of ${flow.blocks.length} blocks">`,
@@ -95,6 +101,7 @@ rect.unreached { fill: #f1efe8; stroke: #8a5a00; stroke-dasharray: 5 3; }
 rect.out { fill: #0f5c63; }
 text { font: 12px ui-monospace, "DejaVu Sans Mono", Menlo, Consolas, monospace; fill: #1f2a30; white-space: pre; }
 text.out { fill: #ffffff; }
+.lit rect { fill: #fdf0c4; stroke-width: 2.6; }
 .number { fill: #5d6b72; }
 .way { fill: none; stroke: #5d6b72; stroke-width: 1.3; marker-end: url(#tip); }
 .way.if { stroke: #2c6e3f; }
@@ -106,7 +113,8 @@ text.out { fill: #ffffff; }
 `;
 
 /** What stands in a block; nothing where it holds nothing and control never gets there. */
-function boxOf(block: Block, { statements, blocks, end }: FlowGraph, text: Text): Box | undefined {
+function boxOf(block: Block, placed: PlacedFlow): Box | undefined {
+  const { flow: { statements, blocks, end }, text } = placed;
   const begun = [...statements]
     .filter(([{ start }, at]) => at === block && text.slice(start, start + 1) !== "{")
     .map(([statement]) => statement);
@@ -116,23 +124,22 @@ function boxOf(block: Block, { statements, blocks, end }: FlowGraph, text: Text)
     // Of a statement that begins where another one does only the outer is told.
     .filter(({ start }) => !seen.has(start) && seen.add(start))
     .sort((a, b) => a.start - b.start)
-    .map((statement) => firstLine(statement, text));
+    .map((statement) => headOf(statement, placed));
   const isTurn = blocks.some(({ id, next }) => id > block.id && next.some(({ to }) => to === block));
   const asked = block.next.find(({ test }) => test !== undefined)?.test ?? block.steps[0]?.node;
   if (lines.length === 0 && isTurn) lines.push("next turn");
-  else if (lines.length === 0 && asked !== undefined) lines.push(firstLine(asked, text));
+  else if (lines.length === 0 && asked !== undefined) lines.push(headOf(asked, placed));
   if (block === end && block.reached) lines.push("end");
   return { name: String(block.id), lines, kind: block.reached ? "block" : "unreached" };
 }
 
-const numberOf = (node: Node, text: Text): string => String(text.lineAt(node.start).number + 1).padStart(4);
-
 /** The beginning of a statement with its line. */
-function firstLine(statement: Node, text: Text): string {
+function headOf(statement: Node, { text, firstLine }: PlacedFlow): string {
   const source = text.slice(statement.start, Math.min(statement.end, statement.start + 4 * longestLine));
   const [line = ""] = source.split(/\r\n|\n|\r/);
   const shown = cutTo(line, longestLine);
-  return `${numberOf(statement, text)} ${line.length < source.length && !shown.endsWith("…") ? `${shown} …` : shown}`;
+  const number = String(text.lineAt(statement.start).number + firstLine).padStart(4);
+  return `${number} ${line.length < source.length && !shown.endsWith("…") ? `${shown} …` : shown}`;
 }
 
 function labelOf({ test, holds }: Edge, others: readonly Edge[], text: Text): Label {
@@ -151,14 +158,24 @@ function sizeOf({ lines }: Box): { width: number; height: number } {
 
 const round = (value: number): string => String(Math.round(value * 10) / 10);
 
-function boxDrawing({ x, y, width, height, lines, kind }: Box & Area): string {
+/** The block in which the innermost statement around the place begins. */
+function blockAt({ flow: { statements, root }, at }: PlacedFlow): Block | undefined {
+  let [best, block]: [Node, Block | undefined] = [root, undefined];
+  for (const [statement, begun] of statements) {
+    if (statement.start > at || statement.end < at || statement.end - statement.start > best.end - best.start) continue;
+    [best, block] = [statement, begun];
+  }
+  return block;
+}
+
+function boxDrawing({ x, y, width, height, lines, kind }: Box & Area, isLit: boolean): string {
   const [left, top] = [x - width / 2, y - height / 2];
   const rows = lines.map((line, index) => {
     const at = `x="${round(left + padding)}" y="${round(top + padding / 2 + (index + 0.72) * lineHeight)}"`;
     const [, number = "", rest = line] = /^( *\d+ )(.*)$/.exec(line) ?? [];
     return `<text class="${kind}" ${at}><tspan class="number">${number}</tspan>${escaped(rest)}</text>`;
   });
-  return `<g><rect class="${kind}" x="${round(left)}" y="${round(top)}" width="${round(width)}" height="${round(height)}" rx="6"/>${rows.join("")}</g>`;
+  return `<g${isLit ? ' class="lit"' : ""}><rect class="${kind}" x="${round(left)}" y="${round(top)}" width="${round(width)}" height="${round(height)}" rx="6"/>${rows.join("")}</g>`;
 }
 
 function edgeDrawing({ points, says, kind, x, y, width }: Label & Way): string {

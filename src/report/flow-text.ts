@@ -1,5 +1,6 @@
 /** A flow graph as text, to see what the analysis makes of a function. */
-import type { Block, Edge, FlowGraph, Step } from "../model/flow.js";
+import type { PlacedFlow } from "../engine/workspace.js";
+import type { Block, Edge, Step } from "../model/flow.js";
 import type { Node } from "../syntax/node.js";
 import type { Text } from "../text/text.js";
 import { palette } from "./palette.js";
@@ -22,9 +23,9 @@ const verbs: Readonly<Record<Step["does"], string>> = {
 };
 
 /** The blocks of a graph in the order of the text: what happens in each, and where control goes from there. */
-export function flowText(flow: FlowGraph, text: Text, options: { colour: boolean }): string {
+export function flowText({ flow, text, firstLine }: PlacedFlow, options: { colour: boolean }): string {
   const colours = palette(options.colour);
-  const lineOf = (node: Node): number => text.lineAt(node.start).number + 1;
+  const lineOf = (node: Node): number => text.lineAt(node.start).number + firstLine;
   const nameOf = (block: Block): string => (block.id < 0 ? "out, by return" : `block ${block.id}`);
   const describe = ({ to, test, holds }: Edge): string => `  ${colours.strong("→")} ${nameOf(to)}${test === undefined ? "" : `  ${holds ? "if" : "unless"} ${quoted(test, text)}`}\n`;
   const { id } = flow.root as { id?: Node | null };

@@ -85,6 +85,8 @@ export interface ServerHost {
   configureEditor(editor: EditorChoice, folders: ReadonlyMap<string, EditorChoice>): readonly SettingsIssue[];
   /** Reads all settings anew when they are asked for next. */
   forgetSettings(): void;
+  /** Lets count at once what was typed in a settings file, or saved, and waits for a pause. */
+  settle(): void;
   /** A document is closed, so that nothing needs to be watched for it. */
   closed(uri: string): void;
   /** A settings file is open with a text, or no longer open: its text counts as if it were saved. */

@@ -23,6 +23,7 @@ import { baselineOf, SettledMemory } from "./baseline-of.js";
 import { fileOf, uriOf } from "./file-uri.js";
 import type { DocumentSettings, ServerHost } from "./host.js";
 import { NodeProject } from "./node-project.js";
+import { AfterPause } from "./pause.js";
 import { isBelow, Reach } from "./reach.js";
 import { rulePage } from "./rule-pages.js";
 import { TrustedFolders } from "./trusted-folders.js";
@@ -55,7 +56,7 @@ export function nodeHost(exit: (code: number) => void, more: readonly Language[]
   });
   let changed: () => void = () => undefined;
   let failed: (uri: string, fault: string) => void = () => undefined;
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  const waiting = new AfterPause();
   // What files are analysed with that are not open.
   let revision = 0;
   let editor: EditorChoice = { settingsFile: "merge" };
@@ -82,11 +83,10 @@ export function nodeHost(exit: (code: number) => void, more: readonly Language[]
     settings.forget();
   };
   const noteChange = (after = settling): void => {
-    clearTimeout(timer);
-    timer = setTimeout(() => {
+    waiting.later(after, () => {
       forget();
       changed();
-    }, after);
+    });
   };
   const watch = new FileWatch(() => noteChange());
   let fileChanged: (uri: string) => void = () => undefined;
@@ -179,6 +179,7 @@ export function nodeHost(exit: (code: number) => void, more: readonly Language[]
       return settings.editorIssues;
     },
     forgetSettings: forget,
+    settle: () => waiting.now(),
     closed: (uri) => watch.release(uri),
     settingsTyped(uri, text) {
       const file = fileOf(uri)!;

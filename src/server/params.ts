@@ -76,6 +76,8 @@ const shapes: Readonly<Record<string, z.ZodType | undefined>> = {
   "textDocument/onTypeFormatting": z.looseObject({ textDocument: identifier, position, ch: z.string() }),
   "textDocument/hover": atPosition,
   "textDocument/completion": atPosition,
+  "alertQuill/rules": ofDocument,
+  "alertQuill/flow": atPosition,
   "textDocument/diagnostic": z.looseObject({ textDocument: identifier, previousResultId: z.string().nullish() }),
   "workspace/diagnostic": z.looseObject({
     previousResultIds: z.array(z.looseObject({ uri, value: z.string() })).default([]),

@@ -22,6 +22,7 @@ import { notebookFeature } from "./features/notebooks.js";
 import { ProjectFeature } from "./features/project.js";
 import { savingFeature } from "./features/saving.js";
 import { synchronisationFeature } from "./features/synchronisation.js";
+import { viewsFeature } from "./features/views.js";
 import { Neighbours } from "./neighbours.js";
 import { ParamsError, readParams } from "./params.js";
 import { Progress } from "./progress.js";
@@ -33,7 +34,7 @@ import { Trace } from "./trace.js";
 
 /** Serves one client until it says `exit`. */
 export class Server {
-  private state: "new" | "running" | "shut-down" = "new";
+  private state: "new" | "running" | "shut-down" | "gone" = "new";
   private readonly session: Session;
   private readonly configuration: Configuration;
   private readonly project: ProjectFeature;
@@ -86,6 +87,7 @@ export class Server {
       hoverFeature(session),
       lensFeature(session),
       completionFeature(session),
+      viewsFeature(session),
       commandFeature(session, project, progress, () => configuration.readAgain()),
       configuration.feature(),
       filesFeature(session, {
@@ -136,7 +138,7 @@ export class Server {
     if (this.state === "new" && method !== "initialize") {
       return new ResponseError(ErrorCodes.ServerNotInitialized, "The first request is `initialize`");
     }
-    if (this.state === "shut-down") {
+    if (this.state === "shut-down" || this.state === "gone") {
       return new ResponseError(ErrorCodes.InvalidRequest, "The server has been shut down: only `exit` can follow");
     }
     if (handler === undefined) return new ResponseError(ErrorCodes.MethodNotFound, `There is no method ${method} here`);
@@ -211,8 +213,11 @@ export class Server {
   }
 
   private exit(): void {
+    // The end of the connection follows `exit`.
+    if (this.state === "gone") return;
     const code = this.state === "shut-down" ? 0 : 1;
     if (this.state === "running") this.shutDown();
+    this.state = "gone";
     this.options.host.exit(code);
   }
 }

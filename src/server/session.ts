@@ -55,6 +55,8 @@ export class Session {
   readonly status: StatusLine;
   readonly lenses: StrainLenses;
 
+  private isClosed = false;
+
   constructor(
     private readonly connection: MessageConnection,
     { host, languages, pause = 0, cutOff }: ServerOptions,
@@ -85,6 +87,9 @@ export class Session {
     this.scheduler = new Scheduler(this);
     this.lenses = new StrainLenses(this);
     this.status = new StatusLine((status) => this.send("alertQuill/status", status));
+    connection.onClose(() => {
+      this.isClosed = true;
+    });
   }
 
   private tellFailure(uri: string, rule: string, error: unknown): void {
@@ -109,6 +114,8 @@ export class Session {
   }
 
   send(method: string, params: object): void {
+    // What was under way when the client went has nobody to tell it to.
+    if (this.isClosed) return;
     // A client that has gone away is noticed by the connection's end.
     this.connection.sendNotification(method, params).catch(() => undefined);
   }

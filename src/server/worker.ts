@@ -3,13 +3,14 @@ import { BrowserMessageReader, BrowserMessageWriter, createMessageConnection } f
 import { languages, rules as builtIn } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
 import { joinRules } from "../rules/joined.js";
-import { checkSettings } from "../settings/check.js";
-import { SettingsDocument } from "../settings/document.js";
-import type { SettingsIssue } from "../settings/issue.js";
 import type { Settings } from "../settings/schema.js";
 import { Server } from "./server.js";
+import { WorkerSettings } from "./worker-settings.js";
+
+export type { RuleView } from "./features/views.js";
 
 export interface WorkerOptions {
+  /** What counts until a settings file, called `alert-quill.jsonc`, is open. */
   readonly settings?: Settings;
   /** Languages beside those that come with the package. */
   readonly languages?: readonly Language[];
@@ -34,26 +35,24 @@ export function serveWorker(
   );
   const known = more.length === 0 ? languages : [...languages, ...more];
   const all = joinRules([...builtIn, ...more.flatMap(({ rules }) => rules)]);
+  const given = new WorkerSettings(settings ?? {}, all, known);
   new Server(connection, {
     languages: known,
     host: {
-      settingsFor: () => ({ settings: settings ?? {} }),
+      settingsFor: (uri) => given.for(uri),
       configureEditor: () => [],
       setFolders: () => undefined,
       // A page has no packs that could be loaded.
       trustPacks: () => undefined,
       trustFolder: () => undefined,
       forgetSettings: () => undefined,
+      settle: () => given.waiting.now(),
       closed: () => undefined,
-      watch: () => undefined,
+      settingsTyped: (uri, text) => given.take(uri, text),
+      watch: (changed) => void (given.onChange = changed),
       onFailure: () => undefined,
-      isSettingsFile: (uri) => /(?:^|\/)alert-quill\.jsonc$/.test(uri),
-      readSettings(_, text) {
-        const document = new SettingsDocument(text);
-        const { issues, rules } = checkSettings(document.value, { rules: all, languages: known });
-        const form = document.faults.map(({ message }): SettingsIssue => ({ code: "broken-file", path: [], message }));
-        return { document, issues: [...form, ...issues], rules, languages: known };
-      },
+      isSettingsFile: (uri) => given.isSettingsFile(uri),
+      readSettings: (_, text) => given.read(text),
       settingsText: () => undefined,
       rulePage,
       today: () => new Date().toISOString().slice(0, 10),

@@ -6,7 +6,7 @@ import {
   type DocumentDiagnosticParams,
   type DocumentDiagnosticReport,
 } from "vscode-languageserver-protocol";
-import { costLine } from "../../report/cost.js";
+import { costLine, stagesOf } from "../../report/cost.js";
 import { resultIdOf } from "../diagnostics.js";
 import type { Neighbours } from "../neighbours.js";
 import type { Publisher } from "../publisher.js";
@@ -37,6 +37,14 @@ export function diagnosticsFeature(session: Session, publisher: Publisher, neigh
         );
       }
       if (session.editor.cost) {
+        if (session.editor.status) {
+          session.send("alertQuill/cost", {
+            uri: home,
+            version: workspace.version(home),
+            time,
+            stages: stagesOf(meter),
+          });
+        }
         session.log(4, `${home} version ${workspace.version(home)} in ${time.toFixed(1)} ms: ${costLine(meter)}`);
       }
       meter.clear();

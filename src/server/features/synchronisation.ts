@@ -27,7 +27,7 @@ export function synchronisationFeature(
   saves: Saves,
   events: SynchronisationEvents,
 ): Feature {
-  const { documents, scheduler, host, workspace } = session;
+  const { documents, scheduler, host, workspace, meter } = session;
   return {
     capabilities: () => ({
       textDocumentSync: { openClose: true, change: 2, save: { includeText: false }, willSaveWaitUntil: true },
@@ -45,6 +45,8 @@ export function synchronisationFeature(
         events.edited();
       },
       "textDocument/didChange": ({ textDocument: { uri, version }, contentChanges }: DidChangeTextDocumentParams) => {
+        // What was asked for since the last key is no part of what this one costs.
+        meter.clear();
         const home = documents.change(uri, version, contentChanges);
         if (home === undefined) publisher.settings(uri);
         // What is still being worked out is of an older version now.
