@@ -73,7 +73,10 @@ for (const { imports, dynamicImports, fileName } of output) {
 const files = [
   ...output,
   ...page.output,
-  { fileName: "board/board.css", code: readFileSync(path.join(root, "src/board/board.css"), "utf8") },
+  {
+    fileName: "board/board.css",
+    code: ["palette", "board"].map((name) => readFileSync(path.join(root, `src/board/${name}.css`), "utf8")).join(""),
+  },
 ];
 const now = new Set(files.map(({ fileName }) => path.normalize(fileName)));
 for (const { fileName, code } of files) {

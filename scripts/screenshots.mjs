@@ -6,6 +6,7 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { chromium } from "playwright-core";
 import { build as buildPage, preview } from "vite";
+import { writeHandbook } from "../handbook/write.mjs";
 import { ensureDebianPackage } from "./debian.mjs";
 import { neovimScreen } from "./neovim-picture.mjs";
 import { build, install, root } from "./prepare.mjs";
@@ -45,11 +46,6 @@ const demo = output(["demo", "--fast"]);
 await shootTerminal("demo", "npm run demo", demo.slice(demo.indexOf("\x1b[1m2  Type")));
 const some = ["crew", "kiosk/Screen.jsx", "src/clock.js"];
 await shootTerminal("review", `alert-quill review ${some.join(" ")}`, output(["review", ...some]));
-await shootTerminal(
-  "groups",
-  "alert-quill review --counts --group rule",
-  output(["review", "--counts", "--group", "rule"]),
-);
 await shootTerminal("strain", "alert-quill review --strain", output(["review", "--strain"]));
 await shootTerminal("explain", "alert-quill explain flow.stuck-loop", output(["explain", "flow.stuck-loop"]));
 
@@ -92,20 +88,27 @@ await buildPage({ configFile, logLevel: "error" });
 const server = await preview({ configFile, logLevel: "error", preview: { port: 0, host: "127.0.0.1" } });
 await page.goto(server.resolvedUrls.local[0]);
 await page.locator(".files button", { hasText: /north-quay\.tide\s*\d/ }).waitFor();
-await page.locator(".problems .go", { hasText: "pricePerAdlt" }).click();
+await page.locator(".alerts .go", { hasText: "pricePerAdlt" }).click();
 await page.keyboard.press("Control+.");
 await page.getByRole("menuitem").first().waitFor();
 await page.screenshot({ path: `${folder}/page.png` });
 
-// A language that the page brings along.
 await page.keyboard.press("Escape");
+await page.getByRole("button", { name: "Dark" }).click();
+await page.locator(".alerts .rule", { hasText: "values.compared-to-nan" }).first().click();
+await page.locator(".rules article mark").first().waitFor();
+await page.screenshot({ path: `${folder}/page-rules.png` });
+await page.getByRole("button", { name: "Light" }).click();
+await page.getByRole("tab", { name: "Alerts" }).click();
+
+// A language that the page brings along.
 await page.locator(".files button", { hasText: "north-quay.tide" }).click();
 await page.locator(".cm-lintRange-error").first().waitFor();
 await page.screenshot({ path: `${folder}/tide-table.png` });
 
 // Python, with a quick fix.
 await page.locator(".files button", { hasText: "warnings.py" }).click();
-await page.locator(".problems .go", { hasText: "coroutine" }).click();
+await page.locator(".alerts .go", { hasText: "coroutine" }).click();
 await page.keyboard.press("Control+.");
 await page.getByRole("menuitem").first().waitFor();
 await page.screenshot({ path: `${folder}/python.png` });
@@ -113,7 +116,7 @@ await page.screenshot({ path: `${folder}/python.png` });
 // A page with scripts, its handlers among them.
 await page.keyboard.press("Escape");
 await page.locator(".files button", { hasText: "departures.html" }).click();
-await page.locator(".problems .go", { hasText: "onlyFor" }).click();
+await page.locator(".alerts .go", { hasText: "onlyFor" }).click();
 await page.keyboard.press("Control+.");
 await page.getByRole("menuitem").first().waitFor();
 await page.screenshot({ path: `${folder}/pages.png` });
@@ -130,11 +133,16 @@ export function Board({sailings,today,onChoose}:{sailings:Sailing[],today:string
   return <ul className="board">{open.map((one)=>{ return <li key={one.leaves} onClick={()=>{ onChoose(one) }}>{one.leaves} from the {one.pier} pier</li> })}</ul>
 }
 `);
-await page.locator(".problems li", { hasText: "layout.line-breaks" }).first().waitFor();
-await page.screenshot({ path: `${folder}/layout-before.png` });
-await page.keyboard.press("Control+S");
-await page.locator("text=/Ticket.tsx saved/").waitFor();
-await page.waitForTimeout(500);
-await page.screenshot({ path: `${folder}/layout-after.png` });
+await page.locator(".alerts li", { hasText: "layout.line-breaks" }).first().waitFor();
+await page.getByRole("tab", { name: "What a save changes" }).click();
+await page.locator(".diff .comes").first().waitFor();
+await page.screenshot({ path: `${folder}/layout.png` });
+
+// The handbook, from a disk, with an example that is being tried.
+const handbook = await writeHandbook();
+await page.goto(pathToFileURL(`${handbook}/rules-values.compared-to-nan.html`).href);
+await page.getByRole("button", { name: "Try it" }).first().click();
+await page.locator(".live li button").waitFor();
+await page.screenshot({ path: `${folder}/handbook.png` });
 await browser.close();
 await new Promise((resolve) => server.httpServer.close(resolve));

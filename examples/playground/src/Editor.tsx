@@ -1,10 +1,12 @@
+import { closeBrackets } from "@codemirror/autocomplete";
 import { defaultKeymap, history, historyKeymap, indentWithTab } from "@codemirror/commands";
 import { html } from "@codemirror/lang-html";
 import { javascript } from "@codemirror/lang-javascript";
 import { python } from "@codemirror/lang-python";
-import { bracketMatching, defaultHighlightStyle, indentOnInput, syntaxHighlighting } from "@codemirror/language";
-import { setDiagnostics, type Diagnostic as Mark } from "@codemirror/lint";
-import { LSPPlugin } from "@codemirror/lsp-client";
+import { bracketMatching, indentOnInput, indentService, syntaxHighlighting } from "@codemirror/language";
+import { linter, setDiagnostics, type Diagnostic as Mark } from "@codemirror/lint";
+import { hoverTooltips, LSPPlugin, serverCompletion } from "@codemirror/lsp-client";
+import { searchKeymap } from "@codemirror/search";
 import { EditorState, type Extension } from "@codemirror/state";
 import {
   drawSelection,
@@ -14,9 +16,11 @@ import {
   keymap,
   lineNumbers,
 } from "@codemirror/view";
+import { classHighlighter } from "@lezer/highlight";
 import { useEffect, useRef } from "react";
-import type { CodeAction, Diagnostic, Position } from "vscode-languageserver-protocol";
-import { client, messageOf } from "./client.js";
+import type { CodeLens, Diagnostic, Position } from "vscode-languageserver-protocol";
+import { client, lensesOf, messageOf, project } from "./client.js";
+import { lenses, showLenses } from "./lenses.js";
 
 const severities = ["error", "warning", "info", "hint"] as const;
 
@@ -41,21 +45,6 @@ function showMarks(view: EditorView, diagnostics: readonly Diagnostic[]): void {
   view.dispatch(setDiagnostics(view.state, marks));
 }
 
-/** Applies a code action to the file in the editor. */
-export function applyAction(view: EditorView, uri: string, action: CodeAction): void {
-  const plugin = LSPPlugin.get(view);
-  if (!plugin) return;
-  const edits = action.edit?.changes?.[uri] ?? [];
-  view.dispatch({
-    changes: edits.map(({ range, newText }) => ({
-      from: plugin.fromPosition(range.start),
-      to: plugin.fromPosition(range.end),
-      insert: newText,
-    })),
-    userEvent: "input.fix",
-  });
-}
-
 export function moveTo(view: EditorView, position: Position): void {
   const line = view.state.doc.line(Math.min(position.line + 1, view.state.doc.lines));
   const anchor = Math.min(line.from + position.character, line.to);
@@ -63,11 +52,25 @@ export function moveTo(view: EditorView, position: Position): void {
   view.focus();
 }
 
+/** Where the cursor is, as the protocol says it. */
+export function cursorOf(view: EditorView): Position {
+  const at = view.state.selection.main.head;
+  const { number, from } = view.state.doc.lineAt(at);
+  return { line: number - 1, character: at - from };
+}
+
+/** A settings file's lines begin where those before them do, or further in behind an opening bracket. */
+const settingsIndent = indentService.of((context, at) => {
+  const before = context.lineAt(at, -1).text.slice(0, at - context.lineAt(at, -1).from);
+  return /^ */.exec(before)![0].length + (/[[{]\s*$/.test(before) ? 2 : 0);
+});
+
 /** How the code of a file is coloured. */
 function coloursOf(uri: string): Extension {
   if (uri.endsWith(".tide")) return [];
+  if (uri.endsWith(".jsonc")) return [settingsIndent, javascript()];
   if (uri.endsWith(".html")) return html();
-  return uri.endsWith(".py") ? python() : javascript({ jsx: true, typescript: /\.tsx?$/.test(uri) });
+  return /\.pyi?$/.test(uri) ? python() : javascript({ jsx: true, typescript: /\.[cm]?tsx?$/.test(uri) });
 }
 
 interface Props {
@@ -75,19 +78,20 @@ interface Props {
   readonly diagnostics: readonly Diagnostic[];
   readonly onReady: (view: EditorView) => void;
   readonly onChange: () => void;
+  readonly onCursor: (position: Position) => void;
   readonly onSave: () => void;
   readonly onQuickFix: () => void;
+  readonly onLens: (lens: CodeLens) => void;
 }
 
 /** The editor with one file in it; give it another `key` for another file. */
-export function Editor({ uri, diagnostics, onReady, onChange, onSave, onQuickFix }: Props) {
+export function Editor({ uri, diagnostics, onReady, onChange, onCursor, onSave, onQuickFix, onLens }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(null);
-  const handlers = useRef({ onChange, onSave, onQuickFix });
-  handlers.current = { onChange, onSave, onQuickFix };
+  const handlers = useRef({ onChange, onCursor, onSave, onQuickFix, onLens });
+  handlers.current = { onChange, onCursor, onSave, onQuickFix, onLens };
 
   useEffect(() => {
-    const doc = client.workspace.getFile(uri)?.doc ?? "";
     const command = (name: "onSave" | "onQuickFix") => () => {
       handlers.current[name]();
       return true;
@@ -95,7 +99,7 @@ export function Editor({ uri, diagnostics, onReady, onChange, onSave, onQuickFix
     const editor = new EditorView({
       parent: place.current!,
       state: EditorState.create({
-        doc,
+        doc: project.getFile(uri)?.doc ?? "",
         extensions: [
           lineNumbers(),
           highlightActiveLine(),
@@ -103,17 +107,27 @@ export function Editor({ uri, diagnostics, onReady, onChange, onSave, onQuickFix
           drawSelection(),
           history(),
           bracketMatching(),
+          closeBrackets(),
           indentOnInput(),
           coloursOf(uri),
-          syntaxHighlighting(defaultHighlightStyle),
+          syntaxHighlighting(classHighlighter),
+          // What is wrong is told by the server, with reasons.
+          linter(null, { tooltipFilter: () => [] }),
+          hoverTooltips(),
+          serverCompletion(),
+          lenses,
           keymap.of([
             { key: "Mod-s", run: command("onSave") },
             { key: "Mod-.", run: command("onQuickFix") },
             ...defaultKeymap,
             ...historyKeymap,
+            ...searchKeymap,
             indentWithTab,
           ]),
-          EditorView.updateListener.of((update) => update.docChanged && handlers.current.onChange()),
+          EditorView.updateListener.of((update) => {
+            if (update.docChanged) handlers.current.onChange();
+            if (update.docChanged || update.selectionSet) handlers.current.onCursor(cursorOf(update.view));
+          }),
           client.plugin(uri),
           instantSync,
         ],
@@ -128,7 +142,12 @@ export function Editor({ uri, diagnostics, onReady, onChange, onSave, onQuickFix
   }, [uri]);
 
   useEffect(() => {
-    if (view.current) showMarks(view.current, diagnostics);
+    const editor = view.current;
+    if (editor === null) return;
+    showMarks(editor, diagnostics);
+    void lensesOf(uri).then((list) => {
+      if (view.current === editor) showLenses(editor, list ?? [], (lens) => handlers.current.onLens(lens));
+    });
   }, [uri, diagnostics]);
 
   return <div className="editor" ref={place} data-testid="editor" />;

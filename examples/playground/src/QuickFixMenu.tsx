@@ -1,8 +1,14 @@
-import { useEffect, useRef } from "react";
+import type { Text } from "@codemirror/state";
+import { ChangeSet } from "@codemirror/state";
+import { useEffect, useRef, useState } from "react";
 import type { CodeAction } from "vscode-languageserver-protocol";
+import { changesOf, editsOf } from "./client.js";
+import { Diff } from "./Diff.js";
 
 export interface OpenMenu {
   readonly actions: readonly CodeAction[];
+  readonly uri: string;
+  readonly text: Text;
   readonly left: number;
   readonly top: number;
 }
@@ -13,9 +19,18 @@ interface Props {
   readonly onClose: () => void;
 }
 
-/** A menu of quick fixes; arrow keys move, Enter chooses, Escape closes. */
+/** What the text would be after an action. */
+function after({ uri, text }: OpenMenu, action: CodeAction): string {
+  return ChangeSet.of(changesOf(text, editsOf(action, uri)), text.length).apply(text).toString();
+}
+
+/** Room for a menu with its preview. */
+const room = { width: 460, height: 90 };
+
+/** A menu of quick fixes; arrow keys move, Enter chooses, Escape closes. Below them stands what the one with the focus would change. */
 export function QuickFixMenu({ menu, onChoose, onClose }: Props) {
   const list = useRef<HTMLDivElement>(null);
+  const [shown, setShown] = useState<CodeAction | undefined>(menu.actions[0]);
   useEffect(() => list.current?.querySelector("button")?.focus(), [menu]);
   const step = (by: number): void => {
     const buttons = [...list.current!.querySelectorAll("button")];
@@ -29,8 +44,8 @@ export function QuickFixMenu({ menu, onChoose, onClose }: Props) {
         role="menu"
         ref={list}
         style={{
-          left: Math.min(menu.left, innerWidth - 380),
-          top: Math.max(8, Math.min(menu.top, innerHeight - 44 - 36 * menu.actions.length)),
+          left: Math.max(4, Math.min(menu.left, innerWidth - room.width)),
+          top: Math.max(8, Math.min(menu.top, innerHeight - room.height - 36 * menu.actions.length - 44)),
         }}
         onKeyDown={(event) => {
           if (event.key === "Escape") onClose();
@@ -45,12 +60,15 @@ export function QuickFixMenu({ menu, onChoose, onClose }: Props) {
             key={action.title}
             role="menuitem"
             className={action.isPreferred ? "preferred" : ""}
+            onFocus={() => setShown(action)}
+            onMouseEnter={(event) => event.currentTarget.focus()}
             onClick={() => onChoose(action)}
           >
             {action.title}
           </button>
         ))}
         {menu.actions.length === 0 && <p>No quick fix here.</p>}
+        {shown && <Diff before={menu.text.toString()} after={after(menu, shown)} context={0} />}
       </div>
     </div>
   );

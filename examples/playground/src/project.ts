@@ -1,48 +1,94 @@
 /** The project as the LSP client sees it: every file is open with the server, one of them is in the editor. */
-import { Workspace, LSPPlugin, type LSPClient, type WorkspaceFile } from "@codemirror/lsp-client";
-import { Text } from "@codemirror/state";
+import { LSPPlugin, Workspace, type LSPClient, type WorkspaceFile } from "@codemirror/lsp-client";
+import { ChangeSet, Text, type ChangeSpec } from "@codemirror/state";
 import type { EditorView } from "@codemirror/view";
-import { sample } from "./sample.js";
+import { sample, type GivenFile } from "./sample.js";
+import { Store } from "./store.js";
 
-class ProjectFile implements WorkspaceFile {
+export class ProjectFile implements WorkspaceFile {
   version = 1;
   view: EditorView | null = null;
+  /** What was changed while the file was in no editor, and is not sent yet. */
+  unsent: ChangeSet | null = null;
+  doc: Text;
 
-  constructor(
-    readonly uri: string,
-    readonly languageId: string,
-    public doc: Text,
-  ) {}
+  constructor(readonly given: GivenFile) {
+    this.doc = Text.of(given.text.split(/\r?\n/));
+  }
+
+  get uri(): string {
+    return this.given.uri;
+  }
+
+  get path(): string {
+    return this.given.path;
+  }
+
+  get languageId(): string {
+    return this.given.languageId;
+  }
 
   getView(): EditorView | null {
     return this.view;
   }
+
+  /** The text as it is now, sent or not. */
+  get now(): Text {
+    return this.view?.state.doc ?? this.unsent?.apply(this.doc) ?? this.doc;
+  }
 }
 
-export class Project extends Workspace {
-  files: ProjectFile[] = sample.map(({ uri, languageId, text }) => new ProjectFile(
-    uri,
-    languageId,
-    Text.of(text.split("\n")),
-  ));
+/** The files there are, for what shows them. */
+export const projectFiles = new Store<readonly ProjectFile[]>(sample.map((file) => new ProjectFile(file)));
 
+export class Project extends Workspace {
   constructor(client: LSPClient) {
     super(client);
+  }
+
+  get files(): ProjectFile[] {
+    return [...projectFiles.get()];
+  }
+
+  set files(files: ProjectFile[]) {
+    projectFiles.set(files);
   }
 
   override getFile(uri: string): ProjectFile | null {
     return this.files.find((file) => file.uri === uri) ?? null;
   }
 
+  /** Changes a file, whether it is in the editor or not. */
+  edit(uri: string, changes: ChangeSpec): void {
+    const file = this.getFile(uri);
+    if (file === null) return;
+    if (file.view !== null) {
+      file.view.dispatch({ changes, userEvent: "input.fix" });
+      return;
+    }
+    const made = ChangeSet.of(changes, file.now.length, "\n");
+    file.unsent = file.unsent?.compose(made) ?? made;
+    this.client.sync();
+  }
+
+  /** Puts other files in the place of all there were. */
+  replace(given: readonly GivenFile[]): void {
+    for (const { uri } of this.files) this.client.didClose(uri);
+    this.files = given.map((file) => new ProjectFile(file));
+    for (const file of this.files) this.client.didOpen(file);
+  }
+
   syncFiles() {
     const updates = [];
     for (const file of this.files) {
       const plugin = file.view && LSPPlugin.get(file.view);
-      if (!plugin || plugin.unsyncedChanges.empty) continue;
-      updates.push({ file, prevDoc: file.doc, changes: plugin.unsyncedChanges });
-      file.doc = plugin.view.state.doc;
+      const changes = plugin ? plugin.unsyncedChanges : file.unsent;
+      if (changes === null || changes.empty) continue;
+      updates.push({ file, prevDoc: file.doc, changes });
+      file.doc = file.now;
       file.version += 1;
-      plugin.clear();
+      file.unsent = null;
+      plugin?.clear();
     }
     return updates;
   }

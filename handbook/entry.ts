@@ -1,0 +1,2 @@
+import "./handbook.css";
+import "./main.js";
