@@ -68,8 +68,8 @@ function read(root, file) {
   };
 }
 
-/** All pages as HTML, with the index for the search. Throws where a link leads nowhere. */
-export function renderAll(root) {
+/** All pages as HTML, with the index for the search; `told` holds what rules say of their examples. Throws where a link leads nowhere. */
+export function renderAll(root, told) {
   const rules = readdirSync(path.join(root, "docs/rules")).filter((name) => /^\w+\..+\.md$/.test(name)).sort();
   const listed = parts.flatMap(([, files]) => files);
   const pages = [...listed, ...rules.map((name) => `docs/rules/${name}`)].map((file) => read(root, file));
@@ -77,7 +77,7 @@ export function renderAll(root) {
   const faults = [];
   const rendered = pages.map((page) => ({
     url: page.url,
-    html: wholePage(page, pages, body(page, byFile, root, faults)),
+    html: wholePage(page, pages, body(page, { byFile, root, faults, told })),
   }));
   if (faults.length > 0) throw new Error(`Links that lead nowhere:\n${faults.join("\n")}`);
   const index = pages.map(({ url, title, headings, tokens }) => ({
@@ -98,7 +98,7 @@ export function renderAll(root) {
 }
 
 /** The content of a page. */
-function body(page, byFile, root, faults) {
+function body(page, { byFile, root, faults, told }) {
   const { reader, tokens, file } = page;
   const { rules } = reader.renderer;
   const ruleId = /^docs\/rules\/(\w+\..+)\.md$/.exec(file)?.[1];
@@ -120,7 +120,9 @@ function body(page, byFile, root, faults) {
     const live = isLive && isAlerting && !isResult
       ? ` data-rule="${ruleId}" data-level="${level}" data-language="${escaped(language)}"`
       : "";
-    return `<pre${live}><code>${coloured(content.replace(/\n$/, ""), language)}</code></pre>\n`;
+    const code = content.replace(/\n$/, "");
+    const alerts = (isAlerting && told.get(ruleId)?.get(code)) || [];
+    return `<pre${live}><code>${coloured(code, language, alerts)}</code></pre>\n`;
   };
   rules.image = (all, index) => {
     const token = all[index];

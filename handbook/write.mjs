@@ -4,6 +4,7 @@ import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { build } from "vite";
 import { renderAll } from "./pages.mjs";
+import { toldOf } from "./told.mjs";
 
 const root = path.join(path.dirname(fileURLToPath(import.meta.url)), "..");
 const dist = (file) => path.join(root, "dist", file);
@@ -13,7 +14,7 @@ export async function writeHandbook() {
   const target = path.join(root, "handbook/dist");
   rmSync(target, { recursive: true, force: true });
   mkdirSync(target, { recursive: true });
-  const { pages, index } = renderAll(root);
+  const { pages, index } = renderAll(root, await toldOf(root));
   for (const { url, html } of pages) writeFileSync(path.join(target, url), html);
   writeFileSync(path.join(target, "search-index.js"), `globalThis.handbookIndex=${JSON.stringify(index)};\n`);
   cpSync(path.join(root, "docs/screenshots"), path.join(target, "screenshots"), { recursive: true });

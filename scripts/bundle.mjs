@@ -75,7 +75,10 @@ const files = [
   ...page.output,
   {
     fileName: "board/board.css",
-    code: ["palette", "board"].map((name) => readFileSync(path.join(root, `src/board/${name}.css`), "utf8")).join(""),
+    code: ["palette", "note", "board"].map((name) => readFileSync(
+      path.join(root, `src/board/${name}.css`),
+      "utf8",
+    )).join(""),
   },
 ];
 const now = new Set(files.map(({ fileName }) => path.normalize(fileName)));

@@ -116,7 +116,7 @@ await page.screenshot({ path: `${folder}/python.png` });
 // A page with scripts, its handlers among them.
 await page.keyboard.press("Escape");
 await page.locator(".files button", { hasText: "departures.html" }).click();
-await page.locator(".alerts .go", { hasText: "onlyFor" }).click();
+await page.locator(".alerts .go", { hasText: "‘onlyFor’" }).click();
 await page.keyboard.press("Control+.");
 await page.getByRole("menuitem").first().waitFor();
 await page.screenshot({ path: `${folder}/pages.png` });
@@ -142,7 +142,7 @@ await page.screenshot({ path: `${folder}/layout.png` });
 const handbook = await writeHandbook();
 await page.goto(pathToFileURL(`${handbook}/rules-values.compared-to-nan.html`).href);
 await page.getByRole("button", { name: "Try it" }).first().click();
-await page.locator(".live li button").waitFor();
+await page.locator(".live .hanging button").waitFor();
 await page.screenshot({ path: `${folder}/handbook.png` });
 await browser.close();
 await new Promise((resolve) => server.httpServer.close(resolve));

@@ -143,7 +143,8 @@ async function setUp(folder: string, options: SetupOptions, asker: Asker): Promi
   const script = facts.hasManifest &&
     !facts.hasReviewScript &&
     (options.script ?? (await asker.agree("Add a script `review` to package.json?", true)));
-  const before = await alertsWith(folder, answers);
+  const names = answers.known.flatMap((name) => facts.bringing.get(name.replace(/^package:/, "")) ?? name);
+  const before = await alertsWith(folder, { ...answers, known: names });
   const baseline = before.count > 0 &&
     (
       options.baseline ??
@@ -244,8 +245,20 @@ async function answersOf(facts: SetupFacts, options: SetupOptions, asker: Asker)
     );
   const runtime = options.runtime ??
     (await asker.pick("Where does it run?", runtimes.map((value) => ({ value, label: value })), facts.runtime));
+  const known = options.known ?? (await bringingOf(facts, asker));
   const skip = options.skip ?? [...(await othersOf(facts, asker)), ...(await madeOf(facts, asker))];
-  return { kits, edition, runtime, python: facts.python?.edition, known: options.known ?? [], skip };
+  return { kits, edition, runtime, python: facts.python?.edition, known, skip };
+}
+
+/** The frameworks and libraries whose names are used without an import. */
+async function bringingOf({ bringing }: SetupFacts, asker: Asker): Promise<string[]> {
+  if (bringing.size === 0) return [];
+  const options = [...bringing].map(([value, names]) => ({
+    value,
+    label: `${value} (${[...names.slice(0, 3), ...(names.length > 3 ? ["…"] : [])].join(", ")})`,
+  }));
+  const chosen = await asker.pick("Whose names are used without an import?", options, [...bringing.keys()]);
+  return chosen.map((name) => `package:${name}`);
 }
 
 /** The folders that hold no sources of the project. */

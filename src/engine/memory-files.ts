@@ -2,7 +2,7 @@ import { folderOf, type FileAccess } from "../model/links.js";
 
 /** Files that are held in memory, by absolute paths; the documents of a workspace lie among them by the paths of their `file:` URIs. */
 export class MemoryFiles implements FileAccess {
-  private readonly texts = new Map<string, string>();
+  private readonly texts = new Map<string, string | undefined>();
   /** The names of what lies in each folder. */
   private folders: Map<string, Set<string>> | undefined;
   private all: readonly string[] | undefined;
@@ -11,8 +11,8 @@ export class MemoryFiles implements FileAccess {
     for (const [path, text] of Object.entries(texts)) this.write(path, text);
   }
 
-  /** Puts a file in place. The workspace is to be told with `filesChanged`. */
-  write(path: string, text: string): void {
+  /** Puts a file in place; without a text it is only known that it is there. The workspace is to be told with `filesChanged`. */
+  write(path: string, text?: string): void {
     this.texts.set(path, text);
   }
 

@@ -244,7 +244,7 @@ export interface Language {
   /**
    * Whether a name is used without standing in the code: by a documentation comment, as a type or the target of a link, or by markup that becomes
    * calls of it. With `of`, whether the comment of that function, of which what lies further before it than
-   * `furthestComment` is not read, tells of a parameter of that name.
+   * `furthestComment` is not read, tells of a parameter of that name, or a text in it has a hole for that.
    */
   isMentioned(text: Text, tree: Tree, name: string, values: LanguageValues, of?: Node): boolean;
   /** The statement, member or element that begins next behind `offset`. */

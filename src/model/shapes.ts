@@ -216,6 +216,8 @@ export interface ImportShape extends Shape {
   readonly from: string;
   /** The nodes of the names that it brings. */
   readonly names: readonly Node[];
+  /** What is taken for each of these, by its name in the other file: `default`, or `*` for all of it. */
+  readonly taken: readonly string[];
 }
 
 export interface ExportShape extends Shape {

@@ -2,8 +2,9 @@
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { parse } from "jsonc-parser";
-import { editions, languageOf, pythonEditions, type runtimes } from "../languages/index.js";
+import { editions, languageOf, languages as known, pythonEditions, type runtimes } from "../languages/index.js";
 import { ignoredBy } from "./discover.js";
+import { modulesOnDisk } from "./disk-files.js";
 
 export interface SetupFacts {
   readonly name: string;
@@ -19,6 +20,8 @@ export interface SetupFacts {
   readonly sources: ReadonlyMap<string, number>;
   /** Folders that are made by tools or come from elsewhere, and no ignore file names. */
   readonly skip: readonly string[];
+  /** The packages that bring names which are there without an import, as test runners do, with these names. */
+  readonly bringing: ReadonlyMap<string, readonly string[]>;
   /** The command that runs a script of the project, by its lock file. */
   readonly runScript: string;
   readonly hasManifest: boolean;
@@ -59,6 +62,8 @@ function pythonEditionOf(folder: string): { edition: PythonEdition; from: string
 }
 
 const made = ["dist", "build", "out", "vendor", "third-party", "coverage", "generated", "public/vendor"];
+/** Packages of types that say what a runtime brings: that has a question of its own. */
+const ofRuntimes = /^@types\/(?:node|bun|deno)$/;
 const inBrowsers = /^(?:react|react-dom|vue|svelte|preact|lit|solid-js|vite|@codemirror\/.*)$/;
 
 function json<Data>(file: string): Data | undefined {
@@ -122,6 +127,7 @@ export function setupFacts(folder: string): SetupFacts {
     skip: made
       .filter((name) => existsSync(path.join(folder, name)) && ignoredBy(path.join(folder, name, "file")) === undefined)
       .map((name) => `${name}/**`),
+    bringing: bringingOf(folder, packages),
     runScript: existsSync(path.join(folder, "pnpm-lock.yaml"))
       ? "pnpm run"
       : existsSync(path.join(folder, "yarn.lock"))
@@ -135,6 +141,19 @@ export function setupFacts(folder: string): SetupFacts {
     hasReviewScript: manifest?.scripts?.["review"] !== undefined,
     hook: hookOf(folder),
   };
+}
+
+/** Of the packages that a project asks for, those whose types declare names for all files. */
+function bringingOf(folder: string, packages: readonly string[]): Map<string, readonly string[]> {
+  const located = known.flatMap(({ settings }) => settings.located ?? [])[0];
+  const found = new Map<string, readonly string[]>();
+  for (const one of packages) {
+    if (!one.startsWith("@types/") || ofRuntimes.test(one)) continue;
+    const name = one.slice("@types/".length);
+    const { part, faults } = located?.({ known: [`package:${name}`] }, folder, modulesOnDisk().access) ?? {};
+    if (faults?.length === 0) found.set(name, part?.["known"] as string[]);
+  }
+  return found;
 }
 
 function hookOf(folder: string): string | undefined {

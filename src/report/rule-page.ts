@@ -205,7 +205,8 @@ function drawn(code: string, paint: Paint, drawing: Drawing): string[] {
   return excerpt(text, 0, text.lines.lineCount - 1, notes, drawing);
 }
 
-/** Very long example lines would tear the page; of those the ends are shown. */
-function shorten(code: string): string {
+// quill: hush dead.unread-export because the handbook imports it from what is built
+/** The code of an example as its page shows it: of very long lines, which would tear the page, the ends. */
+export function shorten(code: string): string {
   return code.trimEnd().replaceAll(/^.{200,}$/gm, (line) => `${line.slice(0, 60)} … ${line.slice(-30)}`);
 }

@@ -97,6 +97,8 @@ export interface ServerHost {
   newSettingsFile?(uri: string): string | undefined;
   /** Begins to tell when a file that settings are made of has changed. */
   watch(changed: () => void): void;
+  /** Files that are there now, and those that are gone, as the client says. */
+  filesMoved?(there: readonly string[], gone: readonly string[]): void;
   /** Files that are not open and of which something was told: when they change, are moved or go, `onFileChange` is called with them. */
   watchFiles?(uris: Iterable<string>): void;
   onFileChange?(changed: (uri: string) => void): void;

@@ -1,5 +1,6 @@
 /** The server in a browser worker: messages are plain JSON-RPC objects sent with `postMessage`. */
 import { BrowserMessageReader, BrowserMessageWriter, createMessageConnection } from "vscode-jsonrpc/browser";
+import { MemoryFiles } from "../engine/memory-files.js";
 import { languages, rules as builtIn } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
 import { joinRules } from "../rules/joined.js";
@@ -36,9 +37,17 @@ export function serveWorker(
   const known = more.length === 0 ? languages : [...languages, ...more];
   const all = joinRules([...builtIn, ...more.flatMap(({ rules }) => rules)]);
   const given = new WorkerSettings(settings ?? {}, all, known);
+  // Documents that are open count as files; of others the page may tell that they are there.
+  const files = new MemoryFiles();
+  const pathsOf = (uris: readonly string[]): string[] => uris.flatMap((uri) => files.pathOf(uri) ?? []);
   new Server(connection, {
     languages: known,
     host: {
+      files,
+      filesMoved(there, gone) {
+        for (const path of pathsOf(there)) files.write(path);
+        for (const path of pathsOf(gone)) files.remove(path);
+      },
       settingsFor: (uri) => given.for(uri),
       configureEditor: () => [],
       setFolders: () => undefined,

@@ -78,12 +78,17 @@ export function checkExamples(rule: Rule, language?: Language): ExampleFault[] {
   return faults;
 }
 
+/** The alerts of a rule in one of its examples; offsets are those of the code without marks. */
+export function alertsOf(rule: Rule, example: AlertingExample): Alert[] {
+  return run(rule, languageFor(rule, example), readMarks(example.code).code, example).alerts;
+}
+
 /** What a rule says where an example is marked, once each, with the line it says it of. */
 export function messagesOf(rule: Rule): { readonly message: string; readonly line: string }[] {
   const said = new Map<string, string>();
   for (const example of rule.language === undefined ? rule.examples.alerts : []) {
     const { code } = readMarks(example.code);
-    for (const alert of run(rule, languageFor(rule, example), code, example).alerts) {
+    for (const alert of alertsOf(rule, example)) {
       const marked = writeMarks(code, [alert]);
       const line = Text.of(marked).lineAt(Math.max(0, marked.indexOf("«"))).text.trim();
       if (!said.has(alert.message)) said.set(alert.message, line);

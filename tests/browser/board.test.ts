@@ -4,6 +4,7 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
+import { unheard } from "../support/accessibility.js";
 import { openBrowser } from "../support/browser.js";
 import { harbour, quill, scratch } from "../support/command.js";
 
@@ -137,4 +138,13 @@ test("of ten thousand alerts those in sight are drawn", { timeout: 300_000 }, as
   await page.getByRole("searchbox").fill("berth77 quay3.js");
   await page.getByRole("tab", { name: "Alerts 1", exact: true }).waitFor();
   expect(errors).toEqual([]);
+});
+
+test("all that can be worked says what it is to those who hear it", { timeout: 300_000 }, async () => {
+  const faults: Record<string, string[]> = {};
+  for (const address of ["", "#view=alerts&group=rule", "#view=rules"]) {
+    await open(address);
+    faults[address] = await unheard(page);
+  }
+  expect(faults).toEqual({ "": [], "#view=alerts&group=rule": [], "#view=rules": [] });
 });

@@ -3,6 +3,7 @@ import { readdirSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { afterAll, beforeAll, expect, test } from "vitest";
+import { unheard } from "../support/accessibility.js";
 import { openBrowser } from "../support/browser.js";
 import { root } from "../support/files.js";
 
@@ -47,14 +48,28 @@ test("an example can be tried: typing and remedies change what is told", async (
   const { page, errors } = open;
   await page.goto(at("rules-values.compared-to-nan.html"));
   await page.getByRole("button", { name: "Try it" }).first().click();
-  const told = page.locator(".live li");
+  const told = page.locator(".live .hanging > span");
+  // What is told hangs from its mark, before it is tried as well.
+  expect(await page.locator("pre .hanging").first().innerText()).toContain("nothing is equal to ‘NaN’");
   expect(await told.innerText()).toContain("This is always false: nothing is equal to ‘NaN’");
   await page.getByRole("button", { name: "Ask with ‘Number.isNaN’" }).click();
-  expect(await told.allInnerTexts()).toEqual(["Nothing to tell."]);
+  expect(await told.count()).toBe(0);
+  expect(await page.locator(".live p").innerText()).toBe("Nothing to tell.");
   expect(await page.locator(".live .cm-content").innerText()).toBe("if (Number.isNaN(tide)) wait();");
   await page.locator(".live .cm-content").click();
   await page.keyboard.press("Control+End");
   await page.keyboard.type("\nmoor(NaN == tide);");
-  expect(await told.innerText()).toContain("line 2: This is always false");
+  expect(await told.innerText()).toContain("This is always false");
+  expect(await page.locator(".live mark").innerText()).toBe("NaN == tide");
   expect(errors).toEqual([]);
+});
+
+test("all that can be worked says what it is to those who hear it", async () => {
+  const { page } = open;
+  expect(await unheard(page)).toEqual([]);
+  await page.goto(at("index.html"));
+  await page.keyboard.press("/");
+  await page.keyboard.type("nan");
+  await page.locator(".found b").first().waitFor();
+  expect(await unheard(page)).toEqual([]);
 });

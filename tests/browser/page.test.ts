@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
+import { unheard } from "../support/accessibility.js";
 import { openPlayground, type OpenPage } from "../support/browser.js";
 
 let open: OpenPage;
@@ -9,11 +10,20 @@ afterAll(() => open?.close());
 
 const marks = ".cm-lintRange-error";
 
+/** The samples, and how many mistakes were put into each. */
+const samples = [
+  ["JavaScript: tickets", 16],
+  ["TypeScript: crews", 7],
+  ["Pages: departures", 11],
+  ["A language of its own", 7],
+  ["Python: tides", 12],
+] as const;
+
 test("type a mistake, see the mark, take the quick fix, see it go, save", { timeout: 600_000 }, async () => {
   const { page, errors } = open;
   // The planted mistakes of the sample are listed.
   await page.locator(".files button", { hasText: "money.js" }).click();
-  await page.locator(".alerts h2", { hasText: /^35 alerts$/ }).waitFor();
+  await page.locator(".alerts h2", { hasText: /^36 alerts$/ }).waitFor();
 
   await page.locator(".cm-content").click();
   await page.keyboard.press("Control+End");
@@ -200,6 +210,23 @@ test(
   },
 );
 
+test("all that can be worked says what it is to those who hear it", { timeout: 600_000 }, async () => {
+  const { page } = open;
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const faults: Record<string, string[]> = {};
+  for (const name of ["Alerts", "Rules", "Flow", "What a save changes"]) {
+    await tab(name).click();
+    await page.locator(".shown > *").first().waitFor();
+    faults[name] = await unheard(page);
+  }
+  await tab("Alerts").click();
+  await page.getByRole("button", { name: "Fix…" }).first().click();
+  await page.getByRole("menuitem").first().waitFor();
+  faults["menu"] = await unheard(page);
+  await page.keyboard.press("Escape");
+  expect(faults).toEqual({ Alerts: [], Rules: [], Flow: [], "What a save changes": [], menu: [] });
+});
+
 test("an address that was cut off is told, and all else is there", { timeout: 600_000 }, async () => {
   const { page } = open;
   await page.setViewportSize({ width: 1280, height: 800 });
@@ -209,6 +236,21 @@ test("an address that was cut off is told, and all else is there", { timeout: 60
   await page.locator(".tab strong", { hasText: "src/tides.js" }).waitFor();
 });
 
+test("there is a sample for each language", { timeout: 600_000 }, async () => {
+  const { page } = open;
+  await tab("Alerts").click();
+  for (const [name, count] of samples) {
+    await page.getByLabel("Project").selectOption(name);
+    await page.locator(".alerts h2", { hasText: new RegExp(`^${count} alerts$`) }).waitFor();
+  }
+  await page.getByLabel("Project").selectOption("Python: tides");
+  await page.locator(".alerts li", { hasText: "‘.almanac’ exports no ‘lowest’" }).waitFor();
+  const note = page.locator(".alerts li", { hasText: "{day}" });
+  expect(await note.locator("mark").innerText()).toBe('"almanac-{day.year}.json"');
+  await note.locator(".go").click();
+  await page.locator(".tab strong", { hasText: "tides/almanac.py" }).waitFor();
+});
+
 test("a folder that is dropped takes the place of the sample", { timeout: 600_000 }, async () => {
   const { page } = open;
   // What a browser gives where somebody drops a folder.
@@ -216,7 +258,7 @@ test("a folder that is dropped takes the place of the sample", { timeout: 600_00
     const entry = (name, text) => ({ name, isFile: true, isDirectory: false, file: (take) => take(new File([text], name)) });
     const folder = (name, list) => ({ name, isFile: false, isDirectory: true, createReader: () => ({ readEntries: (take) => take(list.splice(0)) }) });
     const top = folder("quay", [
-      folder("src", [entry("tides.js", "moor(tide);\\n"), entry("notes.txt", "none")]),
+      folder("src", [entry("tides.js", 'import "./notes.txt";\\nimport "./none.txt";\\nmoor(tide);\\n'), entry("notes.txt", "none")]),
       folder("node_modules", [entry("a.js", "away();\\n")]),
     ]);
     const event = new Event("drop", { bubbles: true, cancelable: true });
@@ -228,9 +270,12 @@ test("a folder that is dropped takes the place of the sample", { timeout: 600_00
   await file("tides.js").click();
   await expect.poll(() => page.locator(".cm-content").innerText()).toContain("moor(tide);");
   await tab("Alerts").click();
+  // Files that are not looked at are known to be there.
   await expect.poll(() => page.locator(".alerts .rule").allInnerTexts(), { timeout: 60_000 }).toEqual([
+    "imports.no-such-file",
     "names.unknown",
     "names.unknown",
   ]);
-  await page.locator("header p", { hasText: "Your files · 2 alerts" }).waitFor();
+  await page.locator("header p", { hasText: "3 alerts" }).waitFor();
+  expect(await page.getByLabel("Project").inputValue()).toBe("");
 });

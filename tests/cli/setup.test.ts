@@ -59,15 +59,18 @@ describe("in a terminal", () => {
   test("in a JavaScript project, with arrow keys, a script and a baseline", async () => {
     const folder = scratch();
     write(folder, {
-      "package.json": '{\n  "name": "kiosk",\n  "engines": { "node": ">=18" }\n}\n',
+      "package.json": '{\n  "name": "kiosk",\n  "engines": { "node": ">=18" },\n  "devDependencies": { "@types/tide-test": "1" }\n}\n',
+      "node_modules/@types/tide-test/package.json": '{ "name": "@types/tide-test", "types": "index.d.ts" }',
+      "node_modules/@types/tide-test/index.d.ts": "declare function rises(): void;\n",
       "yarn.lock": "",
-      "src/a.js": "sail();\n",
+      "src/a.js": "rises(sail());\n",
       "dist/b.js": "made();\n",
     });
     const { code, screen } = await inTerminal(folder, [
       ["What is to be told?", keys.down, keys.enter],
       ["Which edition", keys.enter],
       ["Where does it run?", keys.enter],
+      ["Whose names are used without an import?", keys.enter],
       ["What is to be left alone?", keys.enter],
       ["Add a script `review`", keys.enter],
       ["Write a baseline", keys.up, keys.enter],
@@ -82,6 +85,7 @@ describe("in a terminal", () => {
       '"kits": ["sound", "tidy"],',
       '"edition": 2022',
       '"runtime": ["node"],',
+      '"known": ["package:tide-test"],',
       '"skip": ["dist/**"],',
       '"baseline": "alert-quill-baseline.json",',
     ]) expect(settingsOf(folder)).toContain(line);
@@ -93,7 +97,7 @@ describe("in a terminal", () => {
       code: 0,
       out: expect.stringMatching(/ No alerts in 1 file\n 1 alert of the baseline is not shown\./),
     });
-    write(folder, { "src/a.js": "\n\nsail();\nwater();\n" });
+    write(folder, { "src/a.js": "\n\nrises(sail());\nwater();\n" });
     expect(quill(folder, "review").out).toContain("`water` is not known here");
     expect(quill(folder, "review").out).not.toContain("`sail`");
   });

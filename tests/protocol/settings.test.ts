@@ -175,7 +175,8 @@ test("what is saved counts at once: settings, kits in packages, packs, ignore fi
   // Between its two files it may have been looked for once more.
   await client.until(
     ({ method, params }) => method === "textDocument/publishDiagnostics" &&
-      params.uri === uriOf("alert-quill.jsonc") && params.diagnostics.length === 0,
+      params.uri === uriOf("alert-quill.jsonc") &&
+      params.diagnostics.length === 0,
     installed,
   );
   await client.until(

@@ -133,6 +133,12 @@ const slips: readonly Slip[] = [
     "export const sign = (pier) => {\n  tell(pier);\n  return [1].map(() => «'to ${pier.name}'»);\n};\n",
     "export const sign = (pier) => {\n  tell(pier);\n  return [1].map(() => `to ${pier.name}`);\n};\n",
   ],
+  // The name of which the hole speaks counts as meant, where nothing else reads it.
+  [
+    "values.placeholder-in-plain-text",
+    "export function sign(pier, wind) {\n  tell(pier);\n  return «'wind ${wind}'»;\n}\n",
+    "export function sign(pier, wind) {\n  tell(pier);\n  return `wind ${wind}`;\n}\n",
+  ],
   // Loops.
   [
     "flow.one-too-far",

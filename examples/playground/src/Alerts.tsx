@@ -1,9 +1,10 @@
 import { memo, useState } from "react";
 import type { Diagnostic } from "vscode-languageserver-protocol";
 import { show, type Shown } from "./address.js";
-import { messageOf, type Published } from "./client.js";
+import { messageOf, textsTold, type Published } from "./client.js";
 import { levelNames, severityOf } from "./levels.js";
 import { LevelSign } from "./LevelSign.js";
+import { Note } from "./Note.js";
 import type { ProjectFile } from "./project.js";
 
 export interface Row {
@@ -136,13 +137,14 @@ export const Alerts = memo(({ files, current, published, shown, onGo, onFix, onS
                       onChange={(event) => choose([row], event.target.checked)}
                     />
                     <button className="go" onClick={() => onGo(uri, diagnostic)}>
-                      <LevelSign severity={severityOf(diagnostic)} />
-                      <span className="message">{messageOf(diagnostic)}</span>
-                      <span className="place">{path}:{diagnostic.range.start.line + 1}</span>
+                      <Note diagnostic={diagnostic} text={textsTold.get(uri)} />
                     </button>
-                    <button className="rule" onClick={() => show({ panel: "rules", rule: ruleOf(row) })}>
-                      {ruleOf(row)}
-                    </button>
+                    <div className="facts">
+                      <span>{path}:{diagnostic.range.start.line + 1}</span>
+                      <button className="rule" onClick={() => show({ panel: "rules", rule: ruleOf(row) })}>
+                        {ruleOf(row)}
+                      </button>
+                    </div>
                     <button
                       className="fix"
                       title="Quick fixes"

@@ -13,7 +13,7 @@ import { Overview } from "./Overview.js";
 import { projectFiles } from "./project.js";
 import { QuickFixMenu, type OpenMenu } from "./QuickFixMenu.js";
 import { Rules } from "./Rules.js";
-import { settingsPath, settingsUri } from "./sample.js";
+import { samples, settingsPath, settingsUri, type GivenFile } from "./sample.js";
 import { SavePreview } from "./SavePreview.js";
 import { withLevel } from "./settings-edit.js";
 import { Theme } from "./Theme.js";
@@ -38,6 +38,9 @@ export function App() {
   const view = useRef<EditorView>(null);
   /** What to do as soon as the editor shows another file. */
   const pending = useRef<(() => void) | null>(null);
+
+  /** The sample whose files are there. */
+  const loaded = useRef(address.get().sample);
 
   // What is typed goes before lists of what is told of it.
   const listed = useDeferredValue(published);
@@ -69,6 +72,13 @@ export function App() {
       () => setNote("The texts in this address cannot be read: it may have been cut off"),
     );
   }, []);
+
+  useEffect(() => {
+    const given = samples.get(state.sample);
+    if (given === undefined || loaded.current === state.sample) return;
+    loaded.current = state.sample;
+    replace(given);
+  }, [state.sample]);
 
   function open(uri: string): void {
     show({ file: project.getFile(uri)?.path ?? "" });
@@ -164,17 +174,28 @@ export function App() {
   }
 
   async function drop(items: DataTransferItemList): Promise<void> {
-    const given = await droppedFiles(items);
+    const { files: given, others } = await droppedFiles(items);
     if (given.length === 0) {
       setNote("There is nothing among these files that is looked at here");
       return;
     }
+    loaded.current = "";
+    replace(given, others);
+    show({ sample: "", file: given[0]!.path });
+    setNote(`${counted(given.length, "file")} read`);
+  }
+
+  function replace(given: readonly GivenFile[], others: readonly string[] = []): void {
     diagnostics.set(new Map());
     setChanged(new Set());
     setGeneration((last) => last + 1);
-    project.replace(given);
-    show({ file: given[0]!.path });
-    setNote(`${counted(given.length, "file")} read`);
+    project.replace(given, others);
+  }
+
+  function openSample(name: string): void {
+    const given = samples.get(name)!;
+    show({ sample: name, file: (given.find(({ path }) => path !== settingsPath) ?? given[0]!).path, search: "" });
+    setNote("");
   }
 
   function showLens({ command }: CodeLens): void {
@@ -193,9 +214,16 @@ export function App() {
       <header className="bar">
         <h1>Alert Quill</h1>
         <p>
-          {generation === 0 ? "Saltmarsh Ferries" : "Your files"} · {
-            total === 0 ? "no alerts" : counted(total, "alert")
-          }
+          <select
+            aria-label="Project"
+            value={state.sample}
+            onChange={(event) => openSample(event.target.value)}
+          >
+            {!samples.has(state.sample) && <option value={state.sample}>Your files</option>}
+            {[...samples.keys()].map((name) => <option key={name}>{name}</option>)}
+          </select>
+          {" "}
+          <span>{total === 0 ? "no alerts" : counted(total, "alert")}</span>
         </p>
         <output>{note}</output>
         <button onClick={() => void share()}>Share</button>

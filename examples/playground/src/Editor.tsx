@@ -101,6 +101,7 @@ export function Editor({ uri, diagnostics, onReady, onChange, onCursor, onSave, 
       state: EditorState.create({
         doc: project.getFile(uri)?.doc ?? "",
         extensions: [
+          EditorView.contentAttributes.of({ "aria-label": project.getFile(uri)?.path ?? uri }),
           lineNumbers(),
           highlightActiveLine(),
           highlightActiveLineGutter(),

@@ -2,6 +2,8 @@
 import { Store } from "./store.js";
 
 export interface Shown {
+  /** The project, by its name among the samples. */
+  readonly sample: string;
   readonly file: string;
   readonly panel: string;
   readonly rule: string;
@@ -11,7 +13,16 @@ export interface Shown {
   readonly without: string;
 }
 
-const standard: Shown = { file: "src/fares.js", panel: "alerts", rule: "", group: "folder", search: "", without: "" };
+/** What is shown where the address says nothing. */
+export const standard: Shown = {
+  sample: "Saltmarsh Ferries",
+  file: "src/fares.js",
+  panel: "alerts",
+  rule: "",
+  group: "folder",
+  search: "",
+  without: "",
+};
 
 function read(): Shown {
   const said = new URLSearchParams(location.hash.slice(1));

@@ -38,10 +38,14 @@ function workerTransport(worker: Worker): Transport {
 export type Published = ReadonlyMap<string, readonly Diagnostic[]>;
 export const diagnostics = new Store<Published>(new Map());
 
+/** The texts of which these were told. */
+export const textsTold = new Map<string, Text>();
+
 function takeDiagnostics({ uri, version, diagnostics: list }: PublishDiagnosticsParams): void {
   const file = project.getFile(uri);
   // What belongs to an older text is not shown: newer marks are on their way.
   if (file && (version === undefined || version === file.version)) {
+    if (file) textsTold.set(uri, file.doc);
     diagnostics.set(new Map(diagnostics.get()).set(uri, list));
   }
 }

@@ -2,7 +2,8 @@
 import { LSPPlugin, Workspace, type LSPClient, type WorkspaceFile } from "@codemirror/lsp-client";
 import { ChangeSet, Text, type ChangeSpec } from "@codemirror/state";
 import type { EditorView } from "@codemirror/view";
-import { sample, type GivenFile } from "./sample.js";
+import { address, show, standard } from "./address.js";
+import { samples, uriOf, type GivenFile } from "./sample.js";
 import { Store } from "./store.js";
 
 export class ProjectFile implements WorkspaceFile {
@@ -38,10 +39,17 @@ export class ProjectFile implements WorkspaceFile {
   }
 }
 
+// Of a folder that was dropped nothing is left when the page is opened again.
+if (!samples.has(address.get().sample)) show({ sample: standard.sample });
+
 /** The files there are, for what shows them. */
-export const projectFiles = new Store<readonly ProjectFile[]>(sample.map((file) => new ProjectFile(file)));
+export const projectFiles = new Store<readonly ProjectFile[]>(
+  samples.get(address.get().sample)!.map((file) => new ProjectFile(file)),
+);
 
 export class Project extends Workspace {
+  private others: { uri: string }[] = [];
+
   constructor(client: LSPClient) {
     super(client);
   }
@@ -71,9 +79,12 @@ export class Project extends Workspace {
     this.client.sync();
   }
 
-  /** Puts other files in the place of all there were. */
-  replace(given: readonly GivenFile[]): void {
+  /** Puts other files in the place of all there were; of others beside them it is only known that they are there. */
+  replace(given: readonly GivenFile[], others: readonly string[]): void {
     for (const { uri } of this.files) this.client.didClose(uri);
+    this.client.notification("workspace/didDeleteFiles", { files: this.others });
+    this.others = others.map((path) => ({ uri: uriOf(path) }));
+    this.client.notification("workspace/didCreateFiles", { files: this.others });
     this.files = given.map((file) => new ProjectFile(file));
     for (const file of this.files) this.client.didOpen(file);
   }

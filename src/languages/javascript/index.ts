@@ -1,5 +1,6 @@
 /** JavaScript with JSX, as a language of the engine. */
 import { defineLanguage } from "../defaults.js";
+import { isInHole } from "../helpers/text-hole.js";
 import type { Language } from "../language.js";
 import { codeEdits } from "./code/edits.js";
 import { codeFacts } from "./code/facts.js";
@@ -82,7 +83,7 @@ const language = defineLanguage({
   isMentioned: (text, tree, name, values, of) => (
     of === undefined
       ? isMentioned(text, tree.root, name, javascriptValues(values).markup)
-      : isDocumented(text, of, name)
+      : isDocumented(text, of, name) || isInHole(text, of, "${", name)
   ),
   following: (text, tree, offset) => followingNode(text, tree.root, offset),
 });

@@ -198,6 +198,12 @@ const handler = (node: TryStatement) => ({
 /** Nodes that hold statements one behind another, where no static block is taken for one. */
 export const listKinds: readonly string[] = ["Program", "FunctionBody", "BlockStatement", "SwitchCase"];
 
+function takenBy(specifier: ImportDeclaration["specifiers"][number]): string {
+  if (specifier.type !== "ImportSpecifier") return specifier.type === "ImportDefaultSpecifier" ? "default" : "*";
+  const { imported } = specifier;
+  return imported.type === "Literal" ? String(imported.value) : imported.name;
+}
+
 export const shapes: ShapeMap = {
   function: {
     FunctionDeclaration: functionShape,
@@ -302,6 +308,7 @@ export const shapes: ShapeMap = {
       node,
       from: String((node.source as { value?: unknown }).value ?? ""),
       names: node.specifiers.map(({ local }) => local),
+      taken: node.specifiers.map(takenBy),
     }),
   },
   export: {

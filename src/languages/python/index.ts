@@ -1,6 +1,7 @@
 /** Python, as a language of the engine. */
 import type { Node } from "../../syntax/node.js";
 import { defineLanguage } from "../defaults.js";
+import { isInHole } from "../helpers/text-hole.js";
 import type { DocumentInfo, Language } from "../language.js";
 import { codeEdits } from "./code/edits.js";
 import { codeFacts } from "./code/facts.js";
@@ -68,7 +69,9 @@ const language = defineLanguage({
   comments: (text, tree, opening) => commentsWith(text, tree.root, opening),
   firstComments,
   isMentioned: (text, tree, name, _, of) => (
-    of === undefined ? isMentioned(text, tree.root, name) : isDocumented(text, of, name)
+    of === undefined
+      ? isMentioned(text, tree.root, name)
+      : isDocumented(text, of, name) || isInHole(text, of, "{", name)
   ),
   following: (_, tree, offset) => followingStatement(tree.root, offset),
 });

@@ -176,6 +176,7 @@ const imported = (node: Node & { names: readonly Alias[]; module?: string; level
   node,
   from: node.module === undefined ? (node.names[0]?.name ?? "") : ".".repeat(node.level ?? 0) + node.module,
   names: node.names.flatMap(({ local }) => (local === null ? [] : [local])),
+  taken: node.names.filter(({ local }) => local !== null).map(({ name }) => (node.module === undefined ? "*" : name)),
 });
 
 export const shapes: ShapeMap = {

@@ -47,6 +47,7 @@ export const unreadImport = defineRule({
       { code: "from tides import Tide\n\n\ndef tell(tide: \"Tide\"):\n    return tide\n", languageId: "python" },
       { code: "from tides import low as low\nprint(1)\n", languageId: "python" },
       { code: "\"\"\"All tides.\"\"\"\nfrom tides import low\nfrom winds import high\n", languageId: "python" },
+      { code: "import { lwo } from \"./tides.js\";\n", files: { "tides.js": "export const low = 1;\n" } },
       { code: "import { h, render } from \"pier\";\nrender(<p>Tern</p>);\n" },
       {
         code:
@@ -64,9 +65,12 @@ export const unreadImport = defineRule({
   },
   binding(binding, file) {
     const { owner, node } = binding.declarations[0]!;
-    if (owner.parent === null || file.shape("import", owner.parent) === undefined) return;
+    const shape = owner.parent === null ? undefined : file.shape("import", owner.parent);
+    if (shape === undefined) return;
     if (binding.references.length > 0 || binding.exported) return;
     if (binding.scope.dynamic || file.ambient || file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
+    // What the other file does not have is told as that: it is more often misspelt than left over.
+    if (file.links.exports(shape.from, shape.taken[shape.names.indexOf(node)]!) === "no") return;
     if (file.isMentioned(binding.name) || new RegExp(file.options.mayStay, "u").test(binding.name)) return;
     file.alert(node, {
       message: `The import \`${binding.name}\` is never read`,

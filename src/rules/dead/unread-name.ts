@@ -115,6 +115,7 @@ export const unreadName = defineRule({
       },
     ],
     quiet: [
+      { code: "def tell(berth):\n    print(\"moored at { berth.name }\")\n", languageId: "python" },
       {
         code:
           "def count():\n    trips = 0\n    def more():\n        nonlocal trips\n        trips += 1\n    return more\n",

@@ -75,15 +75,16 @@ export function filesFeature(session: Session, events: FileEvents): Feature {
         host.setFolders(session.folders);
         events.foldersChanged();
       },
-      "workspace/didCreateFiles": ({ files }: CreateFilesParams) => moved(files.map(({ uri }) => uri)),
+      "workspace/didCreateFiles": ({ files }: CreateFilesParams) => moved(files.map(({ uri }) => uri), []),
       "workspace/didRenameFiles": ({ files }: RenameFilesParams) =>
-        moved(files.flatMap(({ oldUri, newUri }) => [oldUri, newUri])),
-      "workspace/didDeleteFiles": ({ files }: DeleteFilesParams) => moved(files.map(({ uri }) => uri)),
+        moved(files.map(({ newUri }) => newUri), files.map(({ oldUri }) => oldUri)),
+      "workspace/didDeleteFiles": ({ files }: DeleteFilesParams) => moved([], files.map(({ uri }) => uri)),
     },
   };
 
-  function moved(uris: readonly string[]): void {
-    if (uris.some((uri) => settingsFiles.test(uri))) events.settingsChanged();
+  function moved(there: readonly string[], gone: readonly string[]): void {
+    host.filesMoved?.(there, gone);
+    if ([...there, ...gone].some((uri) => settingsFiles.test(uri))) events.settingsChanged();
     events.filesMoved();
   }
 }

@@ -11,13 +11,13 @@ function isForFilling(node: Node): boolean {
   if (up.type === "Attribute" || up.type === "Expr" || up.type === "Keyword" || up.type === "JoinedStr") return true;
   if (up.type !== "Call" && up.type !== "Return" && up.type !== "BinOp") return true;
   const { func } = up as Node & { func?: Node & { id?: string } };
-  return up.type === "Call" && func?.id !== "print";
+  return up.type === "Call" && !/^(?:print|input|open)$|(?:Error|Exception|Exit)$/.test(func?.id ?? "");
 }
 
 export const partInPlainText = defineRule({
   id: "values.part-in-plain-text",
   title: "A part in braces in a plain text",
-  why: "The name in the braces is one that is known here, but the text has no `f` before its first mark, so that the braces and the name are printed as they stand.",
+  why: "The name in the braces is one that is known here, but the text has no `f` before its first mark, so that the braces and the name stay as they are written.",
   level: "warning",
   kits: ["sound"],
   examples: {
@@ -25,6 +25,10 @@ export const partInPlainText = defineRule({
       {
         code: "def tell(berth):\n    print(«\"moored at {berth}\"»)\n",
         after: "def tell(berth):\n    print(f\"moored at {berth}\")\n",
+      },
+      {
+        code: "def moor(berth):\n    raise ValueError(«\"{berth.name} is taken\"»)\n",
+        after: "def moor(berth):\n    raise ValueError(f\"{berth.name} is taken\")\n",
       },
     ],
     quiet: [
@@ -42,7 +46,7 @@ export const partInPlainText = defineRule({
       if (names.length === 0 || !names.every((name) => scope.has(name))) return;
       if (/^[a-zA-Z]/.test(text.slice(node.start, node.start + 1))) return;
       alert(node, {
-        message: `\`{${names[0]!}}\` is printed as it stands: a text with parts has \`f\` before its first mark`,
+        message: `\`{${names[0]!}}\` stays as it is written: a text with parts has \`f\` before its first mark`,
         remedies: () => [{
           title: "Put `f` before it",
           certainty: "proposed",

@@ -1,0 +1,3 @@
+export function strokesOf(level: string): number;
+/** As HTML. */
+export function signOf(level: string): string;
