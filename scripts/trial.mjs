@@ -25,7 +25,11 @@ function install() {
   mkdirSync(home, { recursive: true });
   writeFileSync(path.join(home, "package.json"), '{ "private": true }\n');
   const quietly = ["--no-audit", "--no-fund", "--loglevel=error"];
-  const npm = (cwd, ...args) => execFileSync("npm", [...args, ...quietly], { cwd, stdio: "inherit" });
+  const npm = (cwd, ...args) => execFileSync("npm", [...args, ...quietly], {
+    cwd,
+    stdio: "inherit",
+    env: { ...process.env, npm_config_yes: "true" },
+  });
   // Its own scripts fetch a search tool from a place that cannot be reached everywhere, and that nothing here needs.
   npm(home, "install", `code-server@${version}`, "--ignore-scripts");
   const inner = path.join(home, "node_modules/code-server/lib/vscode");
@@ -45,7 +49,10 @@ async function freePort() {
   return port;
 }
 
+const seconds = (since) => `${((performance.now() - since) / 1000).toFixed(1)} s`;
+const begun = performance.now();
 run(process.execPath, [`${root}/scripts/vscode.mjs`]);
+console.log(`The extension is made after ${seconds(begun)}`);
 install();
 const scratch = mkdtempSync(path.join(tmpdir(), "trial-"));
 const project = path.join(scratch, "saltmarsh");
@@ -73,8 +80,12 @@ try {
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const opened = performance.now();
   await page.goto(`http://127.0.0.1:${port}/?folder=${encodeURIComponent(project)}`);
   await page.getByRole("treeitem", { name: /^src/ }).click({ timeout: 120_000 });
+  await page.getByRole("treeitem", { name: /^fares\.js/ }).dblclick();
+  await page.locator(".squiggly-error").first().waitFor({ timeout: 60_000 });
+  console.log(`The first mark is seen ${seconds(opened)} after the editor's window is opened`);
   await page.getByRole("treeitem", { name: /^money\.js/ }).dblclick();
   await page
     .locator("#alert-quill\\.alert-quill-vscode\\.alertQuill, [id*=alertQuill]")

@@ -49,7 +49,7 @@ function check(statements: readonly Node[], index: number, file: FileView): void
   const removable = dead.every((statement) => !facts.isInert(statement) || facts.isEmpty(statement)) &&
     !dead.some(facts.declaresBeyond);
   file.alert({ first, last }, {
-    message: `This is never reached: ${whyNot(leaves, file)}`,
+    message: `This is never reached, as ${whyNot(leaves, file)}: take it out, or put it before`,
     labels: ["unnecessary"],
     related: [{ at: leaves, message: "Control always leaves here" }],
     remedies: () => (

@@ -45,7 +45,7 @@ export const needlessElse = defineRule({
         isBroken(node)
       ) return;
       alert(edits.elseOf(node, text), {
-        message: "The branch before always leaves, so this `else` is not needed",
+        message: "The branch before always leaves, so this `else` is not needed: leave it out",
         labels: ["unnecessary"],
         remedies: () => {
           const change = edits.withoutElse(node, text);

@@ -36,7 +36,7 @@ export const repeatedTest = defineRule({
           if (facts.isSteady(test)) seen.set(key, test);
         } else if (!isBroken(test)) {
           alert(test, {
-            message: "This condition was asked before in the chain, so it cannot be met here",
+            message: "This condition was asked before in the chain, so it cannot be met here: ask for something else, or take it out",
             related: [{ at: before, message: "It was asked here" }],
           });
         }

@@ -73,7 +73,7 @@ export const unreadImport = defineRule({
     if (file.links.exports(shape.from, shape.taken[shape.names.indexOf(node)]!) === "no") return;
     if (file.isMentioned(binding.name) || new RegExp(file.options.mayStay, "u").test(binding.name)) return;
     file.alert(node, {
-      message: `The import \`${binding.name}\` is never read`,
+      message: `The import \`${binding.name}\` is never read: take it out, or use it`,
       labels: ["unnecessary"],
       remedies: () => {
         const change = file.edits.withoutImport(owner, file.text);

@@ -170,7 +170,7 @@ export const unreadName = defineRule({
     if (binding.kind === "parameter" && file.isBroken(binding.scope.node)) return;
     if (file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
     file.alert(binding.declarations[0]!.node, {
-      message: `The ${nouns[binding.kind] ?? "variable"} \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never ${unreadWords[binding.kind] ?? "read"}`,
+      message: `The ${nouns[binding.kind] ?? "variable"} \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never ${unreadWords[binding.kind] ?? "read"}: use it, or take it out`,
       labels: ["unnecessary"],
       remedies: () => file.edits.withoutName(binding, file.text),
     });

@@ -69,7 +69,7 @@ export const unreadValue = defineRule({
         file.isHalfWritten(binding.name)
       ) return;
       file.alert(node, {
-        message: `The value that \`${binding.name}\` gets here is never read`,
+        message: `The value that \`${binding.name}\` gets here is never read: use it, or leave it out`,
         labels: ["unnecessary"],
         remedies: () => file.edits.withoutWrite(node, file.text),
       });

@@ -27,7 +27,7 @@ export const mixedReturns = defineRule({
     const bare = returns.find(({ hasValue }) => !hasValue);
     if ((!runsOff && bare === undefined) || facts.mayGiveNothing(root, typed) || isBroken(root)) return;
     alert(facts.labelOf(root, text), {
-      message: "This function gives a value on some ways and none on others",
+      message: "This function gives a value on some ways and none on others: give one on each way, or on none",
       related: [
         { at: first.node, message: "Here it gives one" },
         ...(bare ? [{ at: bare.node, message: "Here it gives none" }] : []),

@@ -121,7 +121,9 @@ function checkWritten(test: Node, file: FileView, mayBePlain: boolean): void {
   }
   const truth = writtenTruth(test, file);
   if ((truth === undefined && !isThing(test, file)) || (truth !== undefined && mayBePlain) || isBroken(test)) return;
-  alert(test, { message: `This condition is always ${truth === false ? "false" : "true"}` });
+  alert(test, {
+    message: `This condition is always ${truth === false ? "false" : "true"}: ask for something else, or take it out`,
+  });
 }
 
 export const settledTest = defineRule({

@@ -25,7 +25,7 @@ export const idle = defineRule({
     hush.rules.forEach((rule, index) => {
       if (rule.silenced > 0 || !rule.isOn || hush.hasEnded) return;
       alert(rule, {
-        message: `This hush silences nothing: \`${rule.name}\` finds nothing in its place`,
+        message: `This hush silences nothing: \`${rule.name}\` finds nothing in its place, so take it out`,
         labels: ["unnecessary"],
         remedies: () => [{
           title: hush.rules.length === 1 ? "Remove the comment" : `Remove \`${rule.name}\` from the comment`,

@@ -40,7 +40,7 @@ export const finalNewline = defineRule({
     const first = /^[ \t]*(?:\r\n|\n|\r)/.exec(blank[0]);
     if (first === null) {
       alert({ from: end, to: end }, {
-        message: "The last line has no line end",
+        message: "The last line has no line end: one is wanted",
         remedies: () => [{
           title: "Add a line end",
           certainty: "certain",

@@ -34,7 +34,7 @@ export const branches = defineRule({
       const { branches: count } = measureOfFunction(one, file);
       if (count <= most || isBroken(one.node)) return;
       alert(facts.labelOf(one.node, text), {
-        message: `This function has ${count} branches, and ${most} are the limit: put what belongs together into functions of its own`,
+        message: `This function has ${count} branches, and ${most} ${most === 1 ? "is" : "are"} the limit: put what belongs together into functions of its own`,
       });
     },
   },

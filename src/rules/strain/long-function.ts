@@ -34,8 +34,7 @@ export const longFunction = defineRule({
       const count = ownLines(one, file);
       if (count <= lines || isBroken(node)) return;
       alert(facts.labelOf(node, text), {
-        message:
-          `This function has ${count} lines of code, and ${lines} are the limit: give its parts functions with names`,
+        message: `This function has ${count} lines of code, and ${lines} ${lines === 1 ? "is" : "are"} the limit: give its parts functions with names`,
       });
     },
   },

@@ -44,7 +44,7 @@ export const longTest = defineRule({
       const count = partsOf(node, file);
       if (count <= most || isBroken(node)) return;
       alert(node, {
-        message: `This condition has ${count} parts, and ${most} are the limit: give some of them a name`,
+        message: `This condition has ${count} parts, and ${most} ${most === 1 ? "is" : "are"} the limit: give some of them a name`,
       });
     },
   },

@@ -22,7 +22,7 @@ export const manyParameters = defineRule({
     function({ node, parameters, body }, { text, facts, options: { most }, isBroken, alert }) {
       if (parameters.length <= most || body === null || isBroken(node)) return;
       alert(facts.labelOf(node, text), {
-        message: `This function has ${parameters.length} parameters, and ${most} are the limit: hand over together what belongs together`,
+        message: `This function has ${parameters.length} parameters, and ${most} ${most === 1 ? "is" : "are"} the limit: hand over together what belongs together`,
       });
     },
   },

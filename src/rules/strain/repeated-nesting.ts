@@ -36,7 +36,7 @@ export const repeatedNesting = defineRule({
       const nested = (body as (typeof node)[]).filter((part) => measure(part, file).depth >= depth);
       if (nested.length <= stretches || isBroken(node)) return;
       alert(facts.labelOf(node, text), {
-        message: `This function has ${nested.length} nested stretches, and ${stretches} are the limit: give each a function with a name`,
+        message: `This function has ${nested.length} nested stretches, and ${stretches} ${stretches === 1 ? "is" : "are"} the limit: give each a function with a name`,
         related: nested.slice(0, 8).map((part, index) => ({
           at: { headOf: part, length: 1 },
           message: `Nested stretch ${index + 1}`,

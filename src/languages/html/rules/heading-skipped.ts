@@ -23,7 +23,7 @@ export const headingSkipped = defineRule({
         const level = Number(name[1]);
         if (level > before + 1) {
           alert({ from: start + 1, to: start + 3 }, {
-            message: `\`${name}\` stands below an \`h${before}\`: an \`h${before + 1}\` comes between`,
+            message: `\`${name}\` stands below an \`h${before}\`: an \`h${before + 1}\` is missing between`,
           });
         }
         before = level;

@@ -214,7 +214,13 @@ export function toPattern(p: ParseState, node: Node, start: number, binding: boo
         const at = start + property.offset;
         if (property.type === "Property") {
           if (property.kind !== "init" || property.method) {
-            report(p, "bad-target", at, at + property.length, "A method cannot be assigned to");
+            report(
+              p,
+              "bad-target",
+              at,
+              at + property.length,
+              "A method cannot be assigned to: name what is to get the value",
+            );
           } else toPattern(p, property.value, at + property.value.offset, binding);
         } else restToPattern(p, property, at, binding, index === expression.properties.length - 1, true);
       }
@@ -261,7 +267,7 @@ export function toPattern(p: ParseState, node: Node, start: number, binding: boo
       "bad-target",
       start,
       end,
-      what ? `${what[0]!.toUpperCase()}${what.slice(1)} cannot be assigned to` : "This cannot be assigned to",
+      `${what ? what[0]!.toUpperCase() + what.slice(1) : "This"} cannot be assigned to: name what is to get the value`,
     );
   }
 }

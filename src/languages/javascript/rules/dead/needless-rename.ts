@@ -5,7 +5,7 @@ import { holdsComment } from "../comments.js";
 
 function report(node: Node, name: string, kept: Node, file: FileView): void {
   file.alert(node, {
-    message: `\`${name}\` is renamed to itself`,
+    message: `\`${name}\` is renamed to itself: write it once`,
     labels: ["unnecessary"],
     remedies: () => {
       const title = `Write \`${name}\` once`;

@@ -26,7 +26,7 @@ export const straySemicolon = defineRule({
       // At the head of a line a `;` keeps what follows from being read as a part of the line before.
       if (/^[ \t]*[([`+\-*/]/.test(text.slice(to, to + 200))) return;
       alert(node, {
-        message: "This `;` ends nothing",
+        message: "This `;` ends nothing: take it out",
         labels: ["unnecessary"],
         remedies: () => [{
           title: "Remove `;`",

@@ -55,7 +55,7 @@ export const unreadPrivate = defineRule({
     if (isUsed || file.isHalfWritten(binding.name.slice(1)) || file.isMissed(binding)) return;
     const [first] = binding.declarations;
     file.alert(first!.node, {
-      message: `The private member \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never read`,
+      message: `The private member \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never read: use it, or take it out`,
       labels: ["unnecessary"],
       remedies: () => remove(first!, file),
     });

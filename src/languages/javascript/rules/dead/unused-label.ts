@@ -110,7 +110,7 @@ export const unusedLabel = defineRule({
       // Before anything else it may be a key, or a word with a slip in it.
       const isSure = !isDefault && jumpable.test(node.body.type);
       alert(node.label, {
-        message: `Nothing jumps to the label \`${name}\`${isDefault ? ": did you mean `default`?" : ""}`,
+        message: `Nothing jumps to the label \`${name}\`${isDefault ? ": did you mean `default`?" : ": take it out"}`,
         labels: ["unnecessary"],
         remedies: () => {
           let colon = node.label.end;

@@ -35,7 +35,7 @@ function check(found: DocumentedFunction, { alert }: FileView): void {
     const free = names.filter((name) => !told.includes(name));
     const [near] = [...nearest(surplus.name, free), ...(free.length === 1 ? free : [])];
     alert(span(surplus), {
-      message: `The comment tells of \`${surplus.name}\`, which is no parameter${near === undefined ? "" : `: did you mean \`${near}\`?`}`,
+      message: `The comment tells of \`${surplus.name}\`, which is no parameter${near === undefined ? ": take it out" : `: did you mean \`${near}\`?`}`,
       remedies: () => (near === undefined ? [] : [renaming(found, surplus, near)]),
     });
     return;

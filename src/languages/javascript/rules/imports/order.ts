@@ -137,9 +137,9 @@ export const order = defineRule({
         if (first === undefined || stretch.some(isBroken)) continue;
         alert(first, {
           message: wrong >= 0
-            ? `\`${sourceOf(first)}\` comes before \`${sourceOf(stretch[wrong - 1]!)}\``
+            ? `\`${sourceOf(first)}\` is wanted before \`${sourceOf(stretch[wrong - 1]!)}\``
             : style.blankLines === "between" && !parted(stretch[gap - 1]!, first)
-              ? "A blank line stands between groups of imports"
+              ? "A blank line is wanted between groups of imports"
               : "No blank line stands here",
           remedies: () => {
             const line = lineBreakOf(text);

@@ -52,7 +52,7 @@ export const twice = defineRule({
         const mergeable = !hasDefault(item) && names.length > 0 && !(item.typeOnly && hasDefault(first));
         if (isBroken(item) || isBroken(first)) continue;
         alert(item.source, {
-          message: `\`${sourceOf(item)}\` is imported from above already`,
+          message: `\`${sourceOf(item)}\` is imported from above already: join the two`,
           related: [{ at: first.source, message: "here" }],
           remedies: () => {
             if (!mergeable || holdsComment(text, item.start, item.end)) return [];

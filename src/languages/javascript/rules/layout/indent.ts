@@ -37,7 +37,7 @@ function told(
   const { start } = node;
   for (const { from, to, wanted } of lines) {
     alert({ from, to }, {
-      message: `This line is indented by ${said(text.slice(from, to))}: ${said(wanted)} ${wanted.length === 1 ? "is" : "are"} wanted`,
+      message: `This line is indented by ${said(text.slice(from, to))}: ${said(wanted)} ${wanted.length < 2 ? "is" : "are"} wanted`,
       remedies: () => {
         const at = node.start + (from - start);
         return [{

@@ -49,7 +49,7 @@ function check(node: Node, file: FileView<{ style: "always" | "where-needed" }>)
     !isBroken(node, file)
   ) {
     alert({ from: end, to: end }, {
-      message: "This statement has no `;` at its end",
+      message: "This statement has no `;` at its end: one is wanted",
       remedies: () => [{
         title: "Add `;`",
         certainty: "certain",
@@ -58,7 +58,7 @@ function check(node: Node, file: FileView<{ style: "always" | "where-needed" }>)
     });
   } else if (style === "where-needed" && ends && isNeedless(node, file) && !file.isBroken(node)) {
     alert({ from: end - 1, to: end }, {
-      message: "This `;` is not needed",
+      message: "This `;` is not needed: leave it out",
       labels: ["unnecessary"],
       remedies: () => [{
         title: "Remove `;`",

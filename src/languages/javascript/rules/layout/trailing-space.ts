@@ -37,7 +37,7 @@ function check(siblings: Siblings, { text, alert, isBroken }: FileView): void {
       const width = match[0].length;
       if (isBrokenBeside(isBroken, node, left?.child, right?.child)) continue;
       alert({ from, to: from + width }, {
-        message: "The line ends with blank space",
+        message: "The line ends with blank space: none is wanted",
         labels: ["unnecessary"],
         remedies: () => {
           const place = base.start + (from - start);

@@ -47,7 +47,7 @@ export const leaksGlobal = defineRule({
     if (state !== "none" && state !== "near") return;
     const near = file.suggest(use).filter((word) => scope.distanceTo(word) >= 0);
     file.alert(node, {
-      message: `\`${name}\` is declared nowhere, so assigning to it makes a name for the whole program${near[0] === undefined ? "" : `: did you mean \`${near[0]}\`?`}`,
+      message: `\`${name}\` is declared nowhere, so assigning to it makes a name for the whole program${near[0] === undefined ? ": declare it" : `: did you mean \`${near[0]}\`?`}`,
       remedies: () => [
         ...near.map((word): RemedyOffer => ({
           title: `Change to \`${word}\``,

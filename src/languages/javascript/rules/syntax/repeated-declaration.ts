@@ -34,9 +34,15 @@ export const repeatedDeclaration = defineRule({
     // Without looking into the other file it cannot be told whether that is a type alone, beside which a value may have the name.
     const maybeType = typed && binding.references.some(({ asType }) => asType);
     const [told, first] = scope.kind === "exports"
-      ? [`\`${name}\` is exported a second time from this module`, `\`${name}\` is exported here`]
+      ? [
+        `\`${name}\` is exported a second time from this module: take one of the two out`,
+        `\`${name}\` is exported here`,
+      ]
       : name.startsWith("#")
-        ? [`\`${name}\` is declared a second time in this class`, `\`${name}\` is declared here`]
+        ? [
+          `\`${name}\` is declared a second time in this class: give one of them another name`,
+          `\`${name}\` is declared here`,
+        ]
         : [
           `\`${name}\` is declared a second time in this scope: give one of them another name`,
           `\`${name}\` is declared here`,

@@ -25,7 +25,7 @@ export const unknownPrivate = defineRule({
     if (!name.startsWith("#")) return;
     const near = suggest(use).filter((word) => word.startsWith("#"));
     alert(node, {
-      message: `No class around declares \`${name}\`${near[0] === undefined ? "" : `: did you mean \`${near[0]}\`?`}`,
+      message: `No class around declares \`${name}\`${near[0] === undefined ? ": declare it in one" : `: did you mean \`${near[0]}\`?`}`,
       remedies: () => near.map((word) => ({
         title: `Change to \`${word}\``,
         certainty: "proposed",

@@ -18,7 +18,7 @@ function check(siblings: Siblings, { text, alert, isBroken }: FileView): void {
     const from = piece.from - start;
     alert(piece, {
       message: isBetween
-        ? "Two statements stand on one line: each has a line of its own"
+        ? "Two statements stand on one line: each is wanted on a line of its own"
         : "No `;` is wanted at the end of a line",
       remedies: () => {
         const at = base.start + from;

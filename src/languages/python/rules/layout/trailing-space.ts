@@ -13,7 +13,7 @@ function check(siblings: Siblings, { text, alert, isBroken }: FileView): void {
   const tell = (from: number, width: number): void => {
     if (node.type !== "Module" && isBroken(node)) return;
     alert({ from, to: from + width }, {
-      message: "The line ends with blank space",
+      message: "The line ends with blank space: none is wanted",
       labels: ["unnecessary"],
       remedies: () => {
         const place = base.start + (from - start);
