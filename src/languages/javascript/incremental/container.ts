@@ -172,7 +172,8 @@ export function containerOf(
       };
     }
     case "ObjectExpression":
-      if (!closed("}")) return undefined;
+      // One that lacks its opening brace goes by where its first property stands.
+      if (!closed("}") || source.slice(start, start + 1) !== "{") return undefined;
       return {
         ...plain,
         commas: true,

@@ -1,7 +1,7 @@
 /** Reading a part of a list again: from which element on, in which state, and up to which. */
 import type { Node } from "../../../syntax/node.js";
 import { lastBefore } from "../../../syntax/replace.js";
-import type { Statement } from "../nodes/index.js";
+import type { JavaScriptNode, Statement } from "../nodes/index.js";
 import { lineIndent } from "../parser/indentation.js";
 import { startState, type ParsedText } from "../parser/index.js";
 import { parseDirectives } from "../parser/items.js";
@@ -50,12 +50,22 @@ export function readWithin(place: Place, guided: boolean): Attempt | undefined {
         parseDirectives(p, opener, fresh as Statement[]);
       }
       if (sync < 0) container.read(p, fresh as never[], first > 0 && container.commas);
+      noteGapBefore(place, p);
       return { p, fresh, sync };
     } catch (error) {
       if (error instanceof Overrun || error instanceof Unclosed) return undefined;
       if (!(error instanceof WindowEnd)) throw error;
     }
   }
+}
+
+/** Notes how far it was looked behind the element before those that were read again. */
+function noteGapBefore({ tree, container: { list, start }, first }: Place, p: ParseState): void {
+  const before = list[first - 1];
+  if (p.gapReach < 0 || first === 0 || !before) return;
+  const { reach = 0, braces = 0, brackets = 0, calm = false } = tree.notes.get(before) ?? {};
+  const behind = p.gapReach + p.base - (start + before.startInParent + before.length);
+  if (behind > reach) tree.notes.set(before, { reach: behind, braces, brackets, calm });
 }
 
 /** Index of the first element to be read again; -1 where the list cannot be read on from any place before the damage. */
@@ -71,7 +81,12 @@ export function firstToRead(tree: ParsedText, container: Container, damage: Dama
   while (first > 0 && endOf(first - 1) >= early) first -= 1;
   if (first === 0 && container.from > early) return -1;
   while (
-    first > 0 && (looksAt(tree, list[first - 1]!, endOf(first - 1)) >= from || isTroubled(tree, container, first))
+    first > 0 &&
+    (
+      isMisfit(list[first - 1]!) ||
+      looksAt(tree, list[first - 1]!, endOf(first - 1)) >= from ||
+      isTroubled(tree, container, first)
+    )
   ) {
     first -= 1;
   }
@@ -84,6 +99,13 @@ export function firstToRead(tree: ParsedText, container: Container, damage: Dama
   }
   if (first === 0 && (container.from < 0 || (container.from > 0 && isHeadTroubled(tree, container)))) return -1;
   return first;
+}
+
+/** Whether a node stands for what fits nowhere in its list: no comma is wanted behind it. */
+function isMisfit(node: Node): boolean {
+  const one = node as JavaScriptNode;
+  const what = one.type === "SpreadElement" ? one.argument : one;
+  return what.type === "Missing" && what.length > 0;
 }
 
 /** How far into the text the parser may have looked when it had read an element that ends at `end`. */

@@ -16,6 +16,17 @@ export function take<T>(p: ParseState, list: (T | null)[], element: T & Node, br
   list.push(element);
 }
 
+/** Notes how far it was looked behind the last element of a list, to tell how the list goes on. */
+export function noteGap(p: ParseState, list: readonly (Node | null)[]): void {
+  const element = list.at(-1);
+  // Behind an element that was read before, `readWithin` notes it.
+  if (element === undefined) p.gapReach = Math.max(p.gapReach, p.reach);
+  else if (element !== null && p.reach > p.end) {
+    const { braces = 0, brackets = 0, calm = false } = p.notes.get(element) ?? {};
+    p.notes.set(element, { reach: p.reach - endOf(element), braces, brackets, calm });
+  }
+}
+
 /** Whether the list is one that is read again, and enough of it has been read. */
 export function enough(p: ParseState, list: readonly unknown[]): boolean {
   return list === p.watched && p.isEnough();

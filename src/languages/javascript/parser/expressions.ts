@@ -13,7 +13,7 @@ import { deeper, skipTooDeep } from "./depth.js";
 import { isBehindFence } from "./indentation.js";
 import { startsExpression } from "./lists.js";
 import { missing, parsePrivateName } from "./names.js";
-import { checkSimpleTarget, toPattern } from "./patterns.js";
+import { checkSimpleTarget, keepFirst, toPattern } from "./patterns.js";
 import {
   expect,
   here,
@@ -80,8 +80,11 @@ function parseAssignmentInner(p: ParseState): Expression {
       left.offset + left.length,
       "What is assigned to with a type needs parentheses around it",
     );
-  } else if (p.token === Token.Assign) toPattern(p, left, left.offset, false);
-  else checkSimpleTarget(p, left, left.offset);
+  } else if (p.token === Token.Assign) {
+    const known = p.problems.length;
+    toPattern(p, left, left.offset, false);
+    keepFirst(p, known);
+  } else checkSimpleTarget(p, left, left.offset);
   next(p);
   const right = parseAssignment(p);
   return new AssignmentExpression(start, p.prevEnd, left, operator, right);

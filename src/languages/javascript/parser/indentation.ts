@@ -43,22 +43,37 @@ export function lineIndent(text: SourceText, offset: number): number {
   }
 }
 
+/** A code unit of the text, also one before the window that is read. */
+function unitAt(p: ParseState, offset: number): number {
+  return offset >= 0 || p.outer === null
+    ? p.source.charCodeAt(offset)
+    : p.outer.slice(p.base + offset, p.base + offset + 1).charCodeAt(0);
+}
+
+/** How many more brackets of a kind are opened than closed before an offset on its line; less than none counts as none. */
+export function openedBefore(p: ParseState, offset: number, opener: number, closer: number): number {
+  let open = 0;
+  let closed = 0;
+  for (let at = offset - 1; at + p.base >= 0 && !isBreak(unitAt(p, at)); at -= 1) {
+    const unit = unitAt(p, at);
+    if (unit === closer) closed += 1;
+    else if (unit === opener && closed > 0) closed -= 1;
+    else if (unit === opener) open += 1;
+  }
+  return open;
+}
+
 /** Whether the line on which a block is opened is indented as what stands around the block: it is not where it closes brackets of earlier lines, as at the end of parameters that go over lines. */
 function isIndented(p: ParseState, opener: number): boolean {
   let open = 0;
   let at = opener - 1;
-  const unitAt = (offset: number): number => (
-    offset >= 0 || p.outer === null
-      ? p.source.charCodeAt(offset)
-      : p.outer.slice(p.base + offset, p.base + offset + 1).charCodeAt(0)
-  );
-  for (; at + p.base >= 0 && !isBreak(unitAt(at)); at -= 1) {
-    const unit = unitAt(at);
+  for (; at + p.base >= 0 && !isBreak(unitAt(p, at)); at -= 1) {
+    const unit = unitAt(p, at);
     if (unit === 41 || unit === 93) open += 1;
     else if ((unit === 40 || unit === 91) && open > 0) open -= 1;
   }
   // `})` and the like at the head of a line stand where the line that they close does.
-  return open === 0 || /[\])}]/.test(String.fromCharCode(unitAt(at + 1 + indentAt(p, opener))));
+  return open === 0 || /[\])}]/.test(String.fromCharCode(unitAt(p, at + 1 + indentAt(p, opener))));
 }
 
 /** Whether the current token, by its indentation, says that the block opened at `opener`, whose line begins in the column `line`, has ended although no closer was found. */
@@ -77,17 +92,29 @@ export function endsByIndent(p: ParseState, opener: number, line?: number): bool
 function isStray(p: ParseState, opener: number, own: number): boolean {
   if (!p.newline || indentAt(p, p.start) <= own || !isIndented(p, opener)) return false;
   const goesOn = lookAhead(p, () => {
-    next(p);
+    passPunctuation(p);
     if (!p.newline || at(p, Token.End)) return false;
     const column = indentAt(p, p.start);
     return at(p, Token.BraceClose) ? column >= own : column > own;
   });
-  if (!goesOn) return false;
+  return goesOn && isGuided(p);
+}
+
+/** Whether indentation is to tell that a closer belongs to nothing; notes that it would. */
+export function isGuided(p: ParseState): boolean {
   if (!p.guided) {
     p.spots += 1;
     p.straySpots += 1;
   }
   return p.guided;
+}
+
+/** Moves behind a closer that belongs to nothing, and what of other closers and marks between elements follows it on its line. */
+export function passPunctuation(p: ParseState): void {
+  do next(p);
+  while (
+    !p.newline && (at(p, Token.Comma) || at(p, Token.Semicolon) || at(p, Token.ParenClose) || at(p, Token.BracketClose))
+  );
 }
 
 /** Whether the current token, first on its line, stands no further in than the list or hole that is open, so that the value that is to stand here is most likely missing. */

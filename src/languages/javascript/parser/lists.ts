@@ -87,8 +87,9 @@ export function parseListEnd(p: ParseState, closer: Token, opener: Opener): bool
   }
   if (p.newline && indentAt(p, p.start) <= indentAt(p, opener.at)) return false;
   // A second look at the same place means that no element could be read here.
-  if (p.missingComma === p.start) return false;
+  if (p.missingComma === p.start && p.missingCommaIn === opener.at) return false;
   p.missingComma = p.start;
+  p.missingCommaIn = opener.at;
   reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
     insert: { at: p.prevEnd, text: "," },
   });
@@ -123,14 +124,20 @@ function skipWithin(p: ParseState, closer: Token): boolean {
   }
   reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit here`);
   next(p);
-  while (
-    p.token !== Token.Comma &&
-    p.token !== closer &&
-    !p.newline &&
-    p.token !== Token.End &&
-    !at(p, Token.Semicolon) &&
-    p.token !== Token.BraceClose &&
-    p.token !== Token.ParenClose
-  ) next(p);
+  for (;;) {
+    // What stands in brackets belongs together, over several lines too.
+    const isOpener = p.token === Token.BraceOpen || p.token === Token.BracketOpen || at(p, Token.ParenOpen);
+    if (!p.newline && isOpener && lookAhead(p, () => skipBrackets(p))) skipBrackets(p);
+    else if (
+      p.token !== Token.Comma &&
+      p.token !== closer &&
+      !p.newline &&
+      p.token !== Token.End &&
+      !at(p, Token.Semicolon) &&
+      p.token !== Token.BraceClose &&
+      p.token !== Token.ParenClose
+    ) next(p);
+    else break;
+  }
   return p.token === Token.Comma ? (next(p), true) : false;
 }

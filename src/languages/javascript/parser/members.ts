@@ -12,10 +12,11 @@ import {
   type ObjectMember,
   type TypeArguments,
 } from "../nodes/index.js";
-import { enough, take } from "./elements.js";
+import { enough, noteGap, take } from "./elements.js";
 import { parseAssignment, parseExpression, parseExpressionWithIn } from "./expressions.js";
-import { endsByIndent, isBehindFence } from "./indentation.js";
-import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js";
+import { endsByIndent, indentAt, isBehindFence } from "./indentation.js";
+import { startsExpression, startsStatementOnly } from "./lists.js";
+import { isStrayEnd, listGoesOn, passMisfit, startsElement } from "./misfits.js";
 import { missing, parsePrivateName, parseWord } from "./names.js";
 import { parseProperties } from "./objects.js";
 import { parsePrimary } from "./primary.js";
@@ -196,17 +197,34 @@ export function parseArguments(p: ParseState): Expression[] {
 
 /** Arguments, appended to `args`. With `behind` the parser stands behind one that has been read. */
 export function parseArgumentList(p: ParseState, opener: Opener, args: Expression[], behind: boolean): void {
-  if (behind && !parseListEnd(p, Token.ParenClose, opener)) return;
+  if (behind) {
+    const goesOn = listGoesOn(p, Token.ParenClose, opener);
+    noteGap(p, args);
+    if (!goesOn) return;
+  }
   const { fence } = p;
   p.fence = opener.at;
-  while (p.token !== Token.ParenClose && p.token !== Token.End && !endsByIndent(p, opener.at)) {
+  const own = indentAt(p, opener.at);
+  while (
+    (p.token !== Token.ParenClose || isStrayEnd(p, Token.ParenClose, opener, own)) &&
+    p.token !== Token.End &&
+    !endsByIndent(p, opener.at, own)
+  ) {
     const { braces, brackets } = p;
+    const misfit = startsElement(p) ? undefined : passMisfit(p, Token.ParenClose, opener);
+    if (misfit !== undefined) {
+      take(p, args, misfit, braces, brackets);
+      if (enough(p, args)) break;
+      continue;
+    }
     if (!startsExpression(p) && p.token !== Token.Ellipsis) {
       if (startsStatementOnly(p) || p.token === Token.Semicolon || p.token === Token.BraceClose) break;
       const absent = missing(p, `An argument is missing before ${here(p)}`);
       args.push(at(p, Token.Dot) ? parseChain(p, absent.offset, absent, true) : absent);
     } else take(p, args, parseElement(p), braces, brackets);
-    if (!parseListEnd(p, Token.ParenClose, opener) || enough(p, args)) break;
+    const goesOn = listGoesOn(p, Token.ParenClose, opener);
+    noteGap(p, args);
+    if (!goesOn || enough(p, args)) break;
   }
   p.fence = fence;
 }

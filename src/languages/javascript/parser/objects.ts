@@ -2,17 +2,19 @@
 import {
   AssignmentExpression,
   Literal,
+  Missing,
   ObjectExpression,
   Property,
   SpreadElement,
   type Expression,
   type ObjectMember,
 } from "../nodes/index.js";
-import { enough, take } from "./elements.js";
+import { enough, noteGap, take } from "./elements.js";
 import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseMethod } from "./functions.js";
 import { indentAt, standsNext } from "./indentation.js";
 import { parseListEnd } from "./lists.js";
+import { isStrayInObject, misfitInBraces, passOver, passStrayCloser } from "./misfits.js";
 import { isHeadOfBlock } from "./misspelt.js";
 import { checkReserved, missing, parsePrivateName, parseWord } from "./names.js";
 import { expectCloser, here, openerHere, report, reportForm, type Opener } from "./recovery.js";
@@ -51,42 +53,18 @@ export function parsePropertyKey(p: ParseState): Expression | undefined {
   return undefined;
 }
 
-/** Whether a line of an object begins here with what fits nowhere, and the next one with a property in the same column. */
-function goesOnNextLine(p: ParseState): boolean {
-  if (!p.newline || p.token === Token.End || p.token === Token.BraceClose || p.token === Token.Semicolon) return false;
-  const column = indentAt(p, p.start);
-  return lookAhead(p, () => {
-    do next(p);
-    while (!p.newline && !at(p, Token.End));
-    return indentAt(p, p.start) === column && beginsProperty(p);
-  });
-}
-
 /** Whether a `]` or `)` in an object closes nothing: behind it, on the next line, the object goes on in the column in which the line of the closer begins. */
 function isStrayCloser(p: ParseState): boolean {
   if (p.newline || (p.token !== Token.BracketClose && p.token !== Token.ParenClose)) return false;
   const column = indentAt(p, p.start);
   return lookAhead(p, () => {
     next(p);
+    // In the middle of a property.
+    if ((at(p, Token.Colon) || at(p, Token.BraceClose)) && !p.newline) return true;
     if (at(p, Token.Comma)) next(p);
-    return p.newline && indentAt(p, p.start) === column && beginsProperty(p);
+    if (!p.newline) return beginsProperty(p);
+    return indentAt(p, p.start) === column && beginsProperty(p);
   });
-}
-
-/** Passes over the rest of a line that fits nowhere, where the object goes on in the next one, in the column in which this line begins, or ends there, in its own column. */
-function skipsLine(p: ParseState, own: number): boolean {
-  if (p.newline || p.token === Token.BraceClose || p.token === Token.End || p.token === Token.Semicolon) return false;
-  const column = indentAt(p, p.start);
-  const goesOn = lookAhead(p, () => {
-    while (!p.newline && !at(p, Token.End)) next(p);
-    const following = indentAt(p, p.start);
-    return (following === column && beginsProperty(p)) ||
-      (following === own && column > own && at(p, Token.BraceClose));
-  });
-  if (!goesOn) return false;
-  reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit here`);
-  while (!p.newline) next(p);
-  return true;
 }
 
 function beginsProperty(p: ParseState): boolean {
@@ -95,7 +73,7 @@ function beginsProperty(p: ParseState): boolean {
 
 /** Whether the current token is a mark that begins nothing, with a property behind it on its line. */
 function standsBeforeKey(p: ParseState): boolean {
-  if (!/^[&|^%*=+?!~<>.@#-]+$/.test(p.source.slice(p.start, p.end))) return false;
+  if (!/^[&|^%*=+?!~<>.@#\])-]+$/.test(p.source.slice(p.start, p.end))) return false;
   const { token, newline } = peek(p);
   if (newline || !(isWordLike(token) || token === Token.String)) return false;
   return lookAhead(p, () => {
@@ -150,22 +128,54 @@ export function parseObject(p: ParseState): ObjectExpression {
   return new ObjectExpression(start, p.prevEnd, properties);
 }
 
+/** Moves past the comma behind a property. Whether something that may belong to the object follows, be it its closer. */
+const goesOn = (p: ParseState, opener: Opener): boolean =>
+  parseListEnd(p, Token.BraceClose, opener) || p.token === Token.BraceClose;
+
 /** Properties of an object literal, appended to `properties`. With `behind` the parser stands behind one that has been read. */
 export function parseProperties(p: ParseState, opener: Opener, properties: ObjectMember[], behind: boolean): void {
-  if (behind && !parseListEnd(p, Token.BraceClose, opener)) return;
-  const own = indentAt(p, opener.at);
+  // Where the brace is missing, its properties stand where their first one does.
+  const isOpen = opener.text !== "{";
+  const own = indentAt(p, opener.at) - (isOpen ? 1 : 0);
   const { fence } = p;
-  p.fence = opener.at;
-  while (standsNext(p, opener.at, own) === "more") {
-    const { braces, brackets } = p;
-    const property = parseObjectMember(p);
-    if (property === undefined) break;
-    take(p, properties, property, braces, brackets);
-    if (isStrayCloser(p)) {
-      reportForm(p, "unexpected", p.start, p.end, `${here(p)} closes nothing: its opener is missing`);
-      next(p);
+  let misfit = -1;
+  if (behind) {
+    const isOver = !goesOn(p, opener) && (misfit = misfitInBraces(p, own)) < 0;
+    noteGap(p, properties);
+    if (isOver) return;
+  }
+  if (!isOpen) p.fence = opener.at;
+  for (;;) {
+    const what = misfit < 0 && isStrayInObject(p, own) ? "stray" : standsNext(p, opener.at, own);
+    if (what === "end") break;
+    const { start, braces, brackets } = p;
+    const member = misfit < 0 && what === "more" ? parseObjectMember(p) : undefined;
+    if (member === undefined) {
+      if (what === "stray") passStrayCloser(p);
+      else {
+        if (misfit < 0) misfit = misfitInBraces(p, own);
+        if (misfit < 0) {
+          reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, "`}` is missing to close the object", {
+            insert: { at: p.prevEnd, text: "}" },
+          });
+          break;
+        }
+        passOver(p, misfit);
+        misfit = -1;
+      }
+      // What fits nowhere stands in the place of a member.
+      take(p, properties, new SpreadElement(start, p.prevEnd, new Missing(start, p.prevEnd)), braces, brackets);
+    } else {
+      take(p, properties, member, braces, brackets);
+      if (isStrayCloser(p)) {
+        reportForm(p, "unexpected", p.start, p.end, `${here(p)} closes nothing: its opener is missing`);
+        next(p);
+      }
+      const isOver = !goesOn(p, opener) && (misfit = misfitInBraces(p, own)) < 0;
+      noteGap(p, properties);
+      if (isOver) break;
     }
-    if ((!parseListEnd(p, Token.BraceClose, opener) && !skipsLine(p, own)) || enough(p, properties)) break;
+    if (enough(p, properties)) break;
   }
   p.fence = fence;
 }
@@ -244,14 +254,6 @@ function parseObjectMember(p: ParseState): ObjectMember | undefined {
       next(p);
       return parseObjectMember(p);
     }
-    if (goesOnNextLine(p)) {
-      reportForm(p, "unexpected", p.start, p.end, `${here(p)} does not fit here`);
-      while (!p.newline || p.prevEnd <= start) next(p);
-      return new SpreadElement(start, p.prevEnd, missing(p, "A property is missing"));
-    }
-    reportForm(p, "missing-closer", p.prevEnd, p.prevEnd, "`}` is missing to close the object", {
-      insert: { at: p.prevEnd, text: "}" },
-    });
     return undefined;
   }
   if (key.type === "PrivateIdentifier") {

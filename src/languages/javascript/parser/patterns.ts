@@ -308,3 +308,12 @@ export function checkSimpleTarget(p: ParseState, node: Expression, start: number
     report(p, "bad-target", start, start + node.length, "Only a plain `=` can assign to a pattern");
   } else toPattern(p, node, start, false);
 }
+
+/** Of what was told of parts that cannot be assigned to, from the problem at an index on, the first one says it. */
+export function keepFirst(p: ParseState, known: number): void {
+  const isTarget = ({ code }: { readonly code: string }): boolean => code === "bad-target";
+  const first = p.problems.findIndex((problem, index) => index >= known && isTarget(problem));
+  if (first < 0) return;
+  const rest = p.problems.splice(first + 1);
+  p.problems.push(...rest.filter((problem) => !isTarget(problem)));
+}

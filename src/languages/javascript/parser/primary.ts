@@ -14,13 +14,14 @@ import {
 import { parseAsync, parseParenthesised } from "./arrows.js";
 import { parseClassExpression, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
-import { enough, take } from "./elements.js";
+import { enough, noteGap, take } from "./elements.js";
 import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseFunctionExpression } from "./functions.js";
 import { endsByIndent, indentAt } from "./indentation.js";
 import { parseJsx } from "./jsx.js";
-import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js";
+import { startsExpression, startsStatementOnly } from "./lists.js";
 import { parseArguments, parseChain, parseElement } from "./members.js";
+import { isStrayEnd, listGoesOn, passMisfit, startsElement } from "./misfits.js";
 import { missing, parseIdentifier, parsePrivateName, parseWord } from "./names.js";
 import { parseObject } from "./objects.js";
 import {
@@ -151,20 +152,36 @@ function parseArray(p: ParseState): ArrayExpression {
 
 /** Elements of an array literal, appended to `elements`. With `behind` the parser stands behind one that has been read. */
 export function parseElements(p: ParseState, opener: Opener, elements: (Expression | null)[], behind: boolean): void {
-  if (behind && !parseListEnd(p, Token.BracketClose, opener)) return;
+  if (behind) {
+    const goesOn = listGoesOn(p, Token.BracketClose, opener);
+    noteGap(p, elements);
+    if (!goesOn) return;
+  }
   const own = indentAt(p, opener.at);
   const { fence } = p;
   p.fence = opener.at;
-  while (p.token !== Token.BracketClose && p.token !== Token.End && !endsByIndent(p, opener.at, own)) {
+  while (
+    (p.token !== Token.BracketClose || isStrayEnd(p, Token.BracketClose, opener, own)) &&
+    p.token !== Token.End &&
+    !endsByIndent(p, opener.at, own)
+  ) {
     if (p.token === Token.Comma) {
       elements.push(null);
       next(p);
       continue;
     }
-    if (!startsExpression(p) && p.token !== Token.Ellipsis) break;
     const { braces, brackets } = p;
-    take(p, elements, parseElement(p), braces, brackets);
-    if (!parseListEnd(p, Token.BracketClose, opener) || enough(p, elements)) break;
+    if (startsElement(p)) {
+      take(p, elements, parseElement(p), braces, brackets);
+      const goesOn = listGoesOn(p, Token.BracketClose, opener);
+      noteGap(p, elements);
+      if (!goesOn) break;
+    } else {
+      const misfit = passMisfit(p, Token.BracketClose, opener);
+      if (misfit === undefined) break;
+      take(p, elements, misfit, braces, brackets);
+    }
+    if (enough(p, elements)) break;
   }
   p.fence = fence;
 }

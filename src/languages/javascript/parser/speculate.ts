@@ -6,7 +6,7 @@ import { Token } from "./token.js";
 /** What the parser knows at a moment, as far as moving on changes it; `Object.assign` puts it back. */
 export function moment(p: ParseState) {
   const { token, start, end, newline, escaped, word, prevEnd, context, calm, braces, brackets } = p;
-  const { sawModuleItem, missingComma, lastYield, lastAwait, operandStart } = p;
+  const { sawModuleItem, missingComma, missingCommaIn, lastYield, lastAwait, operandStart } = p;
   return {
     token,
     start,
@@ -21,6 +21,7 @@ export function moment(p: ParseState) {
     brackets,
     sawModuleItem,
     missingComma,
+    missingCommaIn,
     lastYield,
     lastAwait,
     operandStart,

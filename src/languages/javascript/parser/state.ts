@@ -138,6 +138,8 @@ export class ParseState {
   outer: SourceText | null = null;
   /** End of the furthest token that was looked at. */
   reach = 0;
+  /** How far it was looked behind the element before those that are read again; -1 where nothing was looked at. */
+  gapReach = -1;
   /** No token behind this offset may be read; see `Overrun`. */
   limit = Infinity;
   /** The list whose growth is watched while a part of a text is read again, and the question asked after each of its elements: is that enough? */
@@ -178,6 +180,8 @@ export class ParseState {
   isTextOpen = false;
   /** Start of the token before which a comma was last found missing. */
   missingComma = -1;
+  /** Where the bracket of that list stands. */
+  missingCommaIn = -1;
   /** `{` minus `}` tokens consumed. */
   braces = 0;
   /** `(` and `[` minus `)` and `]` tokens consumed. */

@@ -14,7 +14,7 @@ import { parseJump, parseLabelled, parseReturn, parseThrow } from "./exits.js";
 import { parseExpression } from "./expressions.js";
 import { parseFunctionDeclaration } from "./functions.js";
 import { parseBlock } from "./governed.js";
-import { noteEnd } from "./indentation.js";
+import { indentAt, noteEnd } from "./indentation.js";
 import { startsExpression } from "./lists.js";
 import { parseDo, parseFor, parseWhile } from "./loops.js";
 import { isSlip, meantKeyword, tellMeant } from "./misspelt.js";
@@ -274,10 +274,25 @@ export function passStray(p: ParseState): Skipped {
   return stray;
 }
 
+/** Passes over what is left of a type that ended before, behind a mark that joins its members: this member, and those on the lines below it that begin with the mark in its column. */
+function passMembers(p: ParseState, mark: Token, column: number): void {
+  const { braces, brackets } = p;
+  for (;;) {
+    while (!p.newline && !at(p, Token.End)) next(p);
+    const isInside = p.braces > braces || p.brackets > brackets;
+    const there = indentAt(p, p.start);
+    const goesOn = isInside ? there >= column : there > column || (there === column && at(p, mark));
+    if (at(p, Token.End) || !goesOn) return;
+    next(p);
+  }
+}
+
 /** Passes over tokens that begin no statement. A run of them on one line is one problem. */
 function skipStray(p: ParseState): Skipped {
   const { start, token } = p;
   const closer = token === Token.BraceClose || token === Token.ParenClose || token === Token.BracketClose;
+  const isMember = p.typescript && p.newline && (token === Token.BitOr || token === Token.BitAnd);
+  const column = isMember ? indentAt(p, start) : 0;
   if (closer) {
     reportForm(p, "unexpected", p.start, p.end, `${here(p)} closes nothing: its opener is missing`, {
       insert: { at: p.start, text: "", over: p.end - p.start },
@@ -302,7 +317,8 @@ function skipStray(p: ParseState): Skipped {
   if (token === Token.Case || token === Token.Default) {
     while (p.token !== Token.Colon && p.token !== Token.End && !p.newline && p.token !== Token.BraceClose) next(p);
     eat(p, Token.Colon);
-  } else if (!closer) {
+  } else if (isMember) passMembers(p, token, column);
+  else if (!closer) {
     while (
       p.token !== Token.End &&
       !p.newline &&

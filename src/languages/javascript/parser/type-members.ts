@@ -12,6 +12,7 @@ import {
 import { enough, take } from "./elements.js";
 import { parseTypeParameterList } from "./functions.js";
 import { indentAt, standsNext } from "./indentation.js";
+import { isStrayInObject, misfitInBraces, passOver, passStrayCloser } from "./misfits.js";
 import { parsePropertyKey } from "./objects.js";
 import { eat, expectCloser, here, openerHere, reportForm } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
@@ -40,10 +41,18 @@ export function parseObjectType(p: ParseState): ObjectType {
 /** Members of an object type or interface, appended to `members`. */
 export function parseTypeMembers(p: ParseState, opener: number, members: TypeMember[]): void {
   const own = indentAt(p, opener);
-  while (standsNext(p, opener, own) === "more") {
+  const stands = (): ReturnType<typeof standsNext> => (isStrayInObject(p, own) ? "stray" : standsNext(p, opener, own));
+  for (let what = stands(); what !== "end"; what = stands()) {
     const { start, braces, brackets } = p;
-    const member = parseTypeMember(p);
-    if (member === undefined || p.start === start) break;
+    let member = what === "more" ? parseTypeMember(p) : undefined;
+    if (member === undefined) {
+      const misfit = what === "stray" ? -1 : misfitInBraces(p, own);
+      if (what === "stray") passStrayCloser(p);
+      else if (misfit >= 0) passOver(p, misfit);
+      else break;
+      member = new Skipped(start, p.prevEnd);
+    }
+    if (p.start === start) break;
     take(p, members, member, braces, brackets);
     if (enough(p, members)) break;
   }
@@ -101,7 +110,7 @@ function parseTypeMember(p: ParseState): TypeMember | undefined {
   const computed = p.token === Token.BracketOpen;
   const key = parsePropertyKey(p);
   if (key === undefined) {
-    if (startsStatement(p)) return undefined;
+    if (p.token === Token.ParenClose || p.token === Token.BracketClose) return undefined;
     reportForm(p, "unexpected", p.start, p.end, `${here(p)} is no member of a type`);
     next(p);
     while (!p.newline && !at(p, Token.BraceClose) && !at(p, Token.End) && !at(p, Token.Semicolon)) next(p);
@@ -129,10 +138,6 @@ function parseTypeMember(p: ParseState): TypeMember | undefined {
   }
   endMember(p);
   return new PropertySignature(start, p.prevEnd, key, computed, optional, readonly, annotation);
-}
-
-function startsStatement(p: ParseState): boolean {
-  return p.token === Token.Semicolon ? false : p.token === Token.ParenClose || p.token === Token.BracketClose;
 }
 
 /** Whether a token behind `get`, `readonly` and their like shows that they are themselves the member's name. */

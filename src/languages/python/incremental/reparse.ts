@@ -131,7 +131,7 @@ function readWithin(
   next(p);
   const fresh: Node[] = [];
   for (;;) {
-    if (!isAll && p.at + nearEnd > size) return "longer";
+    if (!isAll && (p.sawLimit || p.at + nearEnd > size)) return "longer";
     const at = base + p.start;
     if (p.token === Token.End || p.token === Token.Dedent) {
       if (node.type === "Module") {

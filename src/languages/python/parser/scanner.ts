@@ -1,5 +1,6 @@
 /** The tokens of a Python text. Python Language Reference, chapter 2. */
-import { blankStart, report, reportIndent, settleIndent } from "./report.js";
+import { endOfStatement, endOfStrayCloser, innermost } from "./misfits.js";
+import { blankStart, report, reportForm, reportIndent, settleIndent } from "./report.js";
 import { Token, type ParseState } from "./state.js";
 
 const keywords = new Set([
@@ -264,8 +265,32 @@ function scan(p: ParseState): void {
   // The value in a formatted text ends at a colon, and at `!` unless that begins `!=`.
   p.value = sign === ":=" && p.depth === p.fieldDepth ? ":" : sign;
   p.at += p.value.length;
-  if (sign === "(" || sign === "[" || sign === "{") p.depth += 1;
-  else if ((sign === ")" || sign === "]" || sign === "}") && p.depth > 0) p.depth -= 1;
+  if (sign === "(" || sign === "[" || sign === "{") {
+    const outer = innermost(p);
+    p.depth += 1;
+    p.brackets = { at: p.start, depth: p.depth, outer };
+  } else if ((sign === ")" || sign === "]" || sign === "}") && p.depth > 0) {
+    const end = endOfStrayCloser(p);
+    if (end >= 0) passOver(p, end);
+    else p.depth -= 1;
+  }
+}
+
+/** Passes over what fits nowhere in brackets, up to `end`, and goes on with what is behind it. */
+function passOver(p: ParseState, end: number): void {
+  const { start, source } = p;
+  if (/[)\]}]/.test(source[start]!)) {
+    const message = `\`${source[start]}\` closes nothing: its opener is missing`;
+    reportForm(p, "unexpected", start, start + 1, message, { insert: { at: start, text: "", over: end - start } });
+  } else reportForm(p, "unexpected", start, p.at, "A statement cannot stand in brackets: put it before or behind");
+  p.at = end;
+  // What follows on the next line is no echo.
+  p.calm = false;
+  skipBlank(p);
+  p.value = "";
+  p.start = p.at;
+  if (p.at >= p.limit) endOfText(p);
+  else scan(p);
 }
 
 function scanName(p: ParseState, code: number): void {
@@ -288,6 +313,12 @@ function scanName(p: ParseState, code: number): void {
   p.value = isPlain ? word : word.normalize("NFKC");
   p.token = keywords.has(word) ? Token.Keyword : Token.Name;
   if (p.depth > 0 && p.isFirst && p.token === Token.Keyword && statementWords.has(word) && p.fieldDepth < 0) {
+    const end = endOfStatement(p);
+    if (end >= 0) {
+      p.isFirst = false;
+      passOver(p, end);
+      return;
+    }
     // A line that begins a statement ends every bracket.
     p.at = p.start;
     endLogicalLine(p);

@@ -29,6 +29,7 @@ interface Cursor {
   prevEnd: number;
   /** How many brackets are open. */
   depth: number;
+  brackets: OpenBracket | undefined;
   /** Columns at which the blocks around begin, from the outermost, which is 0. */
   columns: readonly number[];
   /** The same with tabs that are one column wide. */
@@ -68,6 +69,14 @@ export interface ParseOptions {
   readonly isPackage: boolean;
 }
 
+/** A bracket that was opened, with those around it. */
+export interface OpenBracket {
+  readonly at: number;
+  /** How many are open with it. */
+  readonly depth: number;
+  readonly outer: OpenBracket | undefined;
+}
+
 /** A text that is being read. All offsets count from its beginning, in UTF-16 code units. */
 export class ParseState implements Cursor {
   at = 0;
@@ -77,6 +86,10 @@ export class ParseState implements Cursor {
   isFirst = true;
   prevEnd = 0;
   depth = 0;
+  /** The bracket that was opened last, unless a closer is behind it. */
+  brackets: OpenBracket | undefined;
+  /** Whether what is in brackets was looked at up to where reading stops. */
+  sawLimit = false;
   columns: readonly number[] = [0];
   tabColumns: readonly number[] = [0];
   dedents = 0;
@@ -114,9 +127,9 @@ export class ParseState implements Cursor {
   }
 
   mark(): Cursor {
-    const { at, token, start, value, isFirst, prevEnd, depth, columns, tabColumns } = this;
+    const { at, token, start, value, isFirst, prevEnd, depth, brackets, columns, tabColumns } = this;
     const { dedents, atLineStart, calm, isTroubled, indentProblem, reported, problems } = this;
-    const place = { at, token, start, value, isFirst, prevEnd, depth, columns, tabColumns };
+    const place = { at, token, start, value, isFirst, prevEnd, depth, brackets, columns, tabColumns };
     return { ...place, dedents, atLineStart, calm, isTroubled, indentProblem, reported, problemCount: problems.length };
   }
 

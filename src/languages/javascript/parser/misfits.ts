@@ -1,0 +1,195 @@
+/** What stands between the elements of a list and fits nowhere in it: closers that belong to nothing, a `;` in the place of a comma, statements. The list goes on behind it where its lines do. */
+import { Missing } from "../nodes/index.js";
+import { indentAt, isGuided, noteEnd, openedBefore, passPunctuation } from "./indentation.js";
+import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js";
+import { here, reportForm, type Opener } from "./recovery.js";
+import { isWord, next, peek } from "./scanner.js";
+import { lookAhead } from "./speculate.js";
+import { at, type ParseState } from "./state.js";
+import { isWordLike, Token } from "./token.js";
+
+/** Lines that are looked at for one on which a list goes on. */
+const furthest = 50;
+
+/**
+ * Where what fits nowhere ends, if the list goes on behind it: with a line that begins in the column of the present one, with what `begins` there, or with the list's closer
+ * in the column of the list's own line. No line before it stands as far out as the list itself. -1 where the list does not go on.
+ */
+function endOfMisfit(p: ParseState, own: number, closer: Token, begins: (p: ParseState) => boolean): number {
+  const column = indentAt(p, p.start);
+  if (column <= own) return -1;
+  return lookAhead(p, () => {
+    for (let lines = 0; lines < furthest; lines += 1) {
+      do next(p);
+      while (!p.newline && !at(p, Token.End));
+      const there = indentAt(p, p.start);
+      const { prevEnd } = p;
+      if (there === own && at(p, closer)) return prevEnd;
+      if (at(p, Token.End) || there <= own) return -1;
+      if (there === column && !isCloser(p.token)) return begins(p) ? prevEnd : -1;
+    }
+    return -1;
+  });
+}
+
+const isCloser = (token: Token): boolean =>
+  token === Token.BraceClose || token === Token.BracketClose || token === Token.ParenClose;
+
+/** Moves behind what fits nowhere and ends at `end`, and tells of it. */
+export function passOver(p: ParseState, end: number): void {
+  const { start, token } = p;
+  const details = { seen: end };
+  if (token === Token.Semicolon) {
+    reportForm(p, "unexpected", start, p.end, "A `,` separates these, not a `;`", {
+      ...details,
+      insert: { at: start, text: ",", over: 1 },
+    });
+  } else if (isCloser(token)) {
+    reportForm(p, "unexpected", start, p.end, `${here(p)} closes nothing: its opener is missing`, {
+      ...details,
+      // The comma behind it goes as well.
+      insert: { at: start, text: "", over: p.source[p.end] === "," ? 2 : 1 },
+    });
+  } else if (startsStatement(p)) {
+    reportForm(p, "unexpected", start, p.end, "A statement cannot stand in a list: put it before or behind", details);
+  } else reportForm(p, "unexpected", start, p.end, `${here(p)} does not fit here`, details);
+  do next(p);
+  while (p.prevEnd < end);
+  p.calm = false;
+}
+
+/** Whether a line begins here that can only be an element of a list: something in brackets, or what has a comma at its end. */
+function beginsElement(p: ParseState): boolean {
+  if (at(p, Token.BraceOpen) || at(p, Token.BracketOpen)) return true;
+  if (!startsExpression(p) && !at(p, Token.Ellipsis)) return false;
+  let last: Token;
+  do {
+    last = p.token;
+    next(p);
+  } while (!p.newline && !at(p, Token.End));
+  return last === Token.Comma;
+}
+
+/** Whether a statement, and no element, begins here. */
+function startsStatement(p: ParseState): boolean {
+  if (p.token === Token.Import) {
+    const { token } = peek(p);
+    return p.newline && token !== Token.ParenOpen && token !== Token.Dot;
+  }
+  if (!isWord(p, "let")) return startsStatementOnly(p);
+  if (!p.newline) return false;
+  const { token, newline } = peek(p);
+  return newline ? token === Token.BraceOpen : isWordLike(token);
+}
+
+/** Whether the current token is a mark that begins nothing. */
+const isMark = (p: ParseState): boolean =>
+  !startsExpression(p) && /^[&|^%*=?:.@#]+$/.test(p.source.slice(p.start, p.end));
+
+/** Whether the current token is a mark that begins nothing, first on its line, with an element behind it. */
+function standsBeforeElement(p: ParseState): boolean {
+  if (!p.newline || !isMark(p)) return false;
+  return lookAhead(p, () => {
+    next(p);
+    return !p.newline && startsExpression(p);
+  });
+}
+
+/** Where what stands here and fits nowhere in a list in square brackets or parentheses ends; -1 where nothing such stands here, or the list does not go on behind it. */
+function misfitEnd(p: ParseState, closer: Token, opener: Opener): number {
+  const { token } = p;
+  if (standsBeforeElement(p)) return p.end;
+  if (!isCloser(token) && token !== Token.Semicolon && !isMark(p) && !startsStatement(p)) return -1;
+  return endOfMisfit(p, indentAt(p, opener.at), closer, beginsElement);
+}
+
+/** Moves past the comma behind an element, as `parseListEnd`. Returns whether the list goes on, be it behind something that fits nowhere. */
+export function listGoesOn(p: ParseState, closer: Token, opener: Opener): boolean {
+  return parseListEnd(p, closer, opener) || (p.token !== closer && misfitEnd(p, closer, opener) >= 0);
+}
+
+/** Whether an element of a list in square brackets or parentheses begins here. */
+export function startsElement(p: ParseState): boolean {
+  if (!startsExpression(p)) return p.token === Token.Ellipsis;
+  return (p.token !== Token.Import && !isWord(p, "let")) || !startsStatement(p);
+}
+
+/** Passes over what fits nowhere in a list. Gives what stands for it, or `undefined`, with nothing consumed, where the list does not go on. */
+export function passMisfit(p: ParseState, closer: Token, opener: Opener): Missing | undefined {
+  const { start } = p;
+  const end = misfitEnd(p, closer, opener);
+  if (end < 0) return undefined;
+  passOver(p, end);
+  return new Missing(start, p.prevEnd);
+}
+
+/**
+ * Whether the closer of a list in square brackets or parentheses, in a line that stands further in than that of the list, closes nothing: an element follows, in the next line in the
+ * same column, and what ends the list stands further down, in the column of its line, with as much closed as opened in between. In valid code the list would have to stand in
+ * another one of its kind that is opened where it is.
+ */
+export function isStrayEnd(p: ParseState, closer: Token, opener: Opener, own: number): boolean {
+  const column = p.token === closer ? indentAt(p, p.start) : own;
+  if (column <= own) return false;
+  const [open, close] = opener.text === "[" ? [91, 93] : [40, 41];
+  if (openedBefore(p, opener.at, open, close) > 0) return false;
+  return lookAhead(p, () => {
+    const { newline } = p;
+    const { braces, brackets } = p;
+    next(p);
+    const level = p.braces + p.brackets;
+    if (at(p, Token.Comma) && !p.newline) next(p);
+    if (p.newline ? indentAt(p, p.start) !== column || isCloser(p.token) : !newline || !at(p, Token.BraceOpen)) {
+      return false;
+    }
+    if (p.newline && !at(p, Token.BraceOpen) && !lookAhead(p, () => beginsElement(p))) return false;
+    do next(p);
+    while (!at(p, Token.End) && (!p.newline || indentAt(p, p.start) > own));
+    return at(p, closer) &&
+      indentAt(p, p.start) === own &&
+      p.braces + p.brackets === level &&
+      braces + brackets > level;
+  });
+}
+
+/** Whether a property of an object, or a member of a type, begins here, on a line of its own. */
+function beginsMember(p: ParseState): boolean {
+  if (at(p, Token.Ellipsis) || at(p, Token.BracketOpen)) return true;
+  if (!isWordLike(p.token) && !at(p, Token.String) && !at(p, Token.Number)) return false;
+  const { token } = peek(p);
+  return token === Token.Colon ||
+    token === Token.Comma ||
+    token === Token.ParenOpen ||
+    (p.typescript && (token === Token.Question || isWordLike(token)));
+}
+
+/** Whether the `}` here, in a line that stands further in than that of its object, closes nothing: a property follows behind it, or in the next line in the same column. */
+export function isStrayInObject(p: ParseState, own: number): boolean {
+  const column = indentAt(p, p.start);
+  if (p.token !== Token.BraceClose || column <= own) return false;
+  const goesOn = lookAhead(p, () => {
+    next(p);
+    if (!p.newline && (at(p, Token.Comma) || at(p, Token.Semicolon))) next(p);
+    if (p.newline && indentAt(p, p.start) !== column) return false;
+    if (!isWordLike(p.token) && !at(p, Token.String)) return false;
+    const { token } = peek(p);
+    return token === Token.Colon || (p.typescript && (token === Token.ParenOpen || token === Token.Question));
+  });
+  return goesOn && isGuided(p);
+}
+
+/** Passes over a closer that belongs to nothing, with the marks behind it. */
+export function passStrayCloser(p: ParseState): void {
+  const { start } = p;
+  reportForm(p, "unexpected", start, p.end, `${here(p)} closes nothing: its opener is missing`, {
+    insert: { at: start, text: "", over: p.source[p.end] === "," ? 2 : 1 },
+  });
+  passPunctuation(p);
+  noteEnd(p, "closer");
+}
+
+/** Where what stands here and fits nowhere in an object, or a type with members, whose line is indented by `own`, ends; -1 where it does not go on behind it. */
+export function misfitInBraces(p: ParseState, own: number): number {
+  if (p.token === Token.BraceClose || p.token === Token.End) return -1;
+  return endOfMisfit(p, own, Token.BraceClose, beginsMember);
+}
