@@ -47,7 +47,7 @@ export const unreadImport = defineRule({
       { code: "from tides import Tide\n\n\ndef tell(tide: \"Tide\"):\n    return tide\n", languageId: "python" },
       { code: "from tides import low as low\nprint(1)\n", languageId: "python" },
       { code: "\"\"\"All tides.\"\"\"\nfrom tides import low\nfrom winds import high\n", languageId: "python" },
-      { code: "import { lwo } from \"./tides.js\";\n", files: { "tides.js": "export const low = 1;\n" } },
+      { code: "import { hihg } from \"./tides.js\";\n", files: { "tides.js": "export const high = 1;\n" } },
       { code: "import { h, render } from \"pier\";\nrender(<p>Tern</p>);\n" },
       {
         code:
@@ -69,8 +69,9 @@ export const unreadImport = defineRule({
     if (shape === undefined) return;
     if (binding.references.length > 0 || binding.exported) return;
     if (binding.scope.dynamic || file.ambient || file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
-    // What the other file does not have is told as that: it is more often misspelt than left over.
-    if (file.links.exports(shape.from, shape.taken[shape.names.indexOf(node)]!) === "no") return;
+    // A name that the other file does not have, but one that is near, is misspelt and not left over, and told as that.
+    const taken = shape.taken[shape.names.indexOf(node)]!;
+    if (file.links.exports(shape.from, taken) === "no" && file.links.nearest(shape.from, taken) !== "") return;
     if (file.isMentioned(binding.name) || new RegExp(file.options.mayStay, "u").test(binding.name)) return;
     file.alert(node, {
       message: `The import \`${binding.name}\` is never read: take it out, or use it`,
