@@ -4,6 +4,7 @@ import { pathToFileURL } from "node:url";
 import { Meter } from "../engine/meter.js";
 import { languages, rules } from "../languages/index.js";
 import { RevisionError } from "../project/changed-lines.js";
+import { PackedResults } from "../project/packed-results.js";
 import { RememberedResults } from "../project/remembered-results.js";
 import { ResultStore } from "../project/result-store.js";
 import { reviewProject } from "../project/review.js";
@@ -112,7 +113,8 @@ class ReviewRun {
     const { cost, profile, only, since, staged, shard, anew, format } = options;
     this.meter = cost ? new Meter(() => performance.now()) : undefined;
     const usesResults = visit.input === undefined && trial === undefined && this.meter === undefined;
-    const kept = anew === true ? undefined : new ResultStore();
+    const about = JSON.stringify([visit.folder, visit.paths, profile, visit.settingsFile, only, since, staged, shard]);
+    const kept = anew === true ? undefined : new PackedResults(new ResultStore(), about);
     const results = options.watch === true ? new RememberedResults(kept) : kept;
     const { progress } = this;
     this.visit = {

@@ -26,6 +26,11 @@ export function modulesOnDisk(mayRead?: MayRead): ModuleGraph {
   return new ModuleGraph(languages, new DiskFiles(mayRead));
 }
 
+/** As `modulesOnDisk`, of files that are taken to stay as they are while a project is reviewed. */
+export function modulesThatStay(): ModuleGraph {
+  return new ModuleGraph(languages, new DiskFiles(undefined, undefined, true));
+}
+
 export class DiskFiles implements FileAccess {
   private readonly known = new Map<string, Folder | undefined>();
   /** The source files of projects, by the folder at the top. */
@@ -35,6 +40,8 @@ export class DiskFiles implements FileAccess {
   constructor(
     private readonly mayRead: MayRead = () => true,
     private readonly folders: () => readonly string[] = () => [],
+    /** Whether files are taken to stay as they are. */
+    private readonly isSteady = false,
   ) {}
 
   /** Reads everything anew when it is asked for next. */
@@ -76,7 +83,7 @@ export class DiskFiles implements FileAccess {
   }
 
   stampOf(file: string): string | undefined {
-    return stateOf(native(file)) || undefined;
+    return this.isSteady ? undefined : stateOf(native(file)) || undefined;
   }
 
   isIgnored(file: string): boolean {

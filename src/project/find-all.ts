@@ -5,8 +5,8 @@ import { isAnsweredAlike, placeAt } from "../engine/link-questions.js";
 import type { ModuleGraph } from "../engine/module-graph.js";
 import { languageOf } from "../languages/index.js";
 import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
-import { modulesOnDisk, plain } from "./disk-files.js";
-import { keyOf, settingsKey, type FileResult } from "./result-store.js";
+import { modulesThatStay, plain } from "./disk-files.js";
+import { keyOf, markOf, settingsKey, type FileResult } from "./result-store.js";
 import { opener, type LocatedFile, type ProjectFile, type ProjectVisit, type SettingsChoice } from "./visit.js";
 
 /** Fewer files than these are looked at sooner than what was found in them is looked up. */
@@ -26,12 +26,15 @@ export async function findAll(
   const found = new Map<string, FileResult>();
   const store = files.length >= fewFiles && visit.detailed !== true ? visit.results : undefined;
   const keys = new Map<string, string>();
-  const graph = modulesOnDisk();
+  const graph = modulesThatStay();
   const before = new Map<string, FileResult>();
-  for (const { file, text, settings } of store === undefined ? [] : files) {
+  for (const one of store === undefined ? [] : files) {
+    const { file, settings } = one;
     const own = settingsKey(file, settings);
     if (own === undefined) continue;
-    const key = keyOf(text, own, visit.today);
+    const mark = one.mark ?? markOf(one.text);
+    if (one.mark === undefined) store!.noteMark?.(file, mark);
+    const key = keyOf(mark, own, visit.today);
     keys.set(file, key);
     const result = store!.get(key);
     if (result === undefined) continue;
@@ -99,6 +102,7 @@ export function resultOf({ uri, workspace }: ProjectFile, isDetailed = false): F
     certain: alerts.flatMap((alert, index) => (certain.has(alert) ? [index] : [])),
     asked: workspace.askedLinks(uri),
     summary: workspace.summary(uri),
+    ...(workspace.isGenerated(uri) && { isGenerated: true }),
     ...(
       isDetailed && {
         details: {

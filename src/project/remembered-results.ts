@@ -18,6 +18,14 @@ export class RememberedResults implements Results {
     this.behind?.put(key, result);
   }
 
+  markOf(file: string): string | undefined {
+    return this.behind?.markOf?.(file);
+  }
+
+  noteMark(file: string, mark: string): void {
+    this.behind?.noteMark?.(file, mark);
+  }
+
   prune(): void {
     this.older = this.recent;
     this.recent = new Map();

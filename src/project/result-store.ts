@@ -15,12 +15,12 @@ import type { FileSettings } from "./project-settings.js";
 
 /** Days after which an entry that nobody asked for is thrown away. */
 const mostAge = 30;
-const day = 86_400_000;
+export const day = 86_400_000;
 
 const own = new Set<unknown>(builtIn);
 
 /** The folder in which results are kept. */
-function storeFolder(): string {
+export function storeFolder(): string {
   const base = process.env["XDG_CACHE_HOME"] ||
     (process.platform === "win32" && process.env["LOCALAPPDATA"]) ||
     path.join(homedir(), ".cache");
@@ -75,6 +75,8 @@ export interface FileResult {
   readonly alerts: readonly Alert[];
   /** The indexes of the alerts for which there is a certain remedy, where somebody asked for them. */
   readonly certain?: readonly number[] | undefined;
+  /** Whether its text says that it is generated. */
+  readonly isGenerated?: boolean;
   /** What was asked about other files: only as long as it is answered alike the alerts are these. */
   readonly asked: readonly AskedLink[];
   /** What other files see of it. */
@@ -91,16 +93,30 @@ export interface FileDetails {
   readonly strain: number;
 }
 
-/** The name of the results for a text with what `settingsKey` gives. `today` counts for texts with comments that end some day. */
-export function keyOf(text: string, settings: string, today: string): string {
-  const date = text.includes("quill:") && text.includes("until") ? today : "";
-  return createHash("sha1").update([buildOf(), settings, date, text].join("\0")).digest("hex");
+/** What stands for a text in the names of results: one for each text, and whether it has comments that end some day. */
+export function markOf(text: string): string {
+  const isDated = text.includes("quill:") && text.includes("until");
+  return `${isDated ? "1" : "0"}${createHash("sha1").update(text).digest("hex")}`;
+}
+
+const beside = new Map<string, string>();
+
+/** The name of the results for a text, by its mark, with what `settingsKey` gives. `today` counts for texts with comments that end some day. */
+export function keyOf(mark: string, settings: string, today: string): string {
+  const what = [buildOf(), settings, mark.startsWith("1") ? today : ""].join("\0");
+  let rest = beside.get(what);
+  if (rest === undefined) beside.set(what, (rest = createHash("sha1").update(what).digest("hex")));
+  return mark + rest;
 }
 
 /** What was found in files, by what `keyOf` gives. */
 export interface Results {
   get(key: string): FileResult | undefined;
   put(key: string, result: FileResult): void;
+  /** The mark of the text of a file that has not changed since it was noted. */
+  markOf?(file: string): string | undefined;
+  /** Notes the mark of the text of a file for which `markOf` gave none before it was read. */
+  noteMark?(file: string, mark: string): void;
   /** Throws away what nobody asked for in a long time. */
   prune(): void;
 }
@@ -156,7 +172,7 @@ export class ResultStore implements Results {
   }
 
   private fileOf(key: string): string {
-    return path.join(this.folder, key.slice(0, 2), `${key.slice(2)}.json`);
+    return path.join(this.folder, key.slice(1, 3), `${key}.json`);
   }
 }
 

@@ -2,7 +2,7 @@
 import path from "node:path";
 import type { RuleFailure } from "../engine/alert.js";
 import { languages } from "../languages/index.js";
-import { modulesOnDisk } from "./disk-files.js";
+import { modulesThatStay } from "./disk-files.js";
 import { learn, resultOf } from "./find-all.js";
 import type { ProjectSettings } from "./project-settings.js";
 import type { FileResult } from "./result-store.js";
@@ -25,8 +25,7 @@ export interface ReviewResult {
 }
 
 let settings: ProjectSettings | undefined;
-/** Files are taken to stay as they are while a project is reviewed. */
-const graph = modulesOnDisk();
+const graph = modulesThatStay();
 
 /** Runs one task. Called by the pool, whose threads serve one project each. */
 export default async function run({

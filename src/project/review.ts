@@ -4,7 +4,6 @@ import { isAmong } from "../engine/choice.js";
 import { languageOf } from "../languages/index.js";
 import { byPlace, type FileReview, type Review } from "../report/model.js";
 import type { Span } from "../text/edit.js";
-import { saysGenerated, topOfFile } from "../text/generated.js";
 import { Text } from "../text/text.js";
 import { Baselines } from "./baseline.js";
 import { changedInStage, changedSince } from "./changed-lines.js";
@@ -29,29 +28,32 @@ export async function reviewProject(
   let known = 0;
   let settled = 0;
   const baselines = new Baselines();
-  const files = located.map(({ file, shown, text: content, settings: { source, resolved } }): FileReview => {
-    const { alerts: all, certain = [], details } = found.get(file)!;
-    const text = Text.of(content);
-    const isGenerated = resolved.generated === "form" &&
-      saysGenerated(languageOf(file)?.firstComments(content.slice(0, topOfFile)) ?? "");
+  const files = located.map((one): FileReview => {
+    const { file, shown, settings: { source, resolved } } = one;
+    const { alerts: all, certain = [], details, isGenerated = false } = found.get(file)!;
+    let made: Text | undefined;
+    // Of most files nothing is told, and their lines need not be found.
+    const text = (): Text => (made ??= Text.of(one.text));
     const baseline = visit.only === undefined && visit.ignoresBaseline !== true ? baselines.of(source) : undefined;
-    let alerts = baseline?.fresh(file, all, text) ?? all;
+    let alerts = baseline?.fresh(file, all, text()) ?? all;
     known += all.length - alerts.length;
     const inForce = resolved.in(languageOf(file)!);
     const isOn = (id: string): boolean => inForce.active.some(({ rule }) => rule.id === id);
-    for (const count of baseline?.settled(file, all, text, isOn).values() ?? []) settled += count;
+    for (const count of baseline?.settled(file, all, text(), isOn).values() ?? []) settled += count;
     // Git is asked for files alone in which there is something.
-    const within = alerts.length === 0 ? undefined : changedLines(visit, file, content);
+    const within = alerts.length === 0 ? undefined : changedLines(visit, file, one.text);
     alerts = alerts.filter(
       ({ rule, from, to }) =>
         isAmong(rule, visit.about) && within?.some((span) => from <= span.to && to >= span.from) !== false,
     );
     return {
       path: shown,
-      text,
+      get text() {
+        return text();
+      },
       alerts,
       mendable: new Set(certain.map((index) => all[index]!)),
-      isGenerated,
+      isGenerated: isGenerated && resolved.generated === "form",
       details: details && {
         remedies: new Map(all.map((alert, index) => [alert, details.remedies[index]!])),
         strain: details.strain,

@@ -91,7 +91,10 @@ export interface VisitResult {
 export interface LocatedFile {
   readonly file: string;
   readonly shown: string;
+  /** Read when it is asked for, where it is known by its mark. */
   readonly text: string;
+  /** What stands for the text among results; absent where these do not tell. */
+  readonly mark?: string;
   readonly settings: FileSettings;
 }
 
@@ -110,6 +113,20 @@ export function settingsOf({ profile, instead, settingsFile, about }: SettingsCh
 }
 
 const shownFrom = (folder: string, file: string): string => path.relative(folder, file).split(path.sep).join("/");
+
+/** A file whose text is known by its mark. */
+function known(file: string, shown: string, mark: string, settings: FileSettings): LocatedFile {
+  let read: string | undefined;
+  return {
+    file,
+    shown,
+    mark,
+    settings,
+    get text() {
+      return (read ??= readText(file));
+    },
+  };
+}
 
 /** Hands the files of a project to `use`, each with its text and its settings. */
 export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => void): Promise<VisitResult> {
@@ -143,6 +160,11 @@ export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => vo
       await settings.loadPacks(settingsFile);
     }
     if (shard !== undefined && !isInShard(shard, index)) continue;
+    const mark = input === undefined && staged === undefined ? visit.results?.markOf?.(file) : undefined;
+    if (mark !== undefined) {
+      use(known(file, shown, mark, settings.forFile(file)));
+      continue;
+    }
     let text: string;
     try {
       text = input?.text ?? (staged === undefined ? readText(file) : stagedText(file));

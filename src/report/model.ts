@@ -8,6 +8,7 @@ import type { Text } from "../text/text.js";
 export interface FileReview {
   /** As shown: relative to where the review was started, with `/`. */
   readonly path: string;
+  /** Read when it is asked for, where nothing was to be looked at anew. */
   readonly text: Text;
   readonly alerts: readonly Alert[];
   /** Those that have a certain remedy. */

@@ -51,6 +51,8 @@ function bodyOf(review: Review, drawing: Drawing, { group, countsOnly = false }:
 
 /** The alerts of a file: those that are near each other in one excerpt. */
 export function fileLines(file: FileReview, drawing: Drawing): string[] {
+  // The text of a file without alerts may not have been read.
+  if (file.alerts.length === 0) return [];
   const { text } = file;
   const lines: string[] = [];
   let group: Alert[] = [];

@@ -12,7 +12,7 @@ import { discover } from "../project/discover.js";
 import { modulesOnDisk } from "../project/disk-files.js";
 import { ProjectSettings, type EditorChoice, type FileSettings } from "../project/project-settings.js";
 import { readText } from "../project/read-text.js";
-import { keyOf, ResultStore, settingsKey } from "../project/result-store.js";
+import { keyOf, markOf, ResultStore, settingsKey } from "../project/result-store.js";
 import { Text } from "../text/text.js";
 import { baselineOf } from "./baseline-of.js";
 import { toDiagnostics } from "./diagnostics.js";
@@ -166,7 +166,7 @@ function alertsOf(
 ): readonly Alert[] {
   const settings = settingsKey(file, own);
   if (settings === undefined) return open(uri, text, own, setup, graph).alerts(uri);
-  const key = keyOf(text, settings, setup.today);
+  const key = keyOf(markOf(text), settings, setup.today);
   const before = store.get(key);
   const { values } = own.resolved.in(languageOf(file)!);
   if (before !== undefined && isAnsweredAlike(before.asked, placeIn(graph, uri, values))) return before.alerts;
