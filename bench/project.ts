@@ -31,12 +31,14 @@ function review(): { readonly time: number; readonly told: string } {
 
 try {
   console.log(`${count} files, ${(size / 1e6).toFixed(1)} MB; ${importers} of them import one file`);
+  // Files that were written a moment ago are read again, as those of a project hardly ever are.
+  await new Promise((resolve) => setTimeout(resolve, 4000));
   const anew = review();
   const show = (name: string, { time, told }: typeof anew): void => console.log(
     `${name}: ${(time / 1000).toFixed(1)} s, ${(anew.time / time).toFixed(1)} times as fast as the first (${told})`,
   );
   show("first review", anew);
-  show("again", review());
+  for (const time of ["again", "once more", "and again"]) show(time, review());
   writeFileSync(hub, hubText.replace("210", "220"));
   show("after an edit that nobody else sees", review());
   writeFileSync(hub, hubText.replace("const fare", "const price"));
