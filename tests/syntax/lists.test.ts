@@ -73,6 +73,18 @@ const shapes: Readonly<Record<string, Shape>> = {
     tail: '  | "last";\n',
     element: (i) => `  | { kind: "p${i}"; at: ${i} }\n`,
   },
+  parameters: {
+    languageId: typescript,
+    head: "export function moor(\n",
+    tail: "): void {\n  sail(1);\n}\nexport const last = 1;\n",
+    element: (i) => `  tide${i}: string,\n`,
+  },
+  "attributes of a tag": {
+    languageId: "typescriptreact",
+    head: "export const page = (\n  <Ferry\n",
+    tail: "  />\n);\nexport const last = 1;\n",
+    element: (i) => `    tide${i}={fares.t${i}}\n`,
+  },
   "dicts in a list": {
     languageId: "python",
     head: "fares = [\n",
@@ -131,6 +143,8 @@ function* slips(element: string): Generator<string> {
 
 /** Of a hundred slips, how many may bring more than three alerts. */
 const limit = often(8, 4);
+/** A closer in the middle of a parameter is taken for the end of them all. */
+const higher: Readonly<Record<string, number>> = { parameters: 12 };
 
 test.each(Object.entries(shapes))("%s: a slip in one leaves the others alone", (name, shape) => {
   expect(opened(withSlip(shape, shape.element(middle)), shape.languageId).alerts(uri)).toEqual([]);
@@ -140,7 +154,7 @@ test.each(Object.entries(shapes))("%s: a slip in one leaves the others alone", (
   );
   const many = found.filter((alerts) => alerts > 3).length / found.length * 100;
   console.log(`${name}: ${found.length} slips, ${many.toFixed(1)} % with more than three alerts, ${Math.max(...found)} at worst`);
-  expect(many).toBeLessThan(limit);
+  expect(many).toBeLessThan(higher[name] ?? limit);
 });
 
 /** What a person does to an element, and whether the remedy gives back what was meant. */
@@ -170,6 +184,10 @@ const cases: readonly Case[] = [
   ["a colon before it", "objects on a line", (element) => element.replace("{", ":{")],
   ["a closer too many", "arguments over lines", before("  }\n")],
   ["a closer too many", "members of a type", before("  )\n")],
+  ["a closer too many", "parameters", before("  }\n")],
+  ["a dot before it", "parameters", (element) => element.replace("tide", ".tide")],
+  ["a closer too many", "attributes of a tag", before("    }\n")],
+  ["a semicolon in it", "attributes of a tag", (element) => element.replace("}", ";}")],
   ["a closer too many", "dicts in a list", before("    },\n")],
   ["a statement", "dicts in a list", before("    import tides\n")],
   ["no opener", "dicts by name", (element) => element.replace("{", "")],

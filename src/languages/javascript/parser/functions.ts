@@ -22,6 +22,7 @@ import { parseAssignment } from "./expressions.js";
 import { endsByIndent, indentAt, isBehindFence, lacksOpener } from "./indentation.js";
 import { parseDirectives, parseStatements } from "./items.js";
 import { parseListEnd } from "./lists.js";
+import { isStrayEnd, misfitInParameters, passOver } from "./misfits.js";
 import { checkReserved, parseBindingName } from "./names.js";
 import { annotated, parseBinding, parseBindingWithDefault, parseRest, toPattern, withDefault } from "./patterns.js";
 import { eat, endOf, expect, expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
@@ -90,7 +91,16 @@ export function parseTypeParameterList(
 
 function parseParameterList(p: ParseState, close: Token, opener: Opener, params: Pattern[], methods: boolean): void {
   let optional = false;
-  while (p.token !== close && p.token !== Token.End && p.token !== Token.BraceClose && !endsByIndent(p, opener.at)) {
+  const own = indentAt(p, opener.at);
+  const passesMisfit = (): boolean => {
+    const isEnd = p.token === close && !isStrayEnd(p, close, opener, own);
+    const end = isEnd ? -1 : misfitInParameters(p, own, close);
+    if (end >= 0) passOver(p, end);
+    return end >= 0;
+  };
+  for (;;) {
+    if (passesMisfit()) continue;
+    if (at(p, close) || at(p, Token.End) || at(p, Token.BraceClose) || endsByIndent(p, opener.at, own)) break;
     const param = parseParameter(p, methods);
     params.push(param);
     if (p.typescript) optional = checkOptional(p, param, optional);
@@ -104,8 +114,12 @@ function parseParameterList(p: ParseState, close: Token, opener: Opener, params:
           "The rest of the parameters comes last and has nothing behind it",
         );
       }
-    } else if (param.type === "Missing" && p.token !== Token.Comma) break;
-    if ((close === Token.ParenClose && beginsBody(p)) || !parseListEnd(p, close, opener)) break;
+    } else if (param.type === "Missing" && p.token !== Token.Comma) {
+      if (passesMisfit()) continue;
+      break;
+    }
+    if (close === Token.ParenClose && beginsBody(p)) break;
+    if (!parseListEnd(p, close, opener) && !passesMisfit()) break;
   }
 }
 

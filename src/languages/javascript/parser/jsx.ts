@@ -26,6 +26,7 @@ import { deeper, skipTooDeep } from "./depth.js";
 import { enough, take } from "./elements.js";
 import { parseAssignment, parseExpression, parseExpressionWithIn } from "./expressions.js";
 import { endsByIndent, indentAt, noteEnd } from "./indentation.js";
+import { misfitInTag, passOver } from "./misfits.js";
 import { missing } from "./names.js";
 import { expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { checkWindow, next, nextJsxChild, nextJsxValue, rescanJsxName, textToKeep } from "./scanner.js";
@@ -74,10 +75,15 @@ function parseNamed(p: ParseState, start: number, move: Move): JSXElement {
   const name = parseName(p);
   const typeArguments = p.typescript && !p.newline ? parseTypeArguments(p) : null;
   const attributes: (JSXAttribute | JSXSpreadAttribute)[] = [];
-  while (
-    (p.token === Token.BraceOpen || p.token === Token.Assign || isWordLike(p.token)) && !attributes.some(isUnfinished)
-  ) {
-    attributes.push(parseAttribute(p));
+  const own = indentAt(p, start);
+  while (!attributes.some(isUnfinished)) {
+    if (p.token === Token.BraceOpen || p.token === Token.Assign || isWordLike(p.token)) {
+      attributes.push(parseAttribute(p));
+      continue;
+    }
+    const misfit = misfitInTag(p, own);
+    if (misfit < 0) break;
+    passOver(p, misfit, false);
   }
   const text = p.source.slice(name.offset, name.offset + name.length).replaceAll(/\s/g, "");
   if (p.token === Token.Slash) {

@@ -15,7 +15,12 @@ const furthest = 50;
  * Where what fits nowhere ends, if the list goes on behind it: with a line that begins in the column of the present one, with what `begins` there, or with the list's closer
  * in the column of the list's own line. No line before it stands as far out as the list itself. -1 where the list does not go on.
  */
-function endOfMisfit(p: ParseState, own: number, closer: Token, begins: (p: ParseState) => boolean): number {
+function endOfMisfit(
+  p: ParseState,
+  own: number,
+  closers: readonly Token[],
+  begins: (p: ParseState) => boolean,
+): number {
   const column = indentAt(p, p.start);
   if (column <= own) return -1;
   return lookAhead(p, () => {
@@ -24,7 +29,7 @@ function endOfMisfit(p: ParseState, own: number, closer: Token, begins: (p: Pars
       while (!p.newline && !at(p, Token.End));
       const there = indentAt(p, p.start);
       const { prevEnd } = p;
-      if (there === own && at(p, closer)) return prevEnd;
+      if (there === own && closers.includes(p.token)) return prevEnd;
       if (at(p, Token.End) || there <= own) return -1;
       if (there === column && !isCloser(p.token)) return begins(p) ? prevEnd : -1;
     }
@@ -36,10 +41,10 @@ const isCloser = (token: Token): boolean =>
   token === Token.BraceClose || token === Token.BracketClose || token === Token.ParenClose;
 
 /** Moves behind what fits nowhere and ends at `end`, and tells of it. */
-export function passOver(p: ParseState, end: number): void {
+export function passOver(p: ParseState, end: number, hasCommas = true): void {
   const { start, token } = p;
   const details = { seen: end };
-  if (token === Token.Semicolon) {
+  if (token === Token.Semicolon && hasCommas) {
     reportForm(p, "unexpected", start, p.end, "A `,` separates these, not a `;`", {
       ...details,
       insert: { at: start, text: ",", over: 1 },
@@ -100,7 +105,7 @@ function misfitEnd(p: ParseState, closer: Token, opener: Opener): number {
   const { token } = p;
   if (standsBeforeElement(p)) return p.end;
   if (!isCloser(token) && token !== Token.Semicolon && !isMark(p) && !startsStatement(p)) return -1;
-  return endOfMisfit(p, indentAt(p, opener.at), closer, beginsElement);
+  return endOfMisfit(p, indentAt(p, opener.at), [closer], beginsElement);
 }
 
 /** Moves past the comma behind an element, as `parseListEnd`. Returns whether the list goes on, be it behind something that fits nowhere. */
@@ -191,5 +196,48 @@ export function passStrayCloser(p: ParseState): void {
 /** Where what stands here and fits nowhere in an object, or a type with members, whose line is indented by `own`, ends; -1 where it does not go on behind it. */
 export function misfitInBraces(p: ParseState, own: number): number {
   if (p.token === Token.BraceClose || p.token === Token.End) return -1;
-  return endOfMisfit(p, own, Token.BraceClose, beginsMember);
+  return endOfMisfit(p, own, [Token.BraceClose], beginsMember);
+}
+
+/** Whether a parameter may begin with the current token. */
+function startsParameter(p: ParseState): boolean {
+  if (startsStatement(p) || p.token === Token.Import) return false;
+  return isWordLike(p.token) ||
+    at(p, Token.BraceOpen) ||
+    at(p, Token.BracketOpen) ||
+    at(p, Token.Ellipsis) ||
+    at(p, Token.At);
+}
+
+/** Whether a line begins here that can only be a parameter. */
+function beginsParameter(p: ParseState): boolean {
+  if (!startsParameter(p)) return false;
+  if (!isWordLike(p.token)) return true;
+  const { token } = peek(p);
+  return token === Token.Colon ||
+    token === Token.Comma ||
+    token === Token.Question ||
+    token === Token.Assign ||
+    (p.typescript && isWordLike(token));
+}
+
+/** Where what stands here and fits nowhere among parameters, whose line is indented by `own`, ends; -1 where a parameter begins here, or they do not go on behind it. */
+export function misfitInParameters(p: ParseState, own: number, closer: Token): number {
+  if (startsParameter(p) || p.token === Token.End) return -1;
+  return endOfMisfit(p, own, [closer], beginsParameter);
+}
+
+/** Whether a line begins here that can only be an attribute of a tag. */
+function beginsAttribute(p: ParseState): boolean {
+  if (at(p, Token.BraceOpen)) return peek(p).token === Token.Ellipsis;
+  if (!isWordLike(p.token)) return false;
+  const { token, newline } = peek(p);
+  return newline || token === Token.Assign || token === Token.Minus || token === Token.Colon;
+}
+
+/** Where what stands here and fits nowhere among the attributes of a tag, whose line is indented by `own`, ends; -1 where the tag ends here, or they do not go on behind it. */
+export function misfitInTag(p: ParseState, own: number): number {
+  const { token } = p;
+  if (token === Token.Slash || token === Token.Greater || token === Token.Less || token === Token.End) return -1;
+  return endOfMisfit(p, own, [Token.Slash, Token.Greater], beginsAttribute);
 }
