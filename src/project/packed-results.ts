@@ -3,7 +3,7 @@
  * than all else of a review in which nothing has changed.
  */
 import { createHash } from "node:crypto";
-import { mkdirSync, readFileSync, renameSync, statSync, utimesSync, writeFileSync } from "node:fs";
+import { mkdirSync, readFileSync, renameSync, statSync, utimesSync, writeFileSync, type Stats } from "node:fs";
 import path from "node:path";
 import { day, storeFolder, type FileResult, type Results } from "./result-store.js";
 
@@ -55,8 +55,13 @@ export class PackedResults implements Results {
   }
 
   markOf(file: string): string | undefined {
-    const stats = statSync(file, { throwIfNoEntry: false });
-    if (stats === undefined) return undefined;
+    let stats: Stats;
+    try {
+      stats = statSync(file);
+    } catch {
+      // Gone, or not to be looked at: whoever reads it tells why.
+      return undefined;
+    }
     const { mtimeMs, ctimeMs, size, ino } = stats;
     const state = `${mtimeMs} ${ctimeMs} ${size} ${ino}`;
     const noted = this.packed.marks.get(file);

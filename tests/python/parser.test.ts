@@ -177,3 +177,11 @@ describe("one mistake is one alert, and the rest is read", () => {
     expect(shapeFaults(tree, code.length)).toEqual([]);
   });
 });
+
+// Where each closer looks for something in all of the text before it, this takes minutes.
+test("a text of many lines is read in a time that grows with them", { timeout: 60_000 }, () => {
+  const text = "moor(tide(1), [1, 2])\nsail(\n    a,\n    b)\n".repeat(20_000);
+  const { root, problems } = parse(text, options);
+  expect(root.body).toHaveLength(40_000);
+  expect(problems).toEqual([]);
+});

@@ -40,6 +40,14 @@ function endOfMisfit(
 const isCloser = (token: Token): boolean =>
   token === Token.BraceClose || token === Token.BracketClose || token === Token.ParenClose;
 
+/** Tells of a closer that belongs to nothing. The comma behind it goes as well. */
+function tellStray(p: ParseState, details: { readonly seen?: number }): void {
+  reportForm(p, "unexpected", p.start, p.end, `${here(p)} closes nothing: its opener is missing`, {
+    ...details,
+    insert: { at: p.start, text: "", over: p.source[p.end] === "," ? 2 : 1 },
+  });
+}
+
 /** Moves behind what fits nowhere and ends at `end`, and tells of it. */
 export function passOver(p: ParseState, end: number, hasCommas = true): void {
   const { start, token } = p;
@@ -49,13 +57,8 @@ export function passOver(p: ParseState, end: number, hasCommas = true): void {
       ...details,
       insert: { at: start, text: ",", over: 1 },
     });
-  } else if (isCloser(token)) {
-    reportForm(p, "unexpected", start, p.end, `${here(p)} closes nothing: its opener is missing`, {
-      ...details,
-      // The comma behind it goes as well.
-      insert: { at: start, text: "", over: p.source[p.end] === "," ? 2 : 1 },
-    });
-  } else if (startsStatement(p)) {
+  } else if (isCloser(token)) tellStray(p, details);
+  else if (startsStatement(p)) {
     reportForm(p, "unexpected", start, p.end, "A statement cannot stand in a list: put it before or behind", details);
   } else reportForm(p, "unexpected", start, p.end, `${here(p)} does not fit here`, details);
   do next(p);
@@ -185,10 +188,7 @@ export function isStrayInObject(p: ParseState, own: number): boolean {
 
 /** Passes over a closer that belongs to nothing, with the marks behind it. */
 export function passStrayCloser(p: ParseState): void {
-  const { start } = p;
-  reportForm(p, "unexpected", start, p.end, `${here(p)} closes nothing: its opener is missing`, {
-    insert: { at: start, text: "", over: p.source[p.end] === "," ? 2 : 1 },
-  });
+  tellStray(p, {});
   passPunctuation(p);
   noteEnd(p, "closer");
 }

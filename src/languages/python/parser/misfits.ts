@@ -15,7 +15,8 @@ export function innermost({ brackets, depth }: ParseState): OpenBracket | undefi
 
 /** The column in which the line that holds an offset begins. */
 function columnOf(source: string, offset: number): number {
-  const start = Math.max(source.lastIndexOf("\n", offset - 1), source.lastIndexOf("\r", offset - 1)) + 1;
+  let start = offset;
+  while (start > 0 && !/[\n\r]/.test(source[start - 1]!)) start -= 1;
   return columnFrom(source, start);
 }
 
