@@ -48,6 +48,8 @@ export interface SyntaxProblem {
   readonly seen: number;
   /** What would settle the problem. */
   readonly insert?: Insertion;
+  /** Others of the file that say the same have the same cause, if something else is wrong with its form: a function that is closed too early leaves all of its `return`s outside. */
+  readonly isShared?: boolean;
 }
 
 /** A problem with all its places moved. */

@@ -85,6 +85,42 @@ const shapes: Readonly<Record<string, Shape>> = {
     tail: "  />\n);\nexport const last = 1;\n",
     element: (i) => `    tide${i}={fares.t${i}}\n`,
   },
+  "members of an enumeration": {
+    languageId: typescript,
+    head: "export enum Kind {\n",
+    tail: "}\nexport const last = Kind.A1;\n",
+    element: (i) => `  A${i} = "a${i}",\n`,
+  },
+  "parts of a tuple": {
+    languageId: typescript,
+    head: "export type Crossing = [\n",
+    tail: "];\nexport const last = 1;\n",
+    element: (i) => `  tide${i}: string,\n`,
+  },
+  "type parameters": {
+    languageId: typescript,
+    head: "export function moor<\n",
+    tail: ">(tide: A1): void {\n  sail(tide);\n}\n",
+    element: (i) => `  A${i} extends string,\n`,
+  },
+  "links of a chain of conditions": {
+    languageId: typescript,
+    head: "export function fare(a: number) {\n  if (a === 99) {\n    return 0;\n  }",
+    tail: "\n  return 1;\n}\nexport const last = 1;\n",
+    element: (i) => ` else if (a === ${i}) {\n    return sail(${i});\n  }`,
+  },
+  "cases of a switch": {
+    languageId: typescript,
+    head: "export function fare(a: number) {\n  switch (a) {\n",
+    tail: "  }\n  return 1;\n}\nexport const last = 1;\n",
+    element: (i) => `    case ${i}:\n      return sail(${i});\n`,
+  },
+  "cases of a match": {
+    languageId: "python",
+    head: "def fare(a):\n    match a:\n",
+    tail: "    return 1\n\n\nlast = 1\n",
+    element: (i) => `        case ${i}:\n            return sail(${i})\n`,
+  },
   "dicts in a list": {
     languageId: "python",
     head: "fares = [\n",
@@ -143,8 +179,12 @@ function* slips(element: string): Generator<string> {
 
 /** Of a hundred slips, how many may bring more than three alerts. */
 const limit = often(8, 4);
-/** A closer in the middle of a parameter is taken for the end of them all. */
-const higher: Readonly<Record<string, number>> = { parameters: 12 };
+/** A closer in the middle of a parameter is taken for the end of them all, and one in the middle of a condition for that of the function. */
+const higher: Readonly<Record<string, number>> = {
+  parameters: 14,
+  "links of a chain of conditions": 11,
+  "parts of a tuple": 10,
+};
 
 test.each(Object.entries(shapes))("%s: a slip in one leaves the others alone", (name, shape) => {
   expect(opened(withSlip(shape, shape.element(middle)), shape.languageId).alerts(uri)).toEqual([]);

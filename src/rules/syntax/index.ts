@@ -111,9 +111,15 @@ export const syntaxRules: readonly Rule[] = [
     always: true,
     examples: { alerts: page.alerts, quiet: page.quiet },
     file({ problems, alert }) {
+      const told = new Set<string>();
+      const isElsewhere = problems.some(({ isShared }) => isShared !== true);
       for (const problem of problems) {
         if (problem.code !== code) continue;
-        const { insert } = problem;
+        const { insert, isShared } = problem;
+        if (isShared === true && isElsewhere) {
+          if (told.has(problem.message)) continue;
+          told.add(problem.message);
+        }
         alert(problem, {
           message: problem.message,
           related: problem.related.map(({ from, to, message }) => ({ at: { from, to }, message })),

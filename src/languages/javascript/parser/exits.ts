@@ -22,7 +22,7 @@ export function parseReturn(p: ParseState): ReturnStatement {
   const { start, end } = p;
   next(p);
   if (!has(p, Context.Return) && !p.looseReturn) {
-    report(p, "misplaced", start, end, "`return` stands only in functions");
+    report(p, "misplaced", start, end, "`return` stands only in functions", { isShared: true });
   }
   const bare = p.newline || p.token === Token.Semicolon || p.token === Token.BraceClose || p.token === Token.End;
   const argument = p.newline && indentAt(p, p.start) >= indentAt(p, start) && holdsObject(p)

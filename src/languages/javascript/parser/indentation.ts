@@ -93,7 +93,9 @@ function isStray(p: ParseState, opener: number, own: number): boolean {
   if (!p.newline || indentAt(p, p.start) <= own || !isIndented(p, opener)) return false;
   const goesOn = lookAhead(p, () => {
     passPunctuation(p);
-    if (!p.newline || at(p, Token.End)) return false;
+    if (!p.newline && (at(p, Token.Else) || at(p, Token.Catch) || at(p, Token.Finally))) return true;
+    while (!p.newline && !at(p, Token.End)) next(p);
+    if (at(p, Token.End)) return false;
     const column = indentAt(p, p.start);
     return at(p, Token.BraceClose) ? column >= own : column > own;
   });

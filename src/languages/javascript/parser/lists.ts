@@ -44,6 +44,19 @@ export function startsExpression(p: ParseState): boolean {
   }
 }
 
+/** Whether a type may begin with a token. */
+export function startsTypeToken(token: Token): boolean {
+  return isWordLike(token) ||
+    token === Token.BraceOpen ||
+    token === Token.BracketOpen ||
+    token === Token.ParenOpen ||
+    token === Token.String ||
+    token === Token.Number ||
+    token === Token.BigInt ||
+    token === Token.Template ||
+    token === Token.Minus;
+}
+
 /** Whether a statement, and no expression, begins with the current token. */
 export function startsStatementOnly(p: ParseState): boolean {
   return isKeyword(p.token) &&

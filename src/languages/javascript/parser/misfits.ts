@@ -1,7 +1,7 @@
 /** What stands between the elements of a list and fits nowhere in it: closers that belong to nothing, a `;` in the place of a comma, statements. The list goes on behind it where its lines do. */
 import { Missing } from "../nodes/index.js";
 import { indentAt, isGuided, noteEnd, openedBefore, passPunctuation } from "./indentation.js";
-import { parseListEnd, startsExpression, startsStatementOnly } from "./lists.js";
+import { parseListEnd, startsExpression, startsStatementOnly, startsTypeToken } from "./lists.js";
 import { here, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { lookAhead } from "./speculate.js";
@@ -15,7 +15,7 @@ const furthest = 50;
  * Where what fits nowhere ends, if the list goes on behind it: with a line that begins in the column of the present one, with what `begins` there, or with the list's closer
  * in the column of the list's own line. No line before it stands as far out as the list itself. -1 where the list does not go on.
  */
-function endOfMisfit(
+export function endOfMisfit(
   p: ParseState,
   own: number,
   closers: readonly Token[],
@@ -79,7 +79,7 @@ function beginsElement(p: ParseState): boolean {
 }
 
 /** Whether a statement, and no element, begins here. */
-function startsStatement(p: ParseState): boolean {
+export function startsStatement(p: ParseState): boolean {
   if (p.token === Token.Import) {
     const { token } = peek(p);
     return p.newline && token !== Token.ParenOpen && token !== Token.Dot;
@@ -240,4 +240,38 @@ export function misfitInTag(p: ParseState, own: number): number {
   const { token } = p;
   if (token === Token.Slash || token === Token.Greater || token === Token.Less || token === Token.End) return -1;
   return endOfMisfit(p, own, [Token.Slash, Token.Greater], beginsAttribute);
+}
+
+/** Whether a line begins here that can only be an element of a list of types: what begins one, with a comma at the end of the line. */
+function beginsTypeElement(p: ParseState): boolean {
+  if (!startsTypeToken(p.token) && !at(p, Token.Ellipsis)) return false;
+  let last: Token;
+  do {
+    last = p.token;
+    next(p);
+  } while (!p.newline && !at(p, Token.End));
+  return last === Token.Comma;
+}
+
+/** Moves past the comma behind a type of a list that is opened at `opener`, where one is forgotten also past nothing, and past what fits nowhere. Returns whether the list goes on. */
+export function typesGoOn(p: ParseState, closer: Token, opener: Opener): boolean {
+  if (p.token === Token.Comma) {
+    next(p);
+    return true;
+  }
+  if (p.token === closer || p.token === Token.End) return false;
+  const own = indentAt(p, opener.at);
+  const isNext = p.newline && indentAt(p, p.start) > own && lookAhead(p, () => beginsTypeElement(p));
+  if (isNext && p.missingComma !== p.start) {
+    p.missingComma = p.start;
+    p.missingCommaIn = opener.at;
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
+      insert: { at: p.prevEnd, text: "," },
+    });
+    return true;
+  }
+  const end = endOfMisfit(p, own, [closer], beginsTypeElement);
+  if (end < 0) return false;
+  passOver(p, end);
+  return p.token !== closer;
 }

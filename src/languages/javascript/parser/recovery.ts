@@ -11,6 +11,7 @@ interface Details {
   readonly insert?: Insertion;
   /** Where it was noticed, if not at the current token. */
   readonly seen?: number;
+  readonly isShared?: boolean;
 }
 
 /** Adds a problem at a range. */
@@ -22,10 +23,8 @@ export function report(
   message: string,
   details: Details = {},
 ): void {
-  const { related = [], insert, seen = p.start } = details;
-  p.problems.push(
-    insert ? { code, from, to, message, related, seen, insert } : { code, from, to, message, related, seen },
-  );
+  const { related = [], insert, seen = p.start, isShared } = details;
+  p.problems.push({ code, from, to, message, related, seen, ...(insert && { insert }), ...(isShared && { isShared }) });
 }
 
 /**

@@ -557,13 +557,19 @@ const afterText = /^(?:[;,)\].}:?&|=+\s]|$)/;
  * what follows it can stand in a text alone.
  */
 function isLone(p: ParseState, from: number): boolean {
-  const { source, length } = p;
-  let at = from;
-  for (; at < length; at += 1) {
-    const unit = source.charCodeAt(at);
-    if (unit === 92) at += 1;
-    else if (unit === 96) break;
+  const { source, length, knownTick } = p;
+  // In a text with thousands of holes each asks for the same one.
+  if (from < knownTick.from || from > knownTick.at) {
+    let at = from;
+    for (; at < length; at += 1) {
+      const unit = source.charCodeAt(at);
+      if (unit === 92) at += 1;
+      else if (unit === 96) break;
+    }
+    knownTick.from = from;
+    knownTick.at = at;
   }
+  const { at } = knownTick;
   if (at >= length) {
     checkWindow(p);
     p.reach = length;

@@ -132,6 +132,8 @@ export class ParseState {
 
   /** A line of which the indentation is known, from its beginning to an offset in it; lines may be as long as the text. */
   readonly knownLine = { from: 0, to: -1, indent: 0 };
+  /** The first backtick that stands behind an offset. */
+  readonly knownTick = { from: 0, at: -1 };
 
   /** Where `source` begins in the whole text, of which it may be a window; then also the whole, for a look before it. */
   base = 0;

@@ -311,14 +311,17 @@ function skipStray(p: ParseState): Skipped {
       [Token.Case]: "switch",
       [Token.Default]: "switch",
     }[token];
-    reportForm(p, "unexpected", p.start, p.end, `${here(p)} has no \`${owner}\` that it belongs to`);
+    reportForm(p, "unexpected", p.start, p.end, `${here(p)} has no \`${owner}\` that it belongs to`, {
+      isShared: true,
+    });
   } else reportForm(p, "unexpected", p.start, p.end, `${here(p)} cannot begin a statement`);
   next(p);
   if (token === Token.Case || token === Token.Default) {
     while (p.token !== Token.Colon && p.token !== Token.End && !p.newline && p.token !== Token.BraceClose) next(p);
     eat(p, Token.Colon);
   } else if (isMember) passMembers(p, token, column);
-  else if (!closer) {
+  // What stands behind an `else` is a statement of its own, with the rest of its chain.
+  else if (!closer && token !== Token.Else) {
     while (
       p.token !== Token.End &&
       !p.newline &&

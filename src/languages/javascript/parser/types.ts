@@ -36,6 +36,8 @@ import {
 } from "../nodes/index.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { parseTypeParameterList } from "./functions.js";
+import { startsTypeToken } from "./lists.js";
+import { typesGoOn } from "./misfits.js";
 import { missing, parseBindingName, parseWord } from "./names.js";
 import { eat, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { isWord, next, peek, rescanTemplate, textToKeep, tokenText } from "./scanner.js";
@@ -235,18 +237,6 @@ function parseOperator(p: ParseState): Type {
   return parsePostfix(p);
 }
 
-function startsTypeToken(token: Token): boolean {
-  return isWordLike(token) ||
-    token === Token.BraceOpen ||
-    token === Token.BracketOpen ||
-    token === Token.ParenOpen ||
-    token === Token.String ||
-    token === Token.Number ||
-    token === Token.BigInt ||
-    token === Token.Template ||
-    token === Token.Minus;
-}
-
 /** `infer T`, with a constraint unless that proves to be the condition around it. */
 function parseInfer(p: ParseState): InferType {
   const { start } = p;
@@ -428,7 +418,7 @@ export function parseTypeParameters(p: ParseState): TypeParameters | null {
       const standard = eat(p, Token.Assign) ? parseType(p) : null;
       params.push(new TypeParameter(from, p.prevEnd, name, constraint, standard, modifiers));
       splitGreater(p);
-      if ((name.type as string) === "Missing" || !eat(p, Token.Comma)) break;
+      if (!typesGoOn(p, Token.Greater, opener)) break;
     }
   });
   if (params.length === 0) report(p, "missing-part", start, p.end, "A list of type parameters cannot be empty");
@@ -443,10 +433,8 @@ function parseTuple(p: ParseState): TupleType {
   const elements: Type[] = [];
   bracketed(p, () => {
     while (!at(p, Token.BracketClose) && !at(p, Token.End)) {
-      const element = parseTupleElement(p);
-      elements.push(element);
-      if (element.type === "Missing" && !at(p, Token.Comma)) break;
-      if (!eat(p, Token.Comma)) break;
+      elements.push(parseTupleElement(p));
+      if (!typesGoOn(p, Token.BracketClose, opener)) break;
     }
   });
   expectCloser(p, Token.BracketClose, opener, "the tuple type");

@@ -1,7 +1,5 @@
 /** Statements that only TypeScript has. */
 import {
-  EnumDeclaration,
-  EnumMember,
   ExternalModule,
   HeritageType,
   Identifier,
@@ -11,19 +9,15 @@ import {
   Missing,
   NamespaceDeclaration,
   TypeAliasDeclaration,
-  type Expression,
   type Statement,
   type TypeName,
 } from "../nodes/index.js";
 import { parseClassDeclaration } from "./classes.js";
-import { parseAssignment } from "./expressions.js";
+import { parseEnum } from "./enums.js";
 import { parseFunctionDeclaration } from "./functions.js";
-import { lacksOpener } from "./indentation.js";
 import { parseModuleItems } from "./items.js";
-import { parseListEnd } from "./lists.js";
 import { missing, parseBindingName, parseWord } from "./names.js";
-import { parsePropertyKey } from "./objects.js";
-import { eat, expect, expectCloser, here, openerHere, reportForm } from "./recovery.js";
+import { eat, expect, expectCloser, openerHere } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
 import { semicolon } from "./statements.js";
@@ -166,30 +160,6 @@ function parseAlias(p: ParseState, start: number, declare: boolean): TypeAliasDe
   const annotation = parseType(p);
   semicolon(p, "the type");
   return new TypeAliasDeclaration(start, p.prevEnd, id, typeParameters, annotation, declare);
-}
-
-function parseEnum(p: ParseState, start: number, constant: boolean, declare: boolean): EnumDeclaration {
-  next(p);
-  const id = parseBindingName(p, "the enumeration");
-  const opener = openerHere(p);
-  const members: EnumMember[] = [];
-  const isOpen = lacksOpener(p, start);
-  if (expect(p, Token.BraceOpen, "the enumeration") || isOpen) {
-    while (!at(p, Token.BraceClose) && !at(p, Token.End)) {
-      const from = p.start;
-      const key = parsePropertyKey(p);
-      if (key === undefined) {
-        reportForm(p, "unexpected", p.start, p.end, `${here(p)} is no member of an enumeration`);
-        break;
-      }
-      const value: Expression | null = eat(p, Token.Assign) ? parseAssignment(p) : null;
-      members.push(new EnumMember(from, p.prevEnd, key, value));
-      if (!parseListEnd(p, Token.BraceClose, opener)) break;
-    }
-    if (!isOpen) expectCloser(p, Token.BraceClose, opener, "the enumeration");
-    else eat(p, Token.BraceClose);
-  }
-  return new EnumDeclaration(start, p.prevEnd, id, members, constant, declare);
 }
 
 function parseNamespace(p: ParseState, start: number, declare: boolean): NamespaceDeclaration {

@@ -512,7 +512,12 @@ function matching(p: ParseState): Node | undefined {
     }
     reportForm(p, "unexpected", p.start, Math.max(p.at, p.start + 1), `${here(p)} stands where a \`case\` does`);
     statement(p, others);
-    if (isToken(p, Token.Indent)) statements(p, others);
+    // The block of what was to be a case.
+    if (isToken(p, Token.Indent)) {
+      next(p);
+      statements(p, others);
+      if (isToken(p, Token.Dedent)) next(p);
+    }
   }
   if (isToken(p, Token.Dedent)) next(p);
   return new Match(start, endOf(cases.at(-1)!), { subject, cases });
