@@ -4,7 +4,7 @@ import type { ResolvedSettings } from "../settings/resolve.js";
 import type { Text } from "../text/text.js";
 import type { AlertList } from "./alert-list.js";
 import { inDocumentOrder, resolve, type AlertRecord, type FoundAlert } from "./alert.js";
-import { findHushes, isHushed } from "./hush.js";
+import { findHushes, HushSweep } from "./hush.js";
 import type { RecordStore } from "./record-store.js";
 import type { RuleRun } from "./rule-run.js";
 
@@ -35,14 +35,20 @@ export function collect(findings: Findings): readonly FoundAlert[] {
     return [...all, ...ofFile.map((record) => resolve(record, text, levelOf(record.rule)))].sort(inDocumentOrder);
   }
   list.forget();
-  const found: FoundAlert[] = [];
+  const told: FoundAlert[] = [];
   const take = (record: AlertRecord): void => {
-    if (failed.has(record.rule)) return;
-    const one = resolve(record, text, levelOf(record.rule));
-    if (!isHushed(hushes, record.rule, one.alert.from, today)) found.push(one);
+    if (!failed.has(record.rule)) told.push(resolve(record, text, levelOf(record.rule)));
   };
   for (const store of stores) for (const record of store.all()) take(record);
   ofFile.forEach(take);
-  if (isDone) for (const record of run.judgeHushes(hushes, tree.root, settings, today)) take(record);
-  return found.sort(inDocumentOrder);
+  const sweep = new HushSweep(hushes, today);
+  const found = told.sort(inDocumentOrder).filter(({ alert }) => !sweep.isHushed(alert.rule, alert.from));
+  if (!isDone) return found;
+  // What is told of the hush comments themselves may be silenced too, by those that count alerts of their own.
+  const judged = run.judgeHushes(hushes, tree.root, settings, today)
+    .filter(({ rule }) => !failed.has(rule))
+    .map((record) => resolve(record, text, levelOf(record.rule)))
+    .sort(inDocumentOrder);
+  const ofHushes = new HushSweep(hushes, today);
+  return [...found, ...judged.filter(({ alert }) => !ofHushes.isHushed(alert.rule, alert.from))].sort(inDocumentOrder);
 }

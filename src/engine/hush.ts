@@ -105,18 +105,35 @@ function hasEnded({ until }: Hush, today: string): boolean {
   return until !== undefined && until < today;
 }
 
-/** Whether hushes silence the alert of a rule at a place; those that do count it. */
-export function isHushed(hushes: readonly Hush[], rule: string, from: number, today: string): boolean {
-  let hushed = false;
-  for (const hush of hushes) {
-    if (hasEnded(hush, today) || hush.range === undefined || from < hush.range.from || from > hush.range.to) continue;
-    for (const named of hush.rules) {
-      if (named.name !== rule && !(named.name.endsWith(".*") && rule.startsWith(named.name.slice(0, -1)))) continue;
-      named.silenced += 1;
-      hushed = true;
-    }
+/** Asks hushes about alerts one after the other, in the order of the text, so that each is compared with what reaches its place alone. */
+export class HushSweep {
+  private readonly waiting: (Hush & { readonly range: Span })[];
+  private reaching: (Hush & { readonly range: Span })[] = [];
+
+  constructor(hushes: readonly Hush[], today: string) {
+    this.waiting = hushes
+      .filter((hush): hush is Hush & { readonly range: Span } => hush.range !== undefined && !hasEnded(hush, today))
+      .sort((a, b) => b.range.from - a.range.from);
   }
-  return hushed;
+
+  /** Whether the alert of a rule at a place is silenced; the hushes that do so count it. No place may come before an earlier one. */
+  isHushed(rule: string, from: number): boolean {
+    const { waiting } = this;
+    this.reaching = this.reaching.filter(({ range }) => range.to >= from);
+    for (let next = waiting.at(-1); next !== undefined && next.range.from <= from; next = waiting.at(-1)) {
+      waiting.pop();
+      if (next.range.to >= from) this.reaching.push(next);
+    }
+    let hushed = false;
+    for (const { rules } of this.reaching) {
+      for (const named of rules) {
+        if (named.name !== rule && !(named.name.endsWith(".*") && rule.startsWith(named.name.slice(0, -1)))) continue;
+        named.silenced += 1;
+        hushed = true;
+      }
+    }
+    return hushed;
+  }
 }
 
 /** What came of hush comments, for the rules that judge them. `ids` are those of all rules there are, `isOn` tells whether a rule, or one of an area, is on. */

@@ -98,6 +98,7 @@ const segmentation: Segmentation = {
   isList: () => false,
   isFlowRoot: ({ parent }) => parent === null,
   isTracked: () => false,
+  mannerOf: () => "",
   lower: () => undefined,
 };
 

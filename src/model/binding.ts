@@ -140,6 +140,9 @@ export class Binding {
   private uses: Reference[] = [];
   private exports = 0;
   private ordered = true;
+  /** How many declarations give way to others, and the meaning of all of them: a name may be declared thousands of times. */
+  private yielding = 0;
+  private bits = 0;
 
   constructor(
     readonly name: string,
@@ -153,8 +156,9 @@ export class Binding {
       this.places.sort((a, b) => Number(a.yields) - Number(b.yields) || a.node.start - b.node.start);
       this.ordered = true;
     }
-    const own = this.places.findIndex((place) => place.yields);
-    return own > 0 ? this.places.slice(0, own) : this.places;
+    return this.yielding === 0 || this.yielding === this.places.length
+      ? this.places
+      : this.places.slice(0, -this.yielding);
   }
 
   /** In no order. */
@@ -177,9 +181,7 @@ export class Binding {
 
   /** `VALUE`, `TYPE`, both, or neither while nothing declares it. */
   get meaning(): number {
-    let bits = 0;
-    for (const { kind } of this.places) bits |= meanings[kind];
-    return bits;
+    return this.bits;
   }
 
   get isDeclared(): boolean {
@@ -200,10 +202,15 @@ export class Binding {
   declare(declaration: Declaration): void {
     this.places.push(declaration);
     this.ordered = this.places.length === 1;
+    this.bits |= meanings[declaration.kind];
+    if (declaration.yields) this.yielding += 1;
   }
 
   withdraw(declaration: Declaration): void {
     this.places.splice(this.places.indexOf(declaration), 1);
+    this.bits = 0;
+    for (const { kind } of this.places) this.bits |= meanings[kind];
+    if (declaration.yields) this.yielding -= 1;
   }
 
   attach(use: Reference): void {

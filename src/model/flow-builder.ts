@@ -6,6 +6,14 @@ import { Block, type FlowExit, type FlowGraph, type FlowLoop, type Step } from "
 /** A node that is a name, with what was found of it. */
 export type Named = Node & { readonly fact: NameFact | null };
 
+/** A condition of a chain. */
+export interface Arm {
+  /** Asks it and leads control to one of two blocks. */
+  readonly ask: (yes: Block, no: Block) => void;
+  /** What is done where it holds. */
+  readonly lower: () => void;
+}
+
 /** Decides which nodes are lowered into graphs of their own. */
 export interface Cutter {
   /** Lowers a node, in a graph of its own or, where it is divided, what it does itself in that of `b`. */
@@ -160,17 +168,24 @@ export class FlowBuilder {
   }
 
   /** What is done where a condition holds, and where it does not. `ask` asks it and leads control to one of two blocks. */
-  branch(ask: (yes: Block, no: Block) => void, whenTrue: () => void, whenFalse: (() => void) | null): void {
-    const yes = this.block();
+  branch(ask: Arm["ask"], whenTrue: () => void, whenFalse: (() => void) | null): void {
+    this.chain([{ ask, lower: whenTrue }], whenFalse);
+  }
+
+  /** Conditions that are asked one after the other until one holds; there may be thousands. `otherwise` is done where none does. */
+  chain(arms: readonly Arm[], otherwise: (() => void) | null): void {
     const after = this.block();
-    const no = whenFalse === null ? after : this.block();
-    ask(yes, no);
-    this.start(yes);
-    whenTrue();
-    this.edge(this.current, after);
-    if (whenFalse !== null) {
-      this.start(no);
-      whenFalse();
+    for (const [index, { ask, lower }] of arms.entries()) {
+      const yes = this.block();
+      const no = otherwise === null && index === arms.length - 1 ? after : this.block();
+      ask(yes, no);
+      this.start(yes);
+      lower();
+      this.edge(this.current, after);
+      if (no !== after) this.start(no);
+    }
+    if (otherwise !== null) {
+      otherwise();
       this.edge(this.current, after);
     }
     this.start(after);

@@ -21,6 +21,8 @@ export interface Segmentation {
   isList(node: Node): boolean;
   isFlowRoot(node: Node): boolean;
   isTracked(binding: Binding): boolean;
+  /** In which manner a name is used, by what stands right around it: rules ask whether something is done with it anywhere. The same text for the same manner. */
+  mannerOf(use: Node): string;
   /** Makes the segments of the nodes that are waiting. */
   lower(flow: SegmentedFlow): void;
 }
@@ -70,7 +72,8 @@ export class Segment implements Surroundings {
 interface Occurrences {
   readonly all: OrderedSegments<Segment>;
   readonly changing: OrderedSegments<Segment>;
-  isRead: boolean;
+  /** How often it is given a value, and in which manners it is used. */
+  uses: string;
   declarations: readonly unknown[];
 }
 
@@ -132,14 +135,20 @@ export class SegmentedFlow {
       let found = this.occurrences.get(binding);
       if (found === undefined) {
         const { declarations } = binding;
-        found = { all: new OrderedSegments(), changing: new OrderedSegments(), isRead: isRead(binding), declarations };
+        found = {
+          all: new OrderedSegments(),
+          changing: new OrderedSegments(),
+          uses: this.usesOf(binding),
+          declarations,
+        };
         this.occurrences.set(binding, found);
       }
+      const index = found.all.add(segment);
       if (changes) {
         found.changing.add(segment);
-        this.changed.add(binding);
+        this.lookAhead(found, index + 1, binding);
       }
-      this.lookBack(found, found.all.add(segment), binding);
+      this.lookBack(found, index, binding);
     }
     return segment;
   }
@@ -199,14 +208,20 @@ export class SegmentedFlow {
       const { declarations } = binding;
       const same = found.declarations.length === declarations.length &&
         declarations.every((one, index) => one === found.declarations[index]);
-      if (same && found.isRead === isRead(binding)) return;
+      const uses = this.usesOf(binding);
+      if (same && found.uses === uses) return;
       found.declarations = [...declarations];
-      found.isRead = isRead(binding);
+      found.uses = uses;
       this.changed.add(binding);
       return;
     }
     for (const { node } of binding.declarations) this.renew(node);
     for (const { node } of binding.references) this.renew(node);
+  }
+
+  private usesOf({ references, writes }: Binding): string {
+    const manners = new Set(references.map(({ access, node }) => `${access} ${this.language.mannerOf(node)}`));
+    return `${writes} ${[...manners].sort().join(", ")}`;
   }
 
   /** Brings all up to date. Gives the segments that are no more, and those for which something may hold that did not. */
@@ -280,6 +295,19 @@ export class SegmentedFlow {
     return false;
   }
 
+  /** Has the segments from an index on looked at again to which a value comes that a name was given before them, and to those to which it may have come. */
+  private lookAhead({ all: { list } }: Occurrences, index: number, binding: Binding): void {
+    if (this.isNew) return;
+    let count = 0;
+    for (let at = index; at < list.length && count < farthest + 2; at += 1) {
+      const segment = list[at]!;
+      this.dirty.add(segment);
+      if (segment.names.get(binding) !== true) continue;
+      if (!segment.summary(binding).passes) return;
+      count += 1;
+    }
+  }
+
   /** Has the segments before an index looked at again for which it may matter whether a name is read there. */
   private lookBack({ all: { list } }: Occurrences, index: number, binding: Binding): void {
     if (this.isNew) return;
@@ -337,16 +365,13 @@ export class SegmentedFlow {
     this.stuck.delete(segment);
     for (const [binding, changes] of segment.names) {
       const found = this.occurrences.get(binding)!;
+      const index = found.all.delete(segment);
       if (changes) {
         found.changing.delete(segment);
-        this.changed.add(binding);
+        this.lookAhead(found, index, binding);
       }
-      this.lookBack(found, found.all.delete(segment), binding);
+      this.lookBack(found, index, binding);
       if (found.all.list.length === 0) this.occurrences.delete(binding);
     }
   }
-}
-
-function isRead({ references }: Binding): boolean {
-  return references.some(({ access }) => access === "read");
 }

@@ -63,11 +63,20 @@ export function isInside(node: Node, outer: Node): boolean {
 /** Every node that has a part of `[from, to]`, or borders on it. */
 export function nodesTouching(root: Node, from: number, to: number): Node[] {
   const found: Node[] = [];
-  const look = (node: Node, start: number): void => {
-    if (to < start || from > start + node.length) return;
+  // A chain of thousands is as deep as it is long.
+  const waiting: { readonly node: Node; readonly start: number }[] = [{ node: root, start: root.start }];
+  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+    const { node, start } = next;
+    if (to < start || from > start + node.length) continue;
     found.push(node);
-    node.near(from - start, to - start, (child) => look(child, start + child.startInParent));
-  };
-  look(root, root.start);
+    const before = waiting.length;
+    node.near(from - start, to - start, (child) => {
+      waiting.push({ node: child, start: start + child.startInParent });
+    });
+    // The first is to be looked at first.
+    for (let low = before, high = waiting.length - 1; low < high; low += 1, high -= 1) {
+      [waiting[low], waiting[high]] = [waiting[high]!, waiting[low]!];
+    }
+  }
   return found;
 }

@@ -64,10 +64,10 @@ export const unreadImport = defineRule({
     ],
   },
   binding(binding, file) {
+    if (binding.references.length > 0 || binding.exported) return;
     const { owner, node } = binding.declarations[0]!;
     const shape = owner.parent === null ? undefined : file.shape("import", owner.parent);
     if (shape === undefined) return;
-    if (binding.references.length > 0 || binding.exported) return;
     if (binding.scope.dynamic || file.ambient || file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
     // A name that the other file does not have, but one that is near, is misspelt and not left over, and told as that.
     const taken = shape.taken[shape.names.indexOf(node)]!;

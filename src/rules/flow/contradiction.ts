@@ -84,9 +84,15 @@ export const contradiction = defineRule({
       const parts = conditionParts(top, file);
       const claims = parts.flatMap((part) => claimOf(part, file) ?? []);
       const clash = top.is === "and" ? excludes : coversAll;
-      for (const [index, claim] of claims.entries()) {
-        const before = claims.slice(0, index).find((one) => one.about === claim.about && clash(one, claim));
-        if (before === undefined) continue;
+      const earlier = new Map<string, Claim[]>();
+      for (const claim of claims) {
+        const alike = earlier.get(claim.about);
+        const before = alike?.find((one) => clash(one, claim));
+        if (before === undefined) {
+          if (alike === undefined) earlier.set(claim.about, [claim]);
+          else alike.push(claim);
+          continue;
+        }
         alert(claim.node, {
           message: top.is === "and"
             ? `\`${claim.about}\` cannot be both: this condition is never met`

@@ -1,6 +1,10 @@
+import { BindingMemo } from "../../model/binding-memo.js";
 import type { Binding } from "../../model/binding.js";
 import { eachUnsetRead } from "../../model/flow-facts.js";
 import { defineRule, type FileView } from "../rule.js";
+
+/** Of names, whether something needs a value of theirs and nothing asks for one. */
+const needed = new BindingMemo<boolean>();
 
 /** Whether a name never gets a value, although something needs one. */
 function isNeverSet(binding: Binding, { text, ambient, keepsToItself, facts }: FileView): boolean {
@@ -13,8 +17,12 @@ function isNeverSet(binding: Binding, { text, ambient, keepsToItself, facts }: F
     declarations.every(facts.isBare) &&
     // At the top of a file `var` may only give a name a type that somebody else gives a value.
     (scope.parent !== null || (keepsToItself && binding.kind !== "variable")) &&
-    references.some(({ node }) => facts.isNeeding(node)) &&
-    !references.some(({ node }) => facts.isAsking(node));
+    needed.of(
+      binding,
+      text,
+      () =>
+        references.some(({ node }) => facts.isNeeding(node)) && !references.some(({ node }) => facts.isAsking(node)),
+    );
 }
 
 export const readBeforeSet = defineRule({

@@ -56,21 +56,21 @@ export const runsIntoNext = defineRule({
   },
   flow(flow, { alert, text, typed, isBroken, shape, facts, edits }) {
     const running = new Set<Node>(flow.runningOn.map(({ node }) => node));
-    const found = new Map<Node, { readonly choice: ChoiceShape; readonly cases: number[] }>();
-    for (const { node } of flow.runningOn) {
-      const choice = shape("choice", node.parent!);
-      if (choice === undefined || facts.isMeantToRunOn(node, running, typed, text) || isBroken(choice.node)) continue;
-      const known = found.get(choice.node) ?? { choice, cases: [] };
-      known.cases.push(choice.cases.findIndex((one) => one.node === node));
-      found.set(choice.node, known);
+    const found = new Map<Node, ChoiceShape | undefined>();
+    for (const { node: { parent } } of flow.runningOn) {
+      if (!found.has(parent!)) found.set(parent!, shape("choice", parent!));
     }
-    for (const { choice: { node: whole, cases: all, word }, cases } of found.values()) {
+    for (const choice of found.values()) {
+      if (choice === undefined || isBroken(choice.node)) continue;
+      const { node: whole, cases: all, word } = choice;
+      const cases = all.flatMap(
+        ({ node }, index) => (running.has(node) && !facts.isMeantToRunOn(node, running, typed, text) ? [index] : []),
+      );
+      const runOn = new Set(cases);
       const behind = (index: number): Node => all[index]!.body.at(-1)!;
       const breaks = (ends: readonly number[]) => ends.map((index) => edits.breakBehind(all[index]!.node, text));
       // Where none ends, one thing was forgotten and not as many as there are cases.
-      if (
-        cases.length >= 3 && all.slice(0, -1).every(({ body }, index) => body.length === 0 || cases.includes(index))
-      ) {
+      if (cases.length >= 3 && all.slice(0, -1).every(({ body }, index) => body.length === 0 || runOn.has(index))) {
         alert({ headOf: whole, length: word.length }, {
           message:
             "No case of this choice ends, each runs into the next: end them, or say in a comment that it is meant",

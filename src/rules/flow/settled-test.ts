@@ -1,3 +1,4 @@
+import { BindingMemo } from "../../model/binding-memo.js";
 import type { Binding } from "../../model/binding.js";
 import { Values, type KnownValue } from "../../model/flow-facts.js";
 import type { ComparisonShape } from "../../model/shapes.js";
@@ -193,7 +194,9 @@ export const settledTest = defineRule({
   flow(flow, file) {
     const { alert, beside, isBroken } = file;
     if (flow.tests.length === 0 || flow.tracked.length === 0) return;
-    const asked = new Set(flow.tracked.filter((binding) => isEverKnown(binding, file)));
+    const asked = new Set(
+      flow.tracked.filter((binding) => everKnown.of(binding, file.text, () => isEverKnown(binding, file))),
+    );
     if (asked.size === 0) return;
     const values = new Values(flow, asked, ({ value }) => written(value, file));
     const told: Node[] = [];
@@ -235,15 +238,19 @@ export const settledTest = defineRule({
 });
 
 /** Whether a name is ever given a value that is written there, or none. */
-function isEverKnown({ declarations, references }: Binding, file: FileView): boolean {
+function isEverKnown({ declarations, references, writes }: Binding, file: FileView): boolean {
   const { facts, shape } = file;
   const isWritten = (value: Node | null): boolean => value === null || written(value, file) !== "open";
   return declarations.some(({ owner }) => facts.declaresValue(owner) && isWritten(facts.valueOf(owner))) ||
-    references.some(({ access, node }) => {
-      const assigned = access === "write" ? shape("assignment", node.parent!) : undefined;
-      return assigned !== undefined && isWritten(assigned.value);
-    });
+    (
+      writes > 0 && references.some(({ access, node }) => {
+        const assigned = access === "write" ? shape("assignment", node.parent!) : undefined;
+        return assigned !== undefined && isWritten(assigned.value);
+      })
+    );
 }
+
+const everKnown = new BindingMemo<boolean>();
 
 /** Whether a name gathers its value in steps, each written like the others: `found = found || …`. The first decides nothing. */
 function isGathering(node: Node, { shape, facts }: Code): boolean {

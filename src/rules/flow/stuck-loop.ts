@@ -1,3 +1,4 @@
+import { declaredIn, writesIn } from "../../model/binding-memo.js";
 import type { Binding } from "../../model/binding.js";
 import type { FlowGraph, FlowLoop } from "../../model/flow.js";
 import type { ComparisonShape, LoopShape, StepShape } from "../../model/shapes.js";
@@ -7,7 +8,7 @@ import type { SourceText } from "../../text/text.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
 /** What a rule asks of a file to judge loops. */
-type Code = Pick<FileView, "shape" | "facts" | "isBroken">;
+type Code = Pick<FileView, "text" | "shape" | "facts" | "isBroken">;
 
 interface Counter {
   /** The node of its name in the test. */
@@ -88,7 +89,12 @@ function holdsThrow(loop: Node, { shape }: Code): boolean {
 }
 
 /** The step that moves a name in a loop, where each use that gives it another value there is one and all go the same way. */
-function stepInBody(name: string, test: Node, { body }: LoopShape, { shape, facts }: Code): StepShape | undefined {
+function stepInBody(
+  name: string,
+  test: Node,
+  { body }: LoopShape,
+  { shape, facts, text }: Code,
+): StepShape | undefined {
   let found: StepShape | undefined;
   let isOnly = true;
   let asked: Binding | undefined;
@@ -96,9 +102,8 @@ function stepInBody(name: string, test: Node, { body }: LoopShape, { shape, fact
     if (shape("name", node)?.name === name) asked = facts.bindingOf(node);
     return asked === undefined;
   });
-  if (asked === undefined || asked.declarations.some(({ node }) => isInside(node, body))) return undefined;
-  for (const { access, node } of asked.references) {
-    if (access === "read" || !isInside(node, body)) continue;
+  if (asked === undefined || declaredIn(asked, body, text).length > 0) return undefined;
+  for (const { node } of writesIn(asked, body, text)) {
     const step = node.parent === null ? undefined : shape("step", node.parent);
     if (step === undefined || step.way === 0 || (found !== undefined && found.way !== step.way)) isOnly = false;
     else found ??= step;
@@ -130,9 +135,7 @@ function checkCounter(loop: FlowLoop, flow: FlowGraph, file: FileView): void {
     const binding = facts.bindingOf(node);
     if (
       binding === undefined ||
-      (
-        whole.step !== null && binding.references.some((use) => use.access !== "read" && isInside(use.node, whole.body))
-      ) ||
+      (whole.step !== null && writesIn(binding, whole.body, text).length > 0) ||
       (whole.step === null && !flow.tracked.includes(binding)) ||
       canLeave(loop, flow, file)
     ) continue;
@@ -178,10 +181,8 @@ export function stuckNames(loop: FlowLoop, flow: FlowGraph, code: Code): Readonl
       (isAskedAsItIs(inner, test, code) || facts.holdsPlainValues(binding));
     const isGiven = follows &&
       (
-        binding.references.some((use) => use.access !== "read" && isInside(use.node, node)) ||
-        binding.declarations.some(
-          ({ owner }) => facts.valueOf(owner) !== null && body !== undefined && isInside(owner, body),
-        )
+        writesIn(binding, node, code.text).length > 0 ||
+        (body !== undefined && declaredIn(binding, body, code.text).some(({ owner }) => facts.valueOf(owner) !== null))
       );
     if (!follows || isGiven) isStill = false;
     names.add(name);

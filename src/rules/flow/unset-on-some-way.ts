@@ -1,3 +1,4 @@
+import { BindingMemo } from "../../model/binding-memo.js";
 import type { Binding } from "../../model/binding.js";
 import { eachUnsureRead } from "../../model/flow-facts.js";
 import type { Node } from "../../syntax/node.js";
@@ -17,6 +18,9 @@ function isAlwaysReached(read: Node, declared: Node, { shape }: Pick<FileView, "
   }
   return false;
 }
+
+/** Of names, whether something asks if they have a value. */
+const askedFor = new BindingMemo<boolean>();
 
 export const unsetOnSomeWay = defineRule({
   id: "flow.unset-on-some-way",
@@ -62,7 +66,9 @@ export const unsetOnSomeWay = defineRule({
     const isAskedFor = ({ references }: Binding): boolean => (references.some(
       ({ node }) => facts.isAsking(node) || isTested(node),
     ));
-    const names = flow.tracked.filter((binding) => facts.beginsEmpty(binding, text) && !isAskedFor(binding));
+    const names = flow.tracked.filter(
+      (binding) => facts.beginsEmpty(binding, text) && !askedFor.of(binding, text, isAskedFor),
+    );
     if (names.length === 0) return;
     const told = new Set<Binding>();
     eachUnsureRead(flow, new Set(names), ({ node, binding }) => {

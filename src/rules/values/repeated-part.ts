@@ -23,11 +23,14 @@ export const repeatedPart = defineRule({
     logical(top, file) {
       const { text, shape, facts, isBroken, alert } = file;
       if (top.node.parent !== null && shape("logical", top.node.parent)?.is === top.is) return;
-      const seen: Node[] = [];
+      // By their code without blank space, as there may be thousands.
+      const seen = new Map<string, Node[]>();
       for (const part of conditionParts(top, file)) {
         if (!facts.isSteady(part) || shape("literal", part) !== undefined) continue;
-        const before = seen.find((one) => facts.isSame(one, part, text));
-        if (before === undefined) seen.push(part);
+        const code = text.slice(part.start, part.end).replaceAll(/\s+/g, "");
+        const alike = seen.get(code) ?? [];
+        const before = alike.find((one) => facts.isSame(one, part, text));
+        if (before === undefined) seen.set(code, [...alike, part]);
         else if (!isBroken(top.node)) {
           alert(part, {
             message:

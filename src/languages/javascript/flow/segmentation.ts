@@ -80,12 +80,20 @@ const holdsStatements: ReadonlySet<string> = new Set<JavaScriptNode["type"]>([
   "ExportNamedDeclaration",
 ]);
 
+/** The kind of the node around a name, with its operator, and whether the name is what it begins with or asks. */
+function mannerOf(use: Node): string {
+  const up = use.parent as Node & Readonly<Record<string, unknown>>;
+  const isFirst = up["left"] === use || up["object"] === use || up["callee"] === use || up["test"] === use;
+  return `${up.type} ${up["operator"] ?? ""} ${up["optional"] === true ? "?" : ""}${isFirst ? "!" : ""}`;
+}
+
 /** How code is cut into segments; what is not longer than `least` is always one. */
 export const segmentation = (least: number = short): Segmentation => ({
   isDivided: (node) => isDivided(node, least),
   isList: ({ type }) => lists.has(type),
   isFlowRoot,
   isTracked,
+  mannerOf,
   lower(flow) {
     for (const node of flow.waiting) {
       const b = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));

@@ -102,7 +102,7 @@ export function callableAt(node: Node): Callable | undefined {
 }
 
 /** What stands behind a name that is declared once and never given anything else. */
-export function callableOf({ declarations, references }: Binding): Callable | undefined {
+export function callableOf({ declarations, writes }: Binding): Callable | undefined {
   const [only, second] = declarations;
   if (only === undefined || second !== undefined) return undefined;
   const { kind, owner, node } = only;
@@ -112,7 +112,7 @@ export function callableOf({ declarations, references }: Binding): Callable | un
     return callableAt(init);
   }
   if (kind !== "function" && kind !== "class") return undefined;
-  if (references.some(({ access }) => access !== "read")) return undefined;
+  if (writes > 0) return undefined;
   return callableAt(owner);
 }
 

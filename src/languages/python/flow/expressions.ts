@@ -2,6 +2,7 @@
 import { Declaration } from "../../../model/binding.js";
 import type { FlowBuilder } from "../../../model/flow-builder.js";
 import type { Node } from "../../../syntax/node.js";
+import { childrenOf } from "../../../syntax/walk.js";
 import type { ComprehensionNode, Constant, Name, PythonNode } from "../nodes.js";
 
 export function expression(b: FlowBuilder, node: Node): void {
@@ -18,10 +19,6 @@ export function expression(b: FlowBuilder, node: Node): void {
       return;
     case "Lambda":
       for (const { default: value } of one.args.args) if (value) expression(b, value);
-      return;
-    case "BoolOp":
-      expression(b, one.left);
-      b.maybe(() => expression(b, one.right));
       return;
     case "IfExp":
       b.branch(
@@ -50,7 +47,37 @@ export function expression(b: FlowBuilder, node: Node): void {
       comprehension(b, one);
       return;
     default:
-      node.each((child) => expression(b, child));
+      chain(b, node);
+  }
+}
+
+/** Kinds that are not lowered by what their children are alone. */
+const special = new Set([
+  "Name",
+  "Constant",
+  "Lambda",
+  "IfExp",
+  "NamedExpr",
+  "Await",
+  "Yield",
+  "YieldFrom",
+  "ListComp",
+  "SetComp",
+  "DictComp",
+  "GeneratorExp",
+]);
+
+/** Operators, calls, members and other nodes, each of which may begin with another one. There may be thousands, so that they are gone through without recursion. */
+function chain(b: FlowBuilder, node: Node): void {
+  const links: Node[] = [];
+  let first: Node | undefined = node;
+  for (; first !== undefined && !special.has(first.type); [first] = childrenOf(first)) links.push(first);
+  if (first !== undefined) expression(b, first);
+  for (let link = links.pop(); link !== undefined; link = links.pop()) {
+    const [, ...rest] = childrenOf(link);
+    const lower = (): void => rest.forEach((child) => expression(b, child));
+    if (link.type === "BoolOp") b.maybe(lower);
+    else lower();
   }
 }
 

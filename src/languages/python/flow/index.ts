@@ -1,8 +1,8 @@
 /** From a function, or a module, to its flow graph. Python Language Reference, chapters 6 to 8. */
-import { FlowBuilder } from "../../../model/flow-builder.js";
+import { FlowBuilder, type Arm } from "../../../model/flow-builder.js";
 import type { Block as FlowBlock, FlowGraph } from "../../../model/flow.js";
 import type { Node } from "../../../syntax/node.js";
-import type { Block, FunctionDef, Lambda, Match, Module, PythonNode, Try } from "../nodes.js";
+import type { Block, FunctionDef, If, Lambda, Match, Module, PythonNode, Try } from "../nodes.js";
 import { expression, fixedTruth, target } from "./expressions.js";
 import { isTracked } from "./roots.js";
 
@@ -26,6 +26,25 @@ export function code(b: FlowBuilder, root: Node): void {
     expression(b, body);
     b.exit(body, true);
   }
+}
+
+/** Lowers an `if` with all of its `elif`s. */
+function conditional(b: FlowBuilder, first: If): void {
+  const arms: Arm[] = [];
+  let last: Node | null = first;
+  for (; last?.type === "If"; last = (last as If).orelse) {
+    const one = last as If;
+    const isFirst = one === first;
+    arms.push({
+      ask: (yes, no) => {
+        if (!isFirst && b.cutter === undefined) b.statements.set(one, b.current);
+        condition(b, one.test, yes, no);
+      },
+      lower: () => statements(b, one.body.body),
+    });
+  }
+  const otherwise = last as Block | null;
+  b.chain(arms, otherwise && (() => statements(b, otherwise.body)));
 }
 
 /** Lowers a block that control always passes through. */
@@ -107,14 +126,7 @@ export function statement(b: FlowBuilder, node: Node): void {
       target(b, one.name, null, true);
       return;
     case "If":
-      b.branch(
-        (yes, no) => condition(b, one.test, yes, no),
-        () => statements(b, one.body.body),
-        one.orelse &&
-          (() => (
-            one.orelse!.type === "Block" ? statements(b, (one.orelse as Module).body) : statement(b, one.orelse!)
-          )),
-      );
+      conditional(b, one);
       return;
     case "While":
       loop(

@@ -15,12 +15,20 @@ const short = 800;
 /** Whether the code of `root` is looked at in segments, if it is longer than `least`. */
 export const isSegmented = (root: Node, least: number = long): boolean => root.length > least && root.type !== "Lambda";
 
+/** The kind of the node around a name, with its operator, and whether the name is what it begins with or asks. */
+function mannerOf(use: Node): string {
+  const up = use.parent as Node & Readonly<Record<string, unknown>>;
+  const isFirst = up["left"] === use || up["value"] === use || up["func"] === use || up["test"] === use;
+  return `${up.type} ${String(up["op"] ?? up["ops"] ?? "")}${isFirst ? "!" : ""}`;
+}
+
 /** How code is cut into segments; what is not longer than `least` is always one. */
 export const segmentation = (least: number = short): Segmentation => ({
   isDivided: ({ type, length }) => length > least && (type === "Block" || type === "ClassDef"),
   isList: ({ type }) => type === "Module" || type === "Block",
   isFlowRoot,
   isTracked,
+  mannerOf,
   lower(flow) {
     for (const node of flow.waiting) {
       const b = new FlowBuilder(flow.root, (binding) => flow.isTracked(binding));

@@ -42,8 +42,9 @@ export const optionalChain = defineRule({
     LogicalExpression(node, file) {
       const { text, facts, isBroken, alert } = file;
       const { left, operator, right } = node;
-      if (operator !== "&&" || !has(file, 2020) || !facts.isSteady(left) || isBroken(node)) return;
+      if (operator !== "&&" || !has(file, 2020)) return;
       if (left.type !== "Identifier" && left.type !== "MemberExpression") return;
+      if (!facts.isSteady(left) || isBroken(node)) return;
       const found = behind(left, right, file) as JavaScriptNode | undefined;
       // Only where a truth value or nothing is asked for is it the same for what is there and counts as false.
       const up = node.parent as JavaScriptNode;
