@@ -90,7 +90,7 @@ describe("review", () => {
     const [shape] = shapes;
     const folder = project(
       Object.fromEntries(
-        Array.from({ length: 30 }, (_, index) => [`pier${index}.js`, `${shape!.make(700)}tide${index}();\n`]),
+        Array.from({ length: 30 }, (_, index) => [`pier${index}.js`, `${shape!.make(400)}tide${index}();\n`]),
       ),
     );
     const threads = quill(folder, "review", "--anew");

@@ -126,7 +126,7 @@ test("after any edits the alerts are those of a fresh analysis", () => {
         expect(workspace.alerts(uri)).toEqual(workspaceWith(workspace.text(uri).value, settings).alerts(uri));
       }
     }),
-    { seed: 3, numRuns: often(30, 60) },
+    { seed: 3, numRuns: often(15, 60) },
   );
 });
 
@@ -375,7 +375,7 @@ describe("mending", () => {
           expect(broken(second)).toBeLessThanOrEqual(broken(first));
         },
       ),
-      { seed: 11, numRuns: often(60, 300) },
+      { seed: 11, numRuns: often(30, 300) },
     );
   });
 });

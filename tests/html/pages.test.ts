@@ -237,6 +237,6 @@ test("after every edit all is as it is in a fresh workspace", { timeout: 300_000
         }
       },
     ),
-    { seed: 20_261_130, numRuns: often(120, 4000) },
+    { seed: 20_261_130, numRuns: often(60, 4000) },
   );
 });

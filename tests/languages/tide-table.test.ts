@@ -121,7 +121,7 @@ describe("increments", () => {
   test("find what a fresh reading finds, after any edits", () => {
     const random = randomFrom(17);
     const pick = <One>(list: readonly One[]): One => list[Math.floor(random() * list.length)]!;
-    for (let run = 0; run < often(12, 200); run += 1) {
+    for (let run = 0; run < often(6, 200); run += 1) {
       let text = sample;
       const workspace = opened(text);
       for (let step = 1; step < 30; step += 1) {

@@ -9,7 +9,7 @@ test.each([["sound"], ["sound,tidy,thorough"]])(
   "in real files hardly anything comes and goes on other lines, and a text that is broken has a mark: %s",
   { timeout: 600_000 },
   (kits) => {
-    const { keys, changes, unmarked, worst } = measureCalm(7, often(12, 300), { kits: kits.split(",") });
+    const { keys, changes, unmarked, worst } = measureCalm(7, often(8, 300), { kits: kits.split(",") });
     expect((50 * changes) / keys, worst.code).toBeLessThanOrEqual(1);
     expect(unmarked).toBe(0);
   },

@@ -203,7 +203,7 @@ test(
         await inTime(isWell(client, `fuzzed-${(session += 1)}`), client.received.slice(-3));
         expect(await client.stop()).toBe(0);
       }),
-      { seed: 20_261_125, numRuns: often(7, 16), endOnFailure: true },
+      { seed: 20_261_125, numRuns: often(5, 16), endOnFailure: true },
     );
   },
 );
@@ -217,8 +217,8 @@ describe("texts", () => {
     ],
     [
       "a line of 6 MB, of which only the form is told",
-      () => `${"tide(1);".repeat(750_000)})`,
-      /^This file has 6,000,001 characters, .*: only its form is checked/,
+      () => `${`tide("${"low ".repeat(150)}");`.repeat(9_852)})`,
+      /^This file has 5,999,869 characters, .*: only its form is checked/,
     ],
   ])("%s", { timeout: 600_000 }, (_, text, told) => inFolder({}, async ({ client, uri }) => {
     await client.initialize();
@@ -242,7 +242,7 @@ describe("texts", () => {
       await client.initialize({ general: { positionEncodings: ["utf-8"] } });
       client.open(
         uri("binary.js"),
-        Array.from({ length: 25_000 }, (_, at) => String.fromCharCode((at * 7919 + ((at * at) >> 3)) & 255)).join(""),
+        Array.from({ length: 16_000 }, (_, at) => String.fromCharCode((at * 7919 + ((at * at) >> 3)) & 255)).join(""),
       );
       const { params } = await client.until(
         ({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics.length === 2000,
@@ -287,7 +287,7 @@ describe("texts", () => {
     { timeout: 600_000 },
     () => inFolder({}, async ({ client, uri }) => {
       await client.initialize();
-      const count = often(600, 10_000);
+      const count = often(300, 10_000);
       for (let at = 0; at < count; at += 1) {
         client.open(uri(`src/sail${at}.js`), `export const sail${at} = tide${at};\n`);
       }

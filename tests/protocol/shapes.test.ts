@@ -10,11 +10,11 @@ import { placesIn, shapes } from "../support/shapes.js";
 const languageIds = { js: "javascript", ts: "typescript", tsx: "typescriptreact" } as const;
 const everyKit = ["sound", "tidy", "modern", "light", "thorough"];
 const runs = [
-  ...shapes.map((shape) => ({ shape, name: shape.name, lines: often(600, 5000), kits: everyKit })),
+  ...shapes.map((shape) => ({ shape, name: shape.name, lines: often(400, 5000), kits: everyKit })),
   ...shapes.filter((_, index) => index % often(6, 1) === 1 % often(6, 1)).map((shape) => ({
     shape,
     name: shape.name,
-    lines: often(6000, 20_000),
+    lines: often(4000, 20_000),
     kits: ["sound"],
   })),
 ];

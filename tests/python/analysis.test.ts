@@ -34,7 +34,7 @@ const files = filesBelow(`/usr/lib/python${version}`, /\.py$/);
 test("after random edits the alerts and remedies are those of a fresh workspace, every rule on", () => {
   const random = randomFrom(7);
   let edits = 0;
-  for (let turn = 0; turn < often(6, 1500); turn += 1) {
+  for (let turn = 0; turn < often(3, 1500); turn += 1) {
     const file = files[Math.floor(random() * files.length)]!;
     const lines = read(file).replaceAll("\r", "").split("\n");
     const first = Math.floor(random() * lines.length);
@@ -44,7 +44,7 @@ test("after random edits the alerts and remedies are those of a fresh workspace,
     expect(found.fault, file).toBeUndefined();
     edits += found.edits;
   }
-  expect(edits).toBeGreaterThan(often(100, 250));
+  expect(edits).toBeGreaterThan(often(50, 250));
 });
 
 /** What names mean, by what alerts: each text is quiet but for what stands in the list. */
@@ -150,7 +150,7 @@ test("mending settles what is certain, and what comes out is still a program", (
 
 test("certain remedies leave the programs of the library programs", () => {
   const sources: string[] = [];
-  for (const file of files.filter((_, index) => index % often(40, 2) === 1)) {
+  for (const file of files.filter((_, index) => index % often(80, 2) === 1)) {
     const text = read(file);
     if (/[\r\u0080-\u{10ffff}]/u.test(text)) continue;
     const { edits } = opened(text, everythingIn("python")).mendResult(uri, { certainty: "certain" });
@@ -161,7 +161,7 @@ test("certain remedies leave the programs of the library programs", () => {
     }
     sources.push(mended);
   }
-  expect(sources.length).toBeGreaterThan(3);
+  expect(sources.length).toBeGreaterThan(1);
   const check = "import json, sys, warnings\nwarnings.simplefilter('ignore')\nfor one in json.load(sys.stdin): compile(one, 'mended', 'exec')";
   const { status, stderr } = spawnSync("/usr/bin/python3", ["-c", check], {
     input: JSON.stringify(sources),
@@ -173,7 +173,7 @@ test("certain remedies leave the programs of the library programs", () => {
 
 test("layout and the order of imports leave what a program is, and come to an end", () => {
   const pairs: { before: string; after: string }[] = [];
-  for (const file of files.filter((_, index) => index % often(120, 4) === 3)) {
+  for (const file of files.filter((_, index) => index % often(240, 4) === 3)) {
     const before = read(file);
     if (before.includes("\r") || before.includes("\ufffd")) continue;
     const mend = (text: string): string => {
@@ -188,7 +188,7 @@ test("layout and the order of imports leave what a program is, and come to an en
     expect(mend(after), file).toBe(after);
     if (after !== before) pairs.push({ before, after });
   }
-  expect(pairs.length).toBeGreaterThan(4);
+  expect(pairs.length).toBeGreaterThan(2);
   const script = [
     "import ast, json, sys, warnings",
     "warnings.simplefilter('ignore')",

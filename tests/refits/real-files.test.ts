@@ -11,10 +11,12 @@ import { filesBelow, often, read, root } from "../support/files.js";
 
 const files = [
   ...filesBelow(path.join(root, "examples/harbour"), /\.(?:js|ts|tsx|jsx|mjs)$/),
-  ...filesBelow(path.join(root, "src"), /\.ts$/).filter((_, index) => index % 10 === 0),
+  ...filesBelow(path.join(root, "src"), /\.ts$/).filter((_, index) => index % often(20, 10) === 0),
   ...filesBelow(path.join(root, "examples/playground/src"), /\.tsx?$/),
-  ...filesBelow(path.join(root, "node_modules/rxjs/dist/cjs/internal"), /\.js$/).filter((_, index) => index % 9 === 0),
-  ...filesBelow(path.join(root, "node_modules/effect/src"), /\.ts$/).filter((_, index) => index % 40 === 0),
+  ...filesBelow(path.join(root, "node_modules/rxjs/dist/cjs/internal"), /\.js$/).filter(
+    (_, index) => index % often(18, 9) === 0,
+  ),
+  ...filesBelow(path.join(root, "node_modules/effect/src"), /\.ts$/).filter((_, index) => index % often(80, 40) === 0),
 ];
 
 /** The comments of a text, as the tree has them: what looks like one in a text is none. */

@@ -43,8 +43,8 @@ test("nothing that is marked is empty, whatever a text lacks: some editors draw 
       ({ examples }) => [...examples.alerts, ...examples.quiet].map(({ code }) => code.replaceAll(/[«»]/g, "")),
     );
   let seen = 0;
-  for (const whole of texts) {
-    for (let turn = 0; turn < often(2, 30); turn += 1) {
+  for (const whole of texts.filter((_, index) => index % often(2, 1) === 0)) {
+    for (let turn = 0; turn < often(1, 30); turn += 1) {
       const at = Math.floor(random() * whole.length);
       const text = turn === 0 ? whole : turn % 2 === 0 ? whole.slice(0, at) : whole.slice(0, at) + whole.slice(at + 1);
       workspace.open({ uri, languageId: "typescriptreact", version: 1, text });

@@ -12,7 +12,7 @@ const few = 400;
 
 test.each(shapes)("$name, key by key", { timeout: 600_000 }, (shape) => {
   const options = parseOptionsFor({ uri: `a.${shape.ending}`, languageId: "" });
-  let text = shape.make(often(100, 300));
+  let text = shape.make(often(60, 300));
   let tree = parse(text, options);
   const wide: string[] = [];
   const whole: string[] = [];
@@ -23,7 +23,7 @@ test.each(shapes)("$name, key by key", { timeout: 600_000 }, (shape) => {
     text = applyAll(text, [edit]);
     tree = reparse(tree, edit, text);
     const around = text.slice(Math.max(0, from - 20), from + insert.length);
-    if (keys % often(9, 5) === 0) {
+    if (keys % often(11, 5) === 0) {
       const fresh = parse(text, options);
       expect(difference(tree.root, fresh.root), around).toBeUndefined();
       expect(tree.problems, around).toEqual(fresh.problems);
@@ -55,7 +55,7 @@ test.each(shapes)("$name, key by key", { timeout: 600_000 }, (shape) => {
 
 test("random edits of every shape", { timeout: 600_000 }, () => {
   for (const [index, { name, ending, make }] of shapes.entries()) {
-    expect(fuzz(`${name}.${ending}`, make(250), often(8, 60), 70 + index).fault, name).toBeUndefined();
+    expect(fuzz(`${name}.${ending}`, make(250), often(5, 60), 70 + index).fault, name).toBeUndefined();
   }
 });
 
