@@ -174,9 +174,10 @@ export class FlowBuilder {
 
   /** Conditions that are asked one after the other until one holds; there may be thousands. `otherwise` is done where none does. */
   chain(arms: readonly Arm[], otherwise: (() => void) | null): void {
-    const after = this.block();
+    let after: Block | undefined;
     for (const [index, { ask, lower }] of arms.entries()) {
       const yes = this.block();
+      after ??= this.block();
       const no = otherwise === null && index === arms.length - 1 ? after : this.block();
       ask(yes, no);
       this.start(yes);
@@ -186,9 +187,9 @@ export class FlowBuilder {
     }
     if (otherwise !== null) {
       otherwise();
-      this.edge(this.current, after);
+      this.edge(this.current, after!);
     }
-    this.start(after);
+    this.start(after!);
   }
 
   /** A loop that asks before each turn whether there is another: `test`, or nothing where it goes on by itself. `step` is done between two turns. */

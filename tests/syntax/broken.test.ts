@@ -545,6 +545,26 @@ test("a real file with anything cut out or put in gives a tree that covers it", 
   );
 });
 
+/** What is begun in the first column, in the middle of a function: it is told where it stands, and the function goes on. */
+test.each([
+  ["log(", "`)` is missing to close the arguments"],
+  ["log(price", "`)` is missing to close the arguments"],
+  ["const a = ", "A value is missing before `if`"],
+  ["const a = [", "`]` is missing to close the list"],
+  ["(", "A value is missing before `if`"],
+  [")", "`)` closes nothing: its opener is missing"],
+  ["`a", "This text has no end: put a backtick behind it"],
+])("%s at the edge of the text ends no function", (typed, message) => {
+  const text = `export function fare(adults, tide) {\n  const price = look(adults);\n${typed}\n  if (tide > 3) {\n    return price * 2;\n  }\n  return price;\n}\nfare(1, 2);\n`;
+  expect(parse(text, options).problems.map((problem) => problem.message)).toEqual([message]);
+  // A function that does lack its end is ended by the next one, wherever that is written.
+  const lacking =
+    `export function fare(adults) {\n  log(adults);\nlog(2);\nexport function pier(tide) {\n  return tide;\n}\n`;
+  expect(parse(lacking, options).problems.map((problem) => problem.message)).toEqual([
+    "`}` is missing to close the function's body",
+  ]);
+});
+
 test.each([
   ["brackets", `a = ${"[".repeat(10_000)}${"]".repeat(10_000)};\ngo();\n`, 1],
   ["parentheses", `a = ${"(".repeat(10_000)}1${")".repeat(10_000)};\ngo();\n`, 1],

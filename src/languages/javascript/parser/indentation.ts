@@ -83,9 +83,44 @@ export function endsByIndent(p: ParseState, opener: number, line?: number): bool
   const own = line ?? indentAt(p, opener);
   if (p.token === Token.BraceClose ? column >= own : column > own) return false;
   if (!isIndented(p, opener)) return false;
-  if (p.guided) noteEnd(p, "block", p.end, opener);
-  else p.spots += 1;
-  return p.guided;
+  if (!p.guided) {
+    p.spots += 1;
+    return false;
+  }
+  if (p.token !== Token.BraceClose && p.source.charCodeAt(opener) === 123 && isClosedBelow(p, own)) return false;
+  noteEnd(p, "block", p.end, opener);
+  return true;
+}
+
+/** Lines that stand as far out as a block and are looked at for its closer. */
+const mostBelow = 20;
+
+/**
+ * Whether a block whose line is indented by `own` is closed further down, although the line that begins here stands no further in than it: up to a `}` in the column of the block nothing else
+ * in that column opens a brace, so that it can close nothing else. A statement that somebody has begun at the edge of the text does not end the function that it stands in.
+ */
+function isClosedBelow(p: ParseState, own: number): boolean {
+  const lines = /([^\n\r]*)(?:[\n\r]+([ \t]*)|$)/g;
+  lines.lastIndex = p.start;
+  let column = indentAt(p, p.start);
+  let count = 0;
+  for (let line = lines.exec(p.source); line !== null && line.index < p.length; line = lines.exec(p.source)) {
+    const [, code, indent] = line as unknown as [string, string, string | undefined];
+    const there = column;
+    column = indent?.length ?? 0;
+    if (code === "" || there > own) continue;
+    const reach = line.index + code.length;
+    if (reach > p.reach) p.reach = reach;
+    if (there < own || (count += 1) > mostBelow) return false;
+    if (code.startsWith("}")) {
+      noteEnd(p, "ahead", reach);
+      p.outlier = p.start;
+      return true;
+    }
+    if ((code.match(/\{/g)?.length ?? 0) > (code.match(/\}/g)?.length ?? 0)) return false;
+  }
+  checkWindow(p);
+  return false;
 }
 
 /** Whether the current `}`, by its indentation, closes nothing: it stands alone further in than the line of the block that is open, and that goes on behind it. */
@@ -122,7 +157,8 @@ export function passPunctuation(p: ParseState): void {
 /** Whether the current token, first on its line, stands no further in than the list or hole that is open, so that the value that is to stand here is most likely missing. */
 export function isBehindFence(p: ParseState): boolean {
   const { fence } = p;
-  if (fence === noFence || indentAt(p, p.start) > indentAt(p, fence) || !isIndented(p, fence)) return false;
+  if (fence === noFence || p.start === p.outlier) return false;
+  if (indentAt(p, p.start) > indentAt(p, fence) || !isIndented(p, fence)) return false;
   if (p.guided) noteEnd(p, "block");
   else p.spots += 1;
   return p.guided;

@@ -132,6 +132,8 @@ export class ParseState {
 
   /** A line of which the indentation is known, from its beginning to an offset in it; lines may be as long as the text. */
   readonly knownLine = { from: 0, to: -1, indent: 0 };
+  /** Where a statement begins that stands no further in than its block, which goes on behind it. */
+  outlier = -1;
   /** The first backtick that stands behind an offset. */
   readonly knownTick = { from: 0, at: -1 };
 
