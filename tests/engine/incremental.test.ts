@@ -21,6 +21,7 @@ const files = [
 
 test("random edits of real files", { timeout: 600_000 }, () => {
   for (const [index, file] of files.entries()) {
+    if (index % often(2, 1) !== 0) continue;
     expect(fuzzAnalysis(path.basename(file), read(file), often(2, 12), 400 + index).fault, file).toBeUndefined();
   }
 });

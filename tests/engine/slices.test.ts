@@ -49,7 +49,7 @@ const programs = [
 ];
 
 test.each(programs)("$name", { timeout: 600_000 }, ({ name, text }) => {
-  for (const settings of [{}, everyKit]) {
+  for (const settings of often([everyKit], [{}, everyKit])) {
     const whole = opened(name, text, settings, 200);
     const expected = whole.workspace.alerts(whole.uri);
     const cut = opened(name, text, settings, 1);

@@ -14,7 +14,7 @@ const runs = [
   ...shapes.filter((_, index) => index % often(6, 1) === 1 % often(6, 1)).map((shape) => ({
     shape,
     name: shape.name,
-    lines: often(4000, 20_000),
+    lines: often(3000, 20_000),
     kits: ["sound"],
   })),
 ];

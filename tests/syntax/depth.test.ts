@@ -12,7 +12,7 @@ const few = 400;
 
 test.each(shapes)("$name, key by key", { timeout: 600_000 }, (shape) => {
   const options = parseOptionsFor({ uri: `a.${shape.ending}`, languageId: "" });
-  let text = shape.make(often(60, 300));
+  let text = shape.make(often(40, 300));
   let tree = parse(text, options);
   const wide: string[] = [];
   const whole: string[] = [];

@@ -22,7 +22,7 @@ const sources = files.map((file) => ({
 test("one token less gives few alerts, and the first is near", { timeout: 600_000 }, () => {
   const random = randomFrom(20_261_125);
   // So many that another file in the project is not what decides.
-  const runs = often(200, 6000);
+  const runs = often(120, 6000);
   let few = 0;
   let alerted = 0;
   let near = 0;
