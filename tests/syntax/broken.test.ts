@@ -557,6 +557,8 @@ test.each([
 ])("%s at the edge of the text ends no function", (typed, message) => {
   const text = `export function fare(adults, tide) {\n  const price = look(adults);\n${typed}\n  if (tide > 3) {\n    return price * 2;\n  }\n  return price;\n}\nfare(1, 2);\n`;
   expect(parse(text, options).problems.map((problem) => problem.message)).toEqual([message]);
+  const nested = `describe("fares", () => {\n  it("adds", () => {\n    if (a) {\n${typed}\n      if (look(1)) log(2);\n    }\n  });\n});\n`;
+  expect(parse(nested, options).problems.map((problem) => problem.message)).toEqual([message]);
   // A function that does lack its end is ended by the next one, wherever that is written.
   const lacking =
     `export function fare(adults) {\n  log(adults);\nlog(2);\nexport function pier(tide) {\n  return tide;\n}\n`;

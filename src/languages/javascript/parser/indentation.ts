@@ -111,7 +111,7 @@ function isClosedBelow(p: ParseState, own: number): boolean {
     if (code === "" || there > own) continue;
     const reach = line.index + code.length;
     if (reach > p.reach) p.reach = reach;
-    if (there < own || (count += 1) > mostBelow) return false;
+    if ((there < own && line.index > p.start) || (count += 1) > mostBelow) return false;
     if (code.startsWith("}")) {
       noteEnd(p, "ahead", reach);
       p.outlier = p.start;
