@@ -21,7 +21,7 @@ export interface Segmentation {
   isList(node: Node): boolean;
   isFlowRoot(node: Node): boolean;
   isTracked(binding: Binding): boolean;
-  /** In which manner a name is used, by what stands right around it: rules ask whether something is done with it anywhere. The same text for the same manner. */
+  /** How a name is used, told from the node around it, as a text: all segments with a name are looked at again when it is used in a new way anywhere, as rules ask whether it is tested, called or the like. */
   mannerOf(use: Node): string;
   /** Makes the segments of the nodes that are waiting. */
   lower(flow: SegmentedFlow): void;
@@ -295,7 +295,7 @@ export class SegmentedFlow {
     return false;
   }
 
-  /** Has the segments from an index on looked at again to which a value comes that a name was given before them, and to those to which it may have come. */
+  /** Marks the segments from an index on that a value assigned right before it reaches: up to the first one that always assigns another, or as far as values are followed. */
   private lookAhead({ all: { list } }: Occurrences, index: number, binding: Binding): void {
     if (this.isNew) return;
     let count = 0;

@@ -69,7 +69,11 @@ export function passOver(p: ParseState, end: number, hasCommas = true): void {
 /** Whether a line begins here that can only be an element of a list: something in brackets, or what has a comma at its end. */
 function beginsElement(p: ParseState): boolean {
   if (at(p, Token.BraceOpen) || at(p, Token.BracketOpen)) return true;
-  if (!startsExpression(p) && !at(p, Token.Ellipsis)) return false;
+  return (startsExpression(p) || at(p, Token.Ellipsis)) && endsWithComma(p);
+}
+
+/** Whether the line ends with a comma. It is passed over. */
+function endsWithComma(p: ParseState): boolean {
   let last: Token;
   do {
     last = p.token;
@@ -244,13 +248,7 @@ export function misfitInTag(p: ParseState, own: number): number {
 
 /** Whether a line begins here that can only be an element of a list of types: what begins one, with a comma at the end of the line. */
 function beginsTypeElement(p: ParseState): boolean {
-  if (!startsTypeToken(p.token) && !at(p, Token.Ellipsis)) return false;
-  let last: Token;
-  do {
-    last = p.token;
-    next(p);
-  } while (!p.newline && !at(p, Token.End));
-  return last === Token.Comma;
+  return (startsTypeToken(p.token) || at(p, Token.Ellipsis)) && endsWithComma(p);
 }
 
 /** Moves past the comma behind a type of a list that is opened at `opener`, where one is forgotten also past nothing, and past what fits nowhere. Returns whether the list goes on. */
