@@ -30,6 +30,7 @@ import { RuleRun } from "./rule-run.js";
 import { BindingUnits } from "./units/bindings.js";
 import { FlowUnits } from "./units/flows.js";
 import { NodeUnits } from "./units/nodes.js";
+import { SameCodeUnits } from "./units/same-code.js";
 import { UnitCalls } from "./units/unit-calls.js";
 import type { Program, UnitKind } from "./units/unit-kind.js";
 import { UnresolvedUnits } from "./units/unresolved.js";
@@ -102,10 +103,14 @@ export class DocumentAnalysis {
     const watches = [this.broken.watch, this.links.watch];
     this.calls = new UnitCalls(language, this.rules, watches, meter, input.stepsAtATime ?? usualSteps);
     const flows = new FlowUnits(this.calls);
-    this.nodes = new NodeUnits(this.calls, flows.enter);
+    const sameCode = new SameCodeUnits(this.calls, () => this.text);
+    this.nodes = new NodeUnits(this.calls, (node) => {
+      flows.enter(node);
+      sameCode.enter(node);
+    });
     this.bindings = new BindingUnits(this.calls);
     this.unresolved = new UnresolvedUnits(this.calls);
-    this.kinds = [this.nodes, this.bindings, this.unresolved, flows];
+    this.kinds = [this.nodes, this.bindings, this.unresolved, flows, sameCode];
     this.list = new AlertList(this.kinds.map(({ store }) => store));
   }
 

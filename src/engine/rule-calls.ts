@@ -41,6 +41,7 @@ export class RuleCalls {
   readonly byUse: Call[] = [];
   readonly byFlow: Call[] = [];
   readonly byEnds: Call[] = [];
+  readonly bySameCode: Call[] = [];
   readonly byFile: Call[] = [];
   readonly byHush: Call[] = [];
 
@@ -82,6 +83,7 @@ export class RuleCalls {
       if (own.flow) this.byFlow.push({ rule, view, run: own.flow });
       if (own.ends) this.byEnds.push({ rule, view, run: own.ends });
       if (own.hush) this.byHush.push({ rule, view, run: own.hush });
+      if (own.sameCode) this.bySameCode.push({ rule, view, run: own.sameCode });
       if (own.file) this.byFile.push({ rule, view, run: () => own.file!(view) });
     }
   }

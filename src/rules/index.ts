@@ -48,6 +48,7 @@ import { longTest } from "./strain/long-test.js";
 import { manyParameters } from "./strain/many-parameters.js";
 import { nesting } from "./strain/nesting.js";
 import { repeatedNesting } from "./strain/repeated-nesting.js";
+import { sameCodeTwice } from "./strain/same-code-twice.js";
 import { syntaxRules } from "./syntax/index.js";
 import { assignedToItself } from "./values/assigned-to-itself.js";
 import { comparedToItself } from "./values/compared-to-itself.js";
@@ -108,6 +109,7 @@ export const sharedRules: readonly Rule[] = [
   branches,
   nesting,
   repeatedNesting,
+  sameCodeTwice,
   repeatedPart,
   contradiction,
   oneTooFar,

@@ -4,6 +4,7 @@ import type { Binding, Reference } from "../model/binding.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import type { FlowEnds, FlowGraph } from "../model/flow.js";
 import type { ExportedCallable, Exports, NameBeside, Resolution, Taken } from "../model/links.js";
+import type { SameCode } from "../model/same-code.js";
 import type { ShapeName, Shapes } from "../model/shapes.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
@@ -274,6 +275,8 @@ export interface Rule<Options = any> {
   readonly flow?: (flow: FlowGraph, file: FileView<Options>) => void;
   /** Called for each function, and what else runs by itself, with the ways in which its code can end. It may read those and what is seen of the function from outside. */
   readonly ends?: (ends: FlowEnds, file: FileView<Options>) => void;
+  /** Called for statements that stand more than once in the file, but for layout, comments and the names of variables. It may read what they hold, and may give nodes only as places. */
+  readonly sameCode?: (same: SameCode, file: FileView<Options>) => void;
   /** Called for each hush comment once all else has been found. It may give spans only as places. */
   readonly hush?: (hush: HushUse, file: FileView<Options>) => void;
 }

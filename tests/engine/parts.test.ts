@@ -80,6 +80,46 @@ test.each(["typescript", "python"])(
   },
 );
 
+test.each(["javascript", "python"])("in %s statements that stand more than once", (languageId) => {
+  const isPython = languageId === "python";
+  const plain = isPython
+    ? ["tie(a, b.line)", "c = a.rope or b.spare", "call(c.name, 'low')", "a.depth = b.depth + 3"]
+    : ["tie(a, b.line);", "c = a.rope ?? b.spare;", "call(c.name, 'low');", "a.depth = b.depth + 3;"];
+  const heads = isPython ? ["if c:", "for x in a.all:", "def moor(a):"] : ["if (c) {", "function moor(a) {"];
+  const settings = { kits: [], levels: { "strain.*": "hint" }, tune: { "strain.same-code-twice": { lines: 2 } } };
+  const random = randomFrom(7);
+  const pick = <One>(list: readonly One[]): One => list[Math.floor(random() * list.length)]!;
+  const linesAt = (indent: string, count: number): string[] => Array.from({ length: count }).flatMap(() => {
+    if (random() < 0.7 || indent.length > 6) return [indent + pick(plain)];
+    return [indent + pick(heads), ...linesAt(`${indent}  `, 3), `${indent}${isPython ? "  pass" : "}"}`];
+  });
+  const [workspace, fresh] = [0, 1].map(() => createWorkspace({ languages: [javascript(), python()], settings }));
+  const uri = "file:///moor";
+  let told = 0;
+  for (let run = 0; run < often(2, 60); run += 1) {
+    const lines = linesAt("", 40);
+    const textOf = (): string => lines.map((line) => `${line}\n`).join("");
+    workspace!.open({ uri, languageId, version: 0, text: textOf() });
+    workspace!.alerts(uri);
+    for (let turn = 1; turn <= 15; turn += 1) {
+      const at = Math.floor(random() * lines.length);
+      const from = lines.slice(0, at).reduce((sum, { length }) => sum + length + 1, 0);
+      const taken = random() < 0.6 ? Math.min(lines.length - at, pick([1, 1, 2, 9])) : 0;
+      const copied = Math.floor(random() * lines.length);
+      const put = pick([[], lines.slice(copied, copied + 12), [`${/^ */.exec(lines[at]!)![0]}${pick(plain)}`]]);
+      const to = from + lines.slice(at, at + taken).reduce((sum, { length }) => sum + length + 1, 0);
+      lines.splice(at, taken, ...put);
+      workspace!.edit(uri, turn, [{ from, to, insert: put.map((line) => `${line}\n`).join("") }]);
+      fresh!.open({ uri, languageId, version: turn, text: textOf() });
+      expect(workspace!.alerts(uri), `run ${run}, turn ${turn}`).toEqual(fresh!.alerts(uri));
+      told += fresh!.alerts(uri).filter(({ rule }) => rule === "strain.same-code-twice").length;
+      fresh!.close(uri);
+    }
+    workspace!.close(uri);
+  }
+  expect(told).toBeGreaterThan(5);
+});
+
 describe("a hundred children", () => {
   const children = {
     elements: `export const piers = [\n${hundred((index) => `  ${index}${index % 7 === 3 ? " ," : ","}${index % 9 === 0 ? "  " : ""}\n`)}];\n`,
