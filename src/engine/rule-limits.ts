@@ -32,14 +32,15 @@ export class RuleLimits {
 
   /** Whether some rules are not the package's own, or go by regular expressions that are not. */
   areNeeded(active: readonly { readonly rule: Rule; readonly options: unknown }[]): boolean {
-    return active.some(({ rule, options }) => !this.own.has(rule) || this.hasExpression(rule, options));
+    return active.some(({ rule, options }) => !this.own.has(rule.like ?? rule) || this.hasExpression(rule, options));
   }
 
   private hasExpression(rule: Rule, options: unknown): boolean {
     if (rule.expressions === undefined) return false;
-    let standard = this.standards.get(rule);
+    const one = rule.like ?? rule;
+    let standard = this.standards.get(one);
     if (standard === undefined) {
-      this.standards.set(rule, (standard = (rule.options?.parse({}) ?? {}) as Record<string, unknown>));
+      this.standards.set(one, (standard = (one.options?.parse({}) ?? {}) as Record<string, unknown>));
     }
     return rule.expressions.some((key) => (options as Record<string, unknown>)[key] !== standard[key]);
   }

@@ -6,6 +6,7 @@ export type { Block, Edge, FlowEnds, FlowExit, FlowGraph, FlowLoop, Step, Surrou
 export type { Exports, Resolution } from "../model/links.js";
 export type { Names } from "../model/names.js";
 export type { Scope, ScopeKind } from "../model/scope.js";
+export type { SameCode, Stretch } from "../model/same-code.js";
 export type * from "../model/shapes.js";
 export { expression } from "../rules/expression.js";
 export { removeLines } from "../rules/lines.js";

@@ -61,7 +61,7 @@ export function settingsKey(file: string, { resolved, source }: FileSettings): s
   if (keys === undefined) knownKeys.set(resolved, (keys = new Map()));
   const name = `${language.id} ${variant}`;
   if (!keys.has(name)) {
-    const isKnown = resolved.active.every(({ rule }) => own.has(rule) || areaOf(rule.id) === "pattern");
+    const isKnown = resolved.active.every(({ rule }) => own.has(rule.like ?? rule) || areaOf(rule.id) === "pattern");
     // The definitions behind rules without code.
     const patterns = source && [source.checked.settings.patterns, source.checked.found.map(({ kit }) => kit.patterns)];
     const all = JSON.stringify([language.id, fingerprint(settings, variant), patterns]);

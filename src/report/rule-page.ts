@@ -1,8 +1,8 @@
 /** A rule's documentation, made from the rule itself: as Markdown, and as text for a terminal. */
 import { languages } from "../languages/index.js";
 import type { QuietExample, Rule } from "../rules/rule.js";
-import { optionNames } from "../settings/check.js";
 import { inKit, kitNames } from "../settings/kits.js";
+import { optionNames } from "../settings/options.js";
 import { Text } from "../text/text.js";
 import { visible } from "../text/visible.js";
 import { wrapped } from "./columns.js";

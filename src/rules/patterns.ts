@@ -17,6 +17,8 @@ export interface PatternText {
     | undefined;
   readonly inside?: string | string[] | undefined;
   readonly notInside?: string | string[] | undefined;
+  readonly functions?: "as-written" | "any" | undefined;
+  readonly mark?: string | undefined;
   readonly message: string;
   readonly level?: string | undefined;
   readonly why?: string | undefined;

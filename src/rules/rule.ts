@@ -224,6 +224,8 @@ export interface Rule<Options = any> {
   readonly languages?: readonly string[];
   /** What it is called for in languages in which it goes about it in a way of its own, by their ids: of those rules only that counts. */
   readonly in?: Readonly<Record<string, Rule<Options>>>;
+  /** The rule of which it is another one, with options and a level of its own under its own name. */
+  readonly like?: Rule<Options>;
   /** What its examples are written in, if not in code: `settings` for mistakes in a settings file. */
   readonly language?: "settings";
   /**

@@ -84,11 +84,16 @@ interface Offer {
   readonly value?: unknown;
 }
 
+/** The rule that a rule of one's own is like, whose options are at a path. */
+function likeAt([, name]: SettingsPath, { value }: SettingsText["document"]): string | undefined {
+  return (value as { ownRules?: Record<string, { like?: string }> } | undefined)?.ownRules?.[String(name)]?.like;
+}
+
 /** What can stand at a place in the settings. */
 function offersAt(
   path: SettingsPath,
   isKey: boolean,
-  { rules, languages }: SettingsText,
+  { rules, languages, document }: SettingsText,
   ownLevels: readonly string[],
 ): Offer[] {
   const parent = path.at(-2);
@@ -108,8 +113,9 @@ function offersAt(
     if (key === "tune") {
       return ruleOffers().filter(({ label }) => rules.some(({ id, options }) => id === label && options !== undefined));
     }
-    if (holder.at(-2) === "tune") {
-      const rule = rules.find(({ id }) => id === key);
+    if (holder.at(-2) === "tune" || (holder[0] === "ownRules" && key === "options")) {
+      const id = holder[0] === "ownRules" ? likeAt(holder, document) : key;
+      const rule = rules.find((one) => one.id === id);
       return rule === undefined
         ? []
         : optionPages(rule).map(({ name, values, standard, effect }) => ({
@@ -126,6 +132,8 @@ function offersAt(
   if (parent === "levels" || (path[0] === "patterns" && path.at(-1) === "level")) {
     return [...levels, "off", ...ownLevels].map((label) => ({ label }));
   }
+  if (path[0] === "ownRules" && path.at(-1) === "level") return [...levels, ...ownLevels].map((label) => ({ label }));
+  if (path[0] === "ownRules" && path.at(-1) === "like") return ruleOffers();
   if (parent === "kits") return kitNames.map((label) => ({ label }));
   if (parent === "also" || parent === "keep") return ruleOffers();
   return valuesAt(path, rules, languages).map((value) => ({ label: String(value), value }));

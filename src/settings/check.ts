@@ -1,12 +1,13 @@
 /** Checking settings: what is wrong is named, and what is right is kept. */
-import { languages as listed, patternRule } from "../languages/index.js";
+import { languages as listed } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
 import type { RulePart } from "../languages/settings.js";
-import { PatternError } from "../rules/patterns.js";
 import { areaOf, levels, type Rule } from "../rules/rule.js";
 import { salvage, unknownWord, type SettingsIssue, type SettingsPath } from "./issue.js";
 import { kitLayers, type FoundKit, type KitFinder, type Layer } from "./kits.js";
 import { withMovedKeys } from "./moved-keys.js";
+import { checkOptions, noLevel } from "./options.js";
+import { ownRules, patternRules } from "./own-rules.js";
 import { schemasFor, type Kit, type Settings, type SettingsPart } from "./schema.js";
 
 export interface CheckOptions {
@@ -23,17 +24,12 @@ export interface CheckOptions {
 export interface CheckedSettings {
   readonly settings: Settings;
   readonly issues: readonly SettingsIssue[];
-  /** All rules: those given, and those of patterns. */
+  /** All rules: those given, those of patterns, and those that are others once more. */
   readonly rules: readonly Rule[];
   /** The layers of the kits of each list of kits in the settings, by the path of the list as JSON. */
   readonly kits: ReadonlyMap<string, readonly Layer[]>;
   /** Kits that are no kits of the package. */
   readonly found: readonly FoundKit[];
-}
-
-/** Names of a rule's options. */
-export function optionNames(rule: Rule): string[] {
-  return Object.keys((rule.options as unknown as { shape?: object } | undefined)?.shape ?? {});
 }
 
 /** The keys that are known at a place in the settings; none where any key can stand. */
@@ -142,7 +138,11 @@ export function checkSettings(
     ...found.flatMap(({ kit }) => patternRules(kit, levelNames, issues, false)),
     ...patternRules(settings, levelNames, issues, true),
   ];
-  const rules = [...known, ...new Map(patterns.map((rule) => [rule.id, rule])).values()];
+  const copies = [
+    ...found.flatMap(({ kit }) => ownRules(kit, known, levelNames, issues, false)),
+    ...ownRules(settings, known, levelNames, issues, true),
+  ];
+  const rules = [...known, ...new Map([...patterns, ...copies].map((rule) => [rule.id, rule])).values()];
   const checked = parts.map(({ part, written }) => checkPart(part, written, rules, levelNames, issues));
   const zones = settings.zones?.map((zone, index) => ({ ...zone, ...checked[1 + index] }));
   const profiles = Object
@@ -206,52 +206,6 @@ export function checkKit(
     (path) => (path.length === 0 ? Object.keys(schema.shape) : keysAt(path, languages)),
   );
   return { kit: data ?? {}, issues: withMovedKeys(issues, given, languages) };
-}
-
-function patternRules(
-  { patterns = {} }: Pick<Settings, "patterns">,
-  levelNames: readonly string[],
-  issues: SettingsIssue[],
-  isOwn: boolean,
-): Rule[] {
-  return Object.entries(patterns).flatMap(([name, pattern]) => {
-    const path = ["patterns", name];
-    if (!/^[a-z][a-z0-9-]*$/.test(name)) {
-      if (isOwn) {
-        issues.push({
-          code: "wrong-value",
-          path,
-          atKey: true,
-          message: `\`${name}\` cannot name a rule: small letters, digits and \`-\` can`,
-        });
-      }
-      return [];
-    }
-    const { level = "warning" } = pattern;
-    if (!levelNames.includes(level)) {
-      if (isOwn) issues.push(noLevel([...path, "level"], level, levelNames));
-      return [];
-    }
-    try {
-      return [patternRule(name, pattern)];
-    } catch (error) {
-      if (!(error instanceof PatternError)) throw error;
-      if (isOwn) issues.push({ code: "wrong-value", path: [...path, ...error.path], message: error.message });
-      return [];
-    }
-  });
-}
-
-function noLevel(path: SettingsPath, level: string, levelNames: readonly string[]): SettingsIssue {
-  return unknownWord(
-    {
-      code: "wrong-value",
-      path,
-      message: `there is no level \`${level}\` (there are ${levelNames.map((name) => `\`${name}\``).join(", ")})`,
-    },
-    level,
-    levelNames,
-  );
 }
 
 type RuleSayings = Pick<SettingsPart, "languages" | "levels" | "tune">;
@@ -335,38 +289,9 @@ function checkSayings(
       issues.push(
         unknownWord({ code: "unknown-rule", path: at, atKey: true, message: `there is no rule \`${key}\`` }, key, ids),
       );
-    } else if (rule.options === undefined) {
-      issues.push({
-        code: "unknown-key",
-        path: at,
-        atKey: true,
-        message: `the rule \`${key}\` has no options`,
-        remedies: [{ title: `Take \`${key}\` out`, path: at, remove: true }],
-      });
     } else {
-      const names = optionNames(rule);
-      const { data, issues: own } = salvage(rule.options, value, at, () => names);
-      for (const issue of own) {
-        issues.push(
-          issue.code === "unknown-key"
-            ? {
-              ...issue,
-              message: issue.message
-                .replace("there is no setting", `\`${key}\` has no option`)
-                .replace(" here", ` (it has ${names.map((name) => `\`${name}\``).join(", ")})`),
-            }
-            : issue,
-        );
-      }
-      // Only what was said is kept, so that a layer before may say the rest.
-      if (data !== undefined) {
-        tune[key] = Object.fromEntries(
-          Object
-            .keys(value)
-            .filter((name) => name in (data as object))
-            .map((name) => [name, (data as Record<string, unknown>)[name]]),
-        );
-      }
+      const own = checkOptions(rule, value, at, issues);
+      if (own !== undefined) tune[key] = own;
     }
   }
   return { ...(part.levels && { levels: kept }), ...(part.tune && { tune }) };

@@ -3,7 +3,7 @@ import type { ActiveRule, ResolvedSettings } from "./resolve.js";
 
 /** What decides what a rule finds beside the surroundings. */
 export function ruleFingerprint({ rule, options, beside }: ActiveRule): string {
-  return JSON.stringify([rule.id, options, beside]);
+  return JSON.stringify([rule.id, rule.like?.id, options, beside]);
 }
 
 /** What all rules may go by. */

@@ -30,12 +30,26 @@ const patternSchema = z.strictObject({
   notInside: z.union([z.string(), z.array(z.string())])
     .optional()
     .describe("Kinds of code that must not stand around it, as `try`."),
+  functions: z.enum(["as-written", "any"])
+    .optional()
+    .describe(
+      "What `function` in it stands for: functions in that form, as without it, or any – methods, accessors, constructors and arrows too.",
+    ),
+  mark: z.string().optional().describe("The hole that is marked, by its name; the head of all without it."),
   message: z.string().min(1).describe("What the alert says; `{{name}}` stands for the text of a hole."),
   level: z.string().optional().describe("The level where nothing else says one; `warning` without it."),
   rewrite: z.string()
     .optional()
     .describe("What the code becomes when the proposed remedy is taken, with the same holes."),
   why: z.string().optional().describe("Why that is worth an alert, for `explain` and the editor."),
+});
+
+const ownRuleSchema = z.strictObject({
+  like: z.string().describe("The rule that it is another one of."),
+  options: z.record(z.string(), z.unknown())
+    .optional()
+    .describe("Its options; those that are left out are the standard ones, whatever `tune` says for the other."),
+  level: z.string().optional().describe("The level where nothing else says one; that of the other rule without it."),
 });
 
 const onSaveSchema = z.strictObject({
@@ -136,6 +150,9 @@ function makeSchemas(languages: readonly Language[]) {
     $schema: z.string().optional(),
     ...part,
     patterns: z.record(z.string(), patternSchema).optional().describe("Rules without code, by name."),
+    ownRules: z.record(z.string(), ownRuleSchema)
+      .optional()
+      .describe("Rules once more with other options and a level of their own, by name."),
     packs: z.array(z.string()).optional().describe("Files or packages with rules of one's own."),
   });
   const settings = z.strictObject({
@@ -150,6 +167,9 @@ function makeSchemas(languages: readonly Language[]) {
       .describe("Named sets for special runs: `review --profile NAME`."),
     ownLevels: z.record(z.string(), ownLevelSchema).optional().describe("Levels of one's own, by name."),
     patterns: z.record(z.string(), patternSchema).optional().describe("Rules without code, by name: `pattern.NAME`."),
+    ownRules: z.record(z.string(), ownRuleSchema)
+      .optional()
+      .describe("Rules once more with other options and a level of their own, by name: `own.NAME`."),
     packs: z.array(z.string()).optional().describe("Files or packages with rules of one's own."),
     baseline: z.string()
       .optional()

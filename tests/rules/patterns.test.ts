@@ -49,6 +49,25 @@ const cases: readonly (readonly [name: string, pattern: Omit<Pattern, "message">
     "«async function f(a, b, c, d, e, f) {»\n  return a;\n}\nconst g = «(a, b, c, d, e, f = 1) => a»;\nfunction h(a) {}\n",
   ],
   [
+    "functions of any form, by their number of parameters",
+    {
+      find: "function {{name}}({{all…}}) { {{body…}} }",
+      functions: "any",
+      where: { all: { atLeast: 2 }, name: { text: "[a-g]" } },
+    },
+    "function «a»(one, two) {}\nclass Pier {\n  constructor(one, two) {}\n  «b»(one, two) {}\n  set c(one) {}\n  «d» = (one, two) => one;\n  x(one, two) {}\n}\nconst «e» = (one, two = 2) => one, f = (one) => one;\nexport default { «g»(one, two) {} };\n",
+  ],
+  [
+    "a hole that is marked",
+    { find: "wait({{what}}, {{delay}})", mark: "delay", where: { delay: { kind: "number" } } },
+    "wait(tide, «500»);\nwait(tide, delay);\n",
+  ],
+  [
+    "many that are marked",
+    { find: "tie({{first}}, {{rest…}})", mark: "rest" },
+    "tie(a, «b», c);\n«tie(d)»;\n",
+  ],
+  [
     "the same twice",
     { find: "{{a}} === {{a}}" },
     "if («tide.level === tide . level») go();\nif (tide.level === tide.mark) go();\n",
@@ -222,4 +241,28 @@ test("messages name what the holes hold, and remedies are proposed", () => {
   }]);
   expect(workspace.remedies("file:///a.js")).toMatchObject([{ title: "Rewrite as `piers[0]`", certainty: "proposed" }]);
   expect(workspace.mend("file:///a.js")).toEqual([]);
+});
+
+test("a rule once more has options and a level of its own, which `tune` and `levels` change by its own name", () => {
+  const code = `export function moor() {\n${"  tie();\n".repeat(6)}}\nfunction tie() {}\n`;
+  const told = (settings: Settings): string[] => {
+    const workspace = createWorkspace({ languages: [javascript()], settings });
+    workspace.open({ uri: "file:///a.js", languageId: "javascript", version: 1, text: code });
+    return workspace
+      .alerts("file:///a.js")
+      .map(({ rule, level, message }) => `${rule} ${level} ${/\d+ is|\d+ are/.exec(message)}`);
+  };
+  const ownRules: Settings["ownRules"] = {
+    far: { like: "strain.long-function", options: { lines: 5 }, level: "error" },
+  };
+  const like = { "strain.long-function": { lines: 2 } };
+  expect(told({ kits: [], ownRules })).toEqual(["own.far error 5 are"]);
+  expect(told({ kits: [], ownRules, levels: { "strain.long-function": "hint" }, tune: like })).toEqual([
+    "own.far error 5 are",
+    "strain.long-function hint 2 are",
+  ]);
+  expect(told({ kits: [], ownRules, levels: { "own.far": "warning" }, tune: { "own.far": { lines: 7 } } })).toEqual([
+    "own.far warning 7 are",
+  ]);
+  expect(told({ kits: [], ownRules, levels: { "own.*": "off" } })).toEqual([]);
 });

@@ -137,6 +137,13 @@ test.each<[string, Settings, string, string, object]>([
     {},
   ],
   [
+    "a rule once more, where it is defined",
+    { ownRules: { far: { like: "strain.long-function", options: { lines: 3 }, level: "error" } } },
+    "a.js own.far",
+    "error where it is defined",
+    {},
+  ],
+  [
     "a pattern whose area is off",
     { patterns: { old: { find: "a()", message: "m" } }, levels: { "pattern.*": "off" } },
     "a.js pattern.old",

@@ -295,6 +295,34 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
     ["wrong-value: This is no regular expression: Invalid regular expression: /^(?:()$/su: Unterminated group"],
   ],
   [
+    '{ "patterns": { "a": { "find": "b({{x}})", "message": "m", "mark": «"y"» } } }',
+    ["wrong-value: There is no hole `{{y}}` in the pattern"],
+  ],
+  [
+    '{ "patterns": { "a": { "find": "b({{x}})", "message": "m", "functions": «"any"» } } }',
+    ["wrong-value: None of the patterns is a function, as `function {{name}}({{parameters…}}) { {{body…}} }`"],
+  ],
+  // Rules once more.
+  [
+    '{ "ownRules": { "far": { "like": «"strain.longfunction"» } } }',
+    ["unknown-rule: There is no rule `strain.longfunction`: did you mean `strain.long-function`?"],
+    '{ "ownRules": { "far": { "like": "strain.long-function" } } }',
+  ],
+  [
+    '{ "ownRules": { "far": { "like": "strain.long-function", "options": { «"line"»: 3 } } } }',
+    ["unknown-key: `strain.long-function` has no option `line` (it has `lines`): did you mean `lines`?"],
+    '{ "ownRules": { "far": { "like": "strain.long-function", "options": { "lines": 3 } } } }',
+  ],
+  [
+    '{ "ownRules": { "far": { "like": "strain.long-function", "level": «"warnng"» } } }',
+    ["wrong-value: There is no level `warnng` (there are `error`, `warning`, `information`, `hint`, `off`): did you mean `warning`?"],
+    '{ "ownRules": { "far": { "like": "strain.long-function", "level": "warning" } } }',
+  ],
+  [
+    '{ "ownRules": { "far": { "like": «"syntax.unexpected"» } } }',
+    ["wrong-value: `syntax.unexpected` is always on as it is, and cannot stand there once more"],
+  ],
+  [
     '{ "patterns": { "a": { "find": "b({{x}})", "message": "m", "rewrite": «"c({{y}})"» } } }',
     ["wrong-value: There is no hole `{{y}}` in the pattern"],
   ],

@@ -24,6 +24,7 @@ import { straySemicolon } from "./dead/stray-semicolon.js";
 import { unreadExport } from "./dead/unread-export.js";
 import { unreadPrivate } from "./dead/unread-private.js";
 import { unusedLabel } from "./dead/unused-label.js";
+import { missing } from "./docs/missing.js";
 import { parametersDiffer } from "./docs/parameters-differ.js";
 import { undocumentedThrow } from "./docs/undocumented-throw.js";
 import { caseScopedName } from "./flow/case-scoped-name.js";
@@ -181,6 +182,7 @@ export const rules: readonly Rule[] = [
   unwatchedPromise,
   placeholderInPlainText,
   detachedMethod,
+  missing,
   parametersDiffer,
   undocumentedThrow,
   loopOverValues,

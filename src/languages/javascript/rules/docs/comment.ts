@@ -19,7 +19,7 @@ export interface DocumentedFunction {
 }
 
 /** The function that a statement or member is, or gives to its only name. */
-function functionOf(child: Node): FunctionNode | undefined {
+export function functionOf(child: Node): FunctionNode | undefined {
   const one = child as JavaScriptNode;
   switch (one.type) {
     case "FunctionDeclaration":

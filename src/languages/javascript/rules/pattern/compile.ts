@@ -3,7 +3,7 @@ import { PatternError, type PatternText } from "../../../../rules/patterns.js";
 import type { Node } from "../../../../syntax/node.js";
 import { nodeAt, walk } from "../../../../syntax/walk.js";
 import { Text } from "../../../../text/text.js";
-import type { JavaScriptNode } from "../../nodes/index.js";
+import type { FunctionDeclaration, FunctionExpression, JavaScriptNode } from "../../nodes/index.js";
 import { parse } from "../../parser/index.js";
 import { kindTest } from "./kinds.js";
 
@@ -18,6 +18,8 @@ export interface CompiledPattern {
   readonly inside: readonly ((node: Node) => boolean)[];
   readonly notInside: readonly ((node: Node) => boolean)[];
   readonly rewrite: Rewrite | undefined;
+  /** Whether a function among the trees fits functions of every form. */
+  readonly anyFunction: boolean;
 }
 
 /** What a match is rewritten to. */
@@ -98,13 +100,36 @@ export function compilePattern(pattern: PatternText): CompiledPattern {
       );
     }
   }
+  if (pattern.mark !== undefined && !everywhere(pattern.mark)) {
+    throw new PatternError(
+      `there is no hole \`{{${pattern.mark}}}\` in ${texts.length > 1 ? "each of the patterns" : "the pattern"}`,
+      ["mark"],
+    );
+  }
+  const anyFunction = pattern.functions === "any";
+  if (anyFunction && !trees.some(isFunction)) {
+    throw new PatternError(
+      "none of the patterns is a function, as `function {{name}}({{parameters…}}) { {{body…}} }`",
+      [
+        "functions",
+      ],
+    );
+  }
+  if (anyFunction && pattern.rewrite !== undefined) {
+    throw new PatternError("functions of any form cannot be rewritten as one of them", ["rewrite"]);
+  }
   const tests = new Map(
     Object.entries(pattern.where ?? {}).map(([name, condition]) => [name, testOf(name, condition)]),
   );
   const around = (key: "inside" | "notInside"): ((node: Node) => boolean)[] =>
     wordsOf(pattern[key]).map((word) => kindOf(word, [key]));
   const rewrite = pattern.rewrite === undefined ? undefined : rewriteOf(pattern.rewrite);
-  return { trees, tests, inside: around("inside"), notInside: around("notInside"), rewrite };
+  return { trees, tests, inside: around("inside"), notInside: around("notInside"), rewrite, anyFunction };
+}
+
+/** Whether a tree is a function in the form with that word. */
+export function isFunction(node: Node): node is FunctionDeclaration | FunctionExpression {
+  return node.type === "FunctionDeclaration" || node.type === "FunctionExpression";
 }
 
 /** Code with names in the place of its holes; in markup a hole that is a value stands in braces. */

@@ -1,7 +1,8 @@
 /** Laying a pattern on code. */
 import type { Node } from "../../../../syntax/node.js";
 import type { JavaScriptNode } from "../../index.js";
-import { holeOf, type CompiledPattern } from "./compile.js";
+import type { FunctionDeclaration, FunctionExpression, FunctionNode } from "../../nodes/index.js";
+import { holeOf, isFunction, type CompiledPattern } from "./compile.js";
 
 /** What the holes of a pattern hold. */
 export type Holes = ReadonlyMap<string, readonly Node[]>;
@@ -34,10 +35,11 @@ const alike: Readonly<Record<string, string>> = {
 const typeOf = ({ type }: Node): string => alike[type] ?? type;
 
 /** The node types at which a pattern may fit. */
-export function startsAt({ trees }: CompiledPattern): string[] {
+export function startsAt({ trees, anyFunction }: CompiledPattern): string[] {
   return [
     ...new Set(
       trees.flatMap((tree) => [
+        ...(anyFunction && isFunction(tree) ? ["ArrowFunctionExpression"] : []),
         tree.type,
         ...Object.keys(alike).filter((type) => alike[type] === typeOf(tree)),
         typeOf(tree),
@@ -48,15 +50,14 @@ export function startsAt({ trees }: CompiledPattern): string[] {
 
 /** Lays a pattern on a node; gives what its holes hold if it fits. */
 export function matchPattern(
-  { trees, tests, inside, notInside }: CompiledPattern,
+  { trees, tests, inside, notInside, anyFunction }: CompiledPattern,
   node: Node,
   textOf: (nodes: readonly Node[]) => string,
 ): Holes | undefined {
   for (const tree of trees) {
     const holes = new Trial((name, found) => tests.get(name)?.(found, textOf) !== false);
-    if (
-      fits(tree, node, holes) && inside.every((kind) => isIn(node, kind)) && !notInside.some((kind) => isIn(node, kind))
-    ) {
+    const isFitting = anyFunction && isFunction(tree) ? fitsFunction(tree, node, holes) : fits(tree, node, holes);
+    if (isFitting && inside.every((kind) => isIn(node, kind)) && !notInside.some((kind) => isIn(node, kind))) {
       return holes;
     }
   }
@@ -101,6 +102,34 @@ function hold(holes: Trial, name: string, found: readonly Node[]): boolean {
   if (!holes.passes(name, found)) return false;
   holes.set(name, found);
   return true;
+}
+
+/** The name that a function has itself, or from what it is given to: a member, or a declaration. */
+function nameOf(node: FunctionNode): Node | null {
+  if ("id" in node && node.id !== null) return node.id;
+  const holder = node.parent as JavaScriptNode;
+  switch (holder.type) {
+    case "MethodDefinition":
+    case "Property":
+    case "PropertyDefinition":
+      return holder.value === node ? holder.key : null;
+    case "VariableDeclarator":
+      return holder.init === node ? holder.id : null;
+    default:
+      return null;
+  }
+}
+
+/** Lays a function of a pattern on one of any form: what a concise arrow gives back is its only statement. */
+function fitsFunction(pattern: FunctionDeclaration | FunctionExpression, node: Node, holes: Trial): boolean {
+  const one = node as FunctionNode;
+  if (pattern.body === null || one.body === null || !("params" in one)) return false;
+  if (pattern.id !== null) {
+    const name = nameOf(one);
+    if (name === null || !fits(pattern.id, name, holes)) return false;
+  }
+  const statements = one.body.type === "FunctionBody" ? one.body.body : [one.body];
+  return listFits(pattern.params, one.params, holes, false) && listFits(pattern.body.body, statements, holes, false);
 }
 
 /** `exactly` compares code with code, where there are no holes and nothing is left open. */

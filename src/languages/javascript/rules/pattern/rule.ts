@@ -18,17 +18,24 @@ function rewrites(compiled: CompiledPattern, node: Node, holes: Holes, text: Sou
 /** The rule of a pattern; it is on wherever the settings hold it. Throws a `PatternError` where it cannot be used. */
 export function patternRule(name: string, pattern: PatternText): Rule {
   const compiled = compilePattern(pattern);
-  const { message, level = "warning", why = message } = pattern;
-  const visit = (node: Node, { text, alert }: FileView): void => {
+  const { message, level = "warning", why = message, mark } = pattern;
+  const visit = (node: Node, { text, facts, alert }: FileView): void => {
     const textOf = (nodes: readonly Node[]): string => (
       nodes.length === 0 ? "" : text.slice(nodes[0]!.start, nodes.at(-1)!.end)
     );
     const holes = matchPattern(compiled, node, textOf);
     if (holes === undefined) return;
-    alert(headOf(node, text), {
-      message: fill(message, (hole) => short(textOf(holes.get(hole) ?? []))),
-      remedies: () => rewrites(compiled, node, holes, text),
-    });
+    const marked = mark === undefined ? [] : (holes.get(mark) ?? []);
+    const whole = compiled.anyFunction && /^(?:Function|Arrow)/.test(node.type)
+      ? facts.labelOf(node, text)
+      : headOf(node, text);
+    alert(
+      marked.length === 0 ? whole : headOf(marked[0]!, text),
+      {
+        message: fill(message, (hole) => short(textOf(holes.get(hole) ?? []))),
+        remedies: () => rewrites(compiled, node, holes, text),
+      },
+    );
   };
   return {
     id: `pattern.${name}`,
