@@ -1,13 +1,13 @@
 /** The strain of each function of a text. */
 import type { Language } from "../languages/language.js";
-import type { ShapeOf } from "../model/measures.js";
-import { shapeIn } from "../model/shapes.js";
+import { weightsOf, type ShapeOf } from "../model/measures.js";
+import { shapeIn, type FunctionShape } from "../model/shapes.js";
 import { strainOf, type Strain } from "../model/strain.js";
 import { isWorthKeeping, NodeMemo } from "../syntax/memo.js";
 import { Node } from "../syntax/node.js";
-import { walk } from "../syntax/walk.js";
+import { nodeAt, walk } from "../syntax/walk.js";
 import type { Span } from "../text/edit.js";
-import type { SourceText } from "../text/text.js";
+import type { SourceText, Text } from "../text/text.js";
 
 export interface FunctionStrain {
   /** The names of the function and of those and the classes around it, from the outside in, with dots between; `undefined` for one without a name. */
@@ -15,6 +15,38 @@ export interface FunctionStrain {
   /** Where it says what it is. */
   readonly at: Span;
   readonly strain: Strain;
+}
+
+/** What a line of a function adds to its strain. */
+export interface LineStrain {
+  /** Where the first thing on the line begins that adds something. */
+  readonly at: number;
+  readonly branches: number;
+  readonly nesting: number;
+}
+
+/** What the lines of a function add to its strain, in the order of the text. */
+export function linesOfStrain(
+  label: Span,
+  root: Node,
+  { shapes }: Pick<Language, "shapes">,
+  { lines }: Text,
+): LineStrain[] {
+  const shape: ShapeOf = (name, node) => shapeIn(shapes, name, node);
+  let one: FunctionShape | undefined;
+  for (let up: Node | null = nodeAt(root, label.from, label.to); up !== null && one === undefined; up = up.parent) {
+    // What a name is given to says what the function is called.
+    up.each((child) => void (one ??= shape("function", child)));
+    one = shape("function", up) ?? one;
+  }
+  const body = one?.body ?? [];
+  const byLine = new Map<number, LineStrain>();
+  for (const { node, branches, nesting } of weightsOf(Array.isArray(body) ? body : [body as Node], shape)) {
+    const line = lines.lineAt(node.start);
+    const before = byLine.get(line) ?? { at: node.start, branches: 0, nesting: 0 };
+    byLine.set(line, { ...before, branches: before.branches + branches, nesting: before.nesting + nesting });
+  }
+  return [...byLine.values()].sort((a, b) => a.at - b.at);
 }
 
 const holdsFunction = new NodeMemo<boolean>();

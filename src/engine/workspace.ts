@@ -41,7 +41,7 @@ import {
 import { DocumentRegions, isBeside, type RegionFrame } from "./regions.js";
 import { editsForRenames } from "./renaming.js";
 import { RuleLimits, RuleTookTooLong, type CutOff } from "./rule-limits.js";
-import { strainsOf, type FunctionStrain } from "./strains.js";
+import { linesOfStrain, strainsOf, type FunctionStrain, type LineStrain } from "./strains.js";
 import { doesHarm } from "./trial.js";
 
 /** A document as an editor opens it. */
@@ -507,6 +507,16 @@ export class Workspace {
           at: outerSpan(part, one.at),
         }));
       });
+  }
+
+  /** What the lines of the function that says at a place what it is add to its strain, in the order of the text. */
+  strainLines(uri: string, label: Span): LineStrain[] {
+    const part = this.document(uri).partAt(label);
+    const { document: { analysis, language } } = part;
+    return linesOfStrain(innerSpan(part, label), analysis.root, language, analysis.text).map((line) => ({
+      ...line,
+      at: outerSpan(part, { from: line.at, to: line.at }).from,
+    }));
   }
 
   /** How much strain a function may have by the settings of a document; `undefined` where nobody is to tell. */

@@ -13,6 +13,8 @@ export interface RefitOffer {
   readonly certainty: Certainty;
   /** They speak of the text as it is and do not overlap. */
   readonly edits: readonly Edit[];
+  /** Where a name stands that is to be chosen, in what is put in by one of the edits. */
+  readonly names?: { readonly edit: number; readonly at: number };
 }
 
 /** Why what somebody may want here cannot be done. */

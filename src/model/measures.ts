@@ -119,6 +119,34 @@ export function measure(root: Node, { text, shape, facts }: MeasuredCode): Measu
   return sums[0]!;
 }
 
+/** What one node adds to the branches and the nesting of the function around it. */
+export interface Weight {
+  readonly node: Node;
+  readonly branches: number;
+  readonly nesting: number;
+}
+
+/** What the nodes in some code add, in the order of the text; the functions that stand in it aside. Their sums are those of `measureOfParts`. */
+export function weightsOf(parts: readonly Node[], shape: ShapeOf): Weight[] {
+  const found: Weight[] = [];
+  const depths = new Map<Node, number>();
+  for (const part of parts) {
+    walk(part, (node) => {
+      if (shape("function", node) !== undefined) return false;
+      const own = ownOf(node, shape);
+      const up = node === part ? undefined : node.parent!;
+      const isNext = up !== undefined && shape("branch", up)?.next === node;
+      const depth = up === undefined ? 0 : depths.get(up)! - (isNext ? 1 : 0);
+      depths.set(node, depth + (own?.deepens === true ? 1 : 0));
+      if (own !== undefined && own.branches + (own.deepens ? depth : 0) > 0) {
+        found.push({ node, branches: own.branches, nesting: own.deepens ? depth : 0 });
+      }
+      return true;
+    });
+  }
+  return found;
+}
+
 /** What a function holds, without what it is itself. */
 export function measureOfParts(parts: readonly Node[], code: MeasuredCode): Measure {
   return parts

@@ -48,6 +48,27 @@ export function strainOf(one: FunctionShape, code: MeasuredCode): Strain {
   return { figure: branches + nesting + length + parameters, branches, nesting, length, parameters };
 }
 
+/** The strain that a function would have if a call stood in the place of some statements of it, which follow each other. */
+export function strainWithout(one: FunctionShape, statements: readonly Node[], code: MeasuredCode): Strain {
+  const { facts, shape, text } = code;
+  const whole = measureOfFunction(one, code);
+  const taken = measureOfParts(statements, code);
+  let around = 0;
+  for (let node = statements[0]!, up = node.parent; up !== null && node !== one.node; node = up, up = up.parent) {
+    const branch = shape("branch", up);
+    const deepens = branch === undefined
+      ? (["loop", "choice", "handler"] as const).some((name) => shape(name, up!) !== undefined)
+      : !branch.isValue && branch.next !== node;
+    if (deepens) around += 1;
+  }
+  const lines = facts.codeLines(text, statements[0]!.start, statements.at(-1)!.end) - taken.innerLines - 1;
+  const branches = whole.branches - taken.branches;
+  const nesting = whole.nesting - taken.nesting - taken.stretches * around;
+  const length = Math.round(Math.max(1, ownLines(one, code) - lines) / 10);
+  const parameters = Math.max(0, one.parameters.length - 4);
+  return { figure: branches + nesting + length + parameters, branches, nesting, length, parameters };
+}
+
 /** The sum as people read it: "34 = 12 branches + 15 nesting + 7 length". */
 export function strainText({ figure, branches, nesting, length, parameters }: Strain): string {
   const parts = ([

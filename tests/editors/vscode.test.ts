@@ -87,7 +87,7 @@ test(
       ...readFileSync(path.join(root, "editors/vscode/src/extension.ts"), "utf8").matchAll(/command\("(\w+)"/g),
     ].map((match) => `alertQuill.${match[1]}`);
     // Of these a link or an action makes use, and no person.
-    const inner = ["alertQuill.fillReason", "alertQuill.openPage"];
+    const inner = ["alertQuill.fillReason", "alertQuill.openPage", "alertQuill.startRename"];
     expect([...manifest.contributes.commands.map(({ command }: any) => command), ...inner].sort()).toEqual(
       registered.sort(),
     );
@@ -164,6 +164,26 @@ test(
     await editor.commands.get("alertQuill.switchRuleOff")!();
     await until("no marks", () => codes(editor, uri).length === 0);
     expect(readFileSync(path.join(folder, "alert-quill.jsonc"), "utf8")).toContain('"calls.debug-pause": "off"');
+  }),
+);
+
+test(
+  "a function that is taken out says what becomes of the strain, and its name is asked for",
+  { timeout: 60_000 },
+  () => inEditor({ settings: {}, trusted: true }, async (editor, folder) => {
+    const source = "export function fare(party) {\n  for (const one of party) {\n    if (one.child) pay(one);\n  }\n  pay(party);\n}\nfunction pay() {}\n";
+    const document = editor.open(path.join(folder, "a.js"), "javascript", source);
+    const provider = editor.providers.get("registerCodeActionsProvider");
+    const { Position, Range } = editor.api;
+    const calm = { isCancellationRequested: false, onCancellationRequested: () => ({ dispose: () => undefined }) };
+    const asked = { diagnostics: [], triggerKind: 1, only: undefined };
+    const range = new Range(new Position(1, 0), new Position(4, 0));
+    const offered = await provider.provideCodeActions(document, range, asked, calm);
+    const action = offered.find(({ title }: any) => title.startsWith("Extract"));
+    expect(action.title).toBe("Extract to a function: strain 4 here, then 0");
+    const { command } = await provider.resolveCodeAction(action, calm);
+    await editor.commands.get(command.command)!(...command.arguments);
+    expect(editor.shown.pop()).toMatchObject(["editor.action.rename", [{}, { line: 1, character: 2 }]]);
   }),
 );
 

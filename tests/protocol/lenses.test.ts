@@ -39,6 +39,11 @@ test(
       command: { title: "strain 8", command: "alertQuill.showRule", arguments: ["strain.heavy-function"] },
     }]);
 
+    const hover = { textDocument: { uri: document }, position: { line: 1, character: 4 } };
+    expect((await client.request("textDocument/hover", hover)).result.contents.value).toContain(
+      "- 1 in line 3: `for (const ferry of ferries) {`\n- 3 in line 4: `if (ferry.late && ferry.full) {`\n- 3 in line 5: `while (ferry.waits) ferry.call();`\n",
+    );
+
     // The inner loop goes into a function of its own.
     client.change(document, 2, { range: range(4, 8, 4, 41), text: "callAll(ferry);" });
     client.change(document, 3, {

@@ -315,7 +315,9 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
   ],
   [
     '{ "ownRules": { "far": { "like": "strain.long-function", "level": «"warnng"» } } }',
-    ["wrong-value: There is no level `warnng` (there are `error`, `warning`, `information`, `hint`, `off`): did you mean `warning`?"],
+    [
+      "wrong-value: There is no level `warnng` (there are `error`, `warning`, `information`, `hint`, `off`): did you mean `warning`?",
+    ],
     '{ "ownRules": { "far": { "like": "strain.long-function", "level": "warning" } } }',
   ],
   [

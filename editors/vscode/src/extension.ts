@@ -3,6 +3,7 @@ import path from "node:path";
 import * as vscode from "vscode";
 import { LanguageClient, State, TransportKind, type LanguageClientOptions } from "vscode-languageclient/node";
 import { openPage, openRulePage, showTrace, TraceView } from "./pages";
+import { startRename } from "./rename";
 import { fillReason, switchRuleOff } from "./silence";
 import { StatusItem } from "./status";
 
@@ -114,6 +115,7 @@ export async function activate(context: vscode.ExtensionContext): Promise<void> 
   command("openRulePage", openRulePage);
   command("openPage", openPage);
   command("fillReason", fillReason);
+  command("startRename", startRename);
   command("openSettingsFile", () => active() !== undefined && ask("openSettings", active()));
   command("switchRuleOff", () => switchRuleOff((...given) => ask("switchOff", ...given)));
   // One that could not be started cannot be stopped.

@@ -1,8 +1,11 @@
 /** What is wrong at a place and why, what a hush comment names, and what stands in a settings file. */
 import type { Hover, HoverParams } from "vscode-languageserver-protocol";
+import type { LineStrain } from "../../engine/strains.js";
 import { ruleOf } from "../../languages/index.js";
 import { hoverReason, shortPage } from "../../report/rule-page.js";
 import type { Rule } from "../../rules/rule.js";
+import { heavyFunction } from "../../rules/strain/heavy-function.js";
+import type { Span } from "../../text/edit.js";
 import { hushAt } from "../hush-comment.js";
 import type { Place } from "../place.js";
 import type { Feature, Session } from "../session.js";
@@ -10,6 +13,9 @@ import { openSettings, settingsHover } from "../settings-file.js";
 
 /** Alerts at one place that a hover tells of. */
 const mostTold = 3;
+
+/** Lines that a hover tells of, which add to the strain of a function. */
+const mostLines = 8;
 
 export function hoverFeature(session: Session): Feature {
   return {
@@ -36,15 +42,31 @@ function alertHover(session: Session, place: Place, offset: number): Hover | nul
   const alerts = session.documents.known(place).filter(({ from, to }) => from <= offset && offset <= to);
   const [first] = alerts;
   if (first === undefined) return null;
-  const parts = alerts.slice(0, mostTold).map(({ rule: id, message, level, ownLevel }) => {
+  const parts = alerts.slice(0, mostTold).map(({ rule: id, message, level, ownLevel, from, to }) => {
     const rule = ruleFor(session, place, id);
     const reason = rule === undefined ? "" : `\n\n${hoverReason(rule, session.rulePage(id))}`;
     // Our extension's editor shows the messages of its marks itself.
     const said = session.client.isExtension ? "" : `**${message}**  \n`;
-    return `${said}${ownLevel ?? level} · \`${id}\`${reason}`;
+    const lines = id === heavyFunction.id ? strainByLine(session, place, { from, to }) : "";
+    return `${said}${ownLevel ?? level} · \`${id}\`${lines}${reason}`;
   });
   if (alerts.length > mostTold) parts.push(`${alerts.length - mostTold} more here`);
   return { contents: { kind: "markdown", value: parts.join("\n\n---\n\n") }, range: place.range(first.from, first.to) };
+}
+
+/** The lines that add most to the strain of a function, in the order of the text. */
+function strainByLine({ workspace }: Session, { home, text }: Place, label: Span): string {
+  const sum = ({ branches, nesting }: LineStrain): number => branches + nesting;
+  const all = workspace.strainLines(home, label);
+  const heaviest = [...all].sort((a, b) => sum(b) - sum(a)).slice(0, mostLines);
+  const rows = all.filter((line) => heaviest.includes(line)).map((line) => {
+    const number = text.lines.lineAt(line.at);
+    const code = text.slice(line.at, line.at + 200).split(/[\n\r]/, 1)[0]!.trimEnd();
+    const shown = code.length > 50 ? `${code.slice(0, 49)}…` : code;
+    return `- ${sum(line)} in line ${number + 1}: \`${shown.replaceAll("`", "'")}\``;
+  });
+  const rest = all.length - rows.length;
+  return `\n\n${[...rows, ...(rest > 0 ? [`- and less in ${rest} more`] : [])].join("\n")}`;
 }
 
 /** The rule that a hush comment names at a place. */

@@ -1,11 +1,15 @@
 /** Refits as code actions: rewrites that are offered without an alert. */
 import { LSPErrorCodes, ResponseError, type CodeAction, type CodeActionParams } from "vscode-languageserver-protocol";
 import type { RefitChoice } from "../../engine/workspace.js";
+import type { RefitOffer } from "../../languages/refit.js";
 import type { Span } from "../../text/edit.js";
 import type { Place } from "../place.js";
 import type { Session } from "../session.js";
 import { workspaceEdit } from "../workspace-edit.js";
 import { automatic, invoked, wants } from "./asked.js";
+
+/** Is run by the extension for VS Code: the document, and where the name stands in it. */
+const startRenameCommand = "alertQuill.startRename";
 
 /** A refit that is worked out, and tried, when it is taken. */
 export interface DeferredRefit extends Span {
@@ -47,8 +51,21 @@ export function refitActions(
     const edit = workspace.doesHarm(place.home, choice.edits)
       ? undefined
       : workspaceEdit(session, place.home, choice.edits);
-    return edit === undefined ? [] : [{ title, kind, edit }];
+    return edit === undefined ? [] : [{ title, kind, edit, ...startRename(choice, place, session) }];
   });
+}
+
+/** Has the editor ask for the name that a refit leaves to be chosen, where the editor is one that knows how. */
+function startRename(
+  { edits, names }: RefitOffer,
+  place: Place,
+  { client }: Session,
+): Pick<CodeAction, "command"> | undefined {
+  if (names === undefined || !client.isExtension) return undefined;
+  const edit = edits[names.edit]!;
+  const { line, character } = place.range(edit.from, edit.from).start;
+  const position = { line, character: character + names.at };
+  return { command: { title: "Choose the name", command: startRenameCommand, arguments: [place.uri, position] } };
 }
 
 /** An action with its edit, once it is taken. */
@@ -70,5 +87,6 @@ export function resolveRefit(
   const doubt = choice.certainty === "proposed"
     ? { label: "Proposed", description: "It may change what the program does: look at it" }
     : undefined;
-  return { ...action, edit: workspaceEdit(session, place.home, choice.edits, doubt) ?? { changes: {} } };
+  const edit = workspaceEdit(session, place.home, choice.edits, doubt) ?? { changes: {} };
+  return { ...action, edit, ...startRename(choice, place, session) };
 }

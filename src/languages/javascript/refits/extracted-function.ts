@@ -1,10 +1,14 @@
 import type { Binding } from "../../../model/binding.js";
+import { shapeIn, type ShapeName } from "../../../model/shapes.js";
+import { strainOf, strainWithout } from "../../../model/strain.js";
 import type { Node } from "../../../syntax/node.js";
 import { isInside, nodeAt, walk } from "../../../syntax/walk.js";
 import type { Span } from "../../../text/edit.js";
 import type { Text } from "../../../text/text.js";
 import { defineRefit } from "../../refit.js";
+import { codeFacts as facts } from "../code/facts.js";
 import type { JavaScriptNode } from "../nodes/index.js";
+import { shapes } from "../shapes.js";
 import { holds, indentOf, ofFunction, statementOf, stepOf } from "./code.js";
 import { freeName, isDeclaredIn, namesIn } from "./reading.js";
 
@@ -219,14 +223,24 @@ export const extractedFunction = defineRefit({
     const declaration = `${lineBreak}${lineBreak}${indent}${isAsync ? "async " : ""}function ${name}(${types.join(", ")}) {${lineBreak}${indent}${step}${moved}${back}${lineBreak}${indent}}`;
     const at = around === undefined ? last.end : target.end;
     return {
-      title,
+      title: `${title}${strainChange(around, statements, text)}`,
       certainty: "proposed",
+      names: { edit: 0, at: guard.length + replaced.indexOf(`${name}(`) },
       edits: around === undefined
         ? [{ from: first.start, to: last.end, insert: guard + replaced + declaration }]
         : [{ from: first.start, to: last.end, insert: guard + replaced }, { from: at, to: at, insert: declaration }],
     };
   },
 });
+
+/** What becomes of the strain of the function around, for the title. */
+function strainChange(around: Node | undefined, statements: readonly Node[], text: Text): string {
+  const one = around && shapeIn(shapes, "function", around);
+  if (one === undefined) return "";
+  const code = { text, facts, shape: <Name extends ShapeName>(name: Name, node: Node) => shapeIn(shapes, name, node) };
+  const [before, after] = [strainOf(one, code).figure, strainWithout(one, statements, code).figure];
+  return after < before ? `: strain ${before} here, then ${after}` : "";
+}
 
 /** Whether a name belongs to the file, also if the construct at its top declares it. */
 function isOfTop(binding: Binding, top: Node): boolean {
