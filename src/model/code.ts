@@ -30,6 +30,10 @@ export interface StatementFacts {
   isMeantToRunOn(node: Node, running: ReadonlySet<Node>, typed: boolean, text: SourceText): boolean;
   /** Whether a statement declares something that is there outside of it even where control never reaches it. */
   declaresBeyond(statement: Node): boolean;
+  /** Whether a statement may end what fails in it, so that control goes on behind it, as one that enters a context. */
+  mayEndFailure(statement: Node): boolean;
+  /** Whether a statement is a call that by its name does not come back. */
+  seemsToLeave(statement: Node): boolean;
   /** Whether control is handed over at a pause to somebody who may never give it back, as where a generator gives a value. */
   givesWay(pause: Node): boolean;
 }
@@ -158,6 +162,8 @@ export interface CodeEdits {
   withoutEmpty(block: Node, text: SourceText): readonly (CodeChange & { readonly title: string })[];
   /** Puts what stands under a branch's `else` behind it; `undefined` where that cannot be done. */
   withoutElse(branch: Node, text: SourceText): CodeChange | undefined;
+  /** Gives a name a value where a branch is not taken that says nothing for that; `undefined` where that cannot be written. */
+  giveOtherwise(branch: Node, name: string, value: string, text: SourceText): CodeChange | undefined;
   /** Takes out a part of a handler that catches, and the handler with it where nothing else needs it. */
   withoutCatch(handler: Node, caught: Node, text: SourceText): CodeChange | undefined;
   /** Whether values of others' defaults stand beside the parameters of a scope: these see a parameter, and not what the body declares by its name. */

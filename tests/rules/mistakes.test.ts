@@ -526,3 +526,24 @@ test.each<[string, string, string, string, string, (string | null)?]>(
   const first = remedies.find(({ alert }) => alert === alerts[0]);
   expect(packed(applyAll(text, first?.edits ?? []))).toBe(packed(sound.replace(meant, () => mended ?? meant)));
 });
+
+test.each([
+  [
+    "a chain in braces",
+    "export function f(a) {\n  let n;\n  if (a > 3) {\n    n = \"x\";\n  } else if (a > 1) {\n    n = \"y\";\n  }\n  return n.length;\n}\n",
+    "    n = \"y\";\n  } else {\n    n = \"\";\n  }\n",
+  ],
+  [
+    "a branch without braces",
+    "export function f(a) {\n  let n;\n  if (a > 3) n = 4;\n  return n.toFixed();\n}\n",
+    "  if (a > 3) n = 4;\n  else n = 0;\n",
+  ],
+])("what gives a name no value on some ways gets a branch that does: %s", (_, code, after) => {
+  const uri = "file:///f.js";
+  const settings = { kits: [], levels: { "flow.unset-on-some-way": "warning" } };
+  const workspace = createWorkspace({ languages, settings });
+  workspace.open({ uri, languageId: "javascript", version: 1, text: code });
+  const [first, second] = workspace.remedies(uri);
+  expect(first!.title).toMatch(/^Give it a first value/);
+  expect(applyAll(code, second!.edits)).toContain(after);
+});

@@ -154,6 +154,7 @@ const slips: readonly Slip[] = [
   [
     "flow.unset-on-some-way",
     "export function f(a) {\n  let rate;\n  switch (a) {\n    case 1:\n      rate = 2;\n      break;\n    case 2:\n      rate = 3;\n      break;\n  }\n  return «rate» * a;\n}\n",
+    "export function f(a) {\n  let rate = 0;\n  switch (a) {\n    case 1:\n      rate = 2;\n      break;\n    case 2:\n      rate = 3;\n      break;\n  }\n  return rate * a;\n}\n",
   ],
   [
     "flow.unset-on-some-way",

@@ -20,6 +20,25 @@ import { withoutImport } from "./imports.js";
 import { remediesWithout } from "./names.js";
 import { withoutWrite } from "./writes.js";
 
+/** Puts an `else` behind a branch that gives a name a value, in braces where the branch has them. */
+function giveOtherwise(branch: Node, name: string, value: string, text: SourceText): CodeChange | undefined {
+  const { consequent, alternate, start, end, parent } = branch as IfStatement;
+  // A chain is indented as the first of it.
+  let first: Node = branch;
+  for (let up = parent; up?.type === "IfStatement" && (up as IfStatement).alternate === first; up = up.parent) {
+    first = up;
+  }
+  const indent = /(?:^|[\n\r])([ \t]*)$/.exec(text.slice(Math.max(0, first.start - 500), first.start))?.[1];
+  if (alternate !== null || indent === undefined) return undefined;
+  const lineBreak = lineBreakOf(text);
+  const given = `${name} = ${value};`;
+  const inner = /[\n\r]([ \t]*)\S/.exec(text.slice(consequent.start, consequent.end))?.[1] ?? `${indent}  `;
+  const insert = consequent.type === "BlockStatement"
+    ? ` else {${lineBreak}${inner}${given}${lineBreak}${indent}}`
+    : `${lineBreak}${indent}else ${given}`;
+  return end > start ? { certainty: "proposed", edits: [{ from: end, to: end, insert }] } : undefined;
+}
+
 function withoutElse(branch: Node, text: SourceText): CodeChange | undefined {
   const whole = branch as IfStatement;
   const { consequent } = whole;
@@ -117,6 +136,7 @@ export const codeEdits: CodeEdits = {
   withoutElse,
   joinValue: (exit, value, text) => joined(exit.end, value, text),
   breakBehind,
+  giveOtherwise,
   withoutName: remediesWithout,
   withoutImport,
   withoutWrite,

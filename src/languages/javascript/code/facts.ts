@@ -7,7 +7,7 @@ import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import type { SourceText } from "../../../text/text.js";
 import { hasEffect } from "../effects.js";
-import { alwaysLeaves } from "../leaving.js";
+import { alwaysLeaves, endsByThrowing } from "../leaving.js";
 import { clashesOf } from "../names/clash.js";
 import { isDeclaredElsewhere } from "../names/declared-elsewhere.js";
 import { bindingOf, useOf } from "../names/facts.js";
@@ -141,6 +141,8 @@ export const codeFacts: CodeFacts = {
   valueOf: (owner) => (owner as Partial<VariableDeclarator>).init ?? null,
   holdsPlainValues,
   isStill: ({ type }) => still.has(type),
+  mayEndFailure: () => false,
+  seemsToLeave: (statement) => statement.type === "ExpressionStatement" && endsByThrowing(statement as Statement),
   givesWay: ({ type }) => type === "YieldExpression",
   isPlain,
   clashes: (binding) => clashesOf(binding).length > 0,

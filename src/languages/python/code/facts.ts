@@ -94,6 +94,22 @@ function isLazy(name: Node): boolean {
   return false;
 }
 
+/** Whether a name is there by a statement of which its value is only a part, as an import. */
+const isBrought = ({ type }: Node): boolean =>
+  /^(?:Alias|ExceptHandler|Global|Nonlocal|Delete|FunctionDef|ClassDef)$/.test(type);
+
+/** Words in names of functions that end the program, or with an error. */
+const leaving =
+  /(?:^|_)(?:exit|quit|abort|fail|die|bail|raise|error|invalid|skip|usage|fatal|unreachable)(?:_|$)|^skipTest$/i;
+
+function seemsToLeave(statement: Node): boolean {
+  const one = statement as PythonNode;
+  const call = one.type === "Expr" ? (one.value as PythonNode) : undefined;
+  if (call?.type !== "Call") return false;
+  const func = call.func as PythonNode;
+  return leaving.test(func.type === "Attribute" ? func.attr : func.type === "Name" ? func.id : "");
+}
+
 const header = /^\s*(?:#[^\n\r]*)?$/;
 
 export const codeFacts: Partial<CodeFacts> = {
@@ -105,6 +121,8 @@ export const codeFacts: Partial<CodeFacts> = {
   isHalfWritten: (exit, text) =>
     (exit as Partial<Return>).value === null && header.test(text.slice(exit.end, exit.end + 80).split(/[\n\r]/)[0]!),
   declaresBeyond: ({ type }) => /^(?:FunctionDef|ClassDef|Import|ImportFrom|Global|Nonlocal)$/.test(type),
+  mayEndFailure: ({ type }) => type === "With",
+  seemsToLeave,
   givesWay: ({ type }) => type === "Yield" || type === "YieldFrom",
   hasEffect,
   isSteady,
@@ -139,6 +157,12 @@ export const codeFacts: Partial<CodeFacts> = {
     const { value } = exit as { value?: Node | null };
     return value?.type === "Constant" && (value as Constant).kind === "absent";
   },
+  // All names of a function have no value at its beginning; those of its parameters aside.
+  beginsEmpty: ({ kind, scope, declarations }) =>
+    kind === "variable" && scope.kind === "function" && declarations.every(({ owner }) => !isBrought(owner)),
+  isAsking: () => false,
+  isNeeding: () => true,
+  isHandedOn: () => false,
   codeLines: (text, from, to) => linesOfCode(text, from, to, { line: "#" }),
   holdsComment: (text, from, to) => text.slice(from, to).includes("#"),
   isExplained: ({ start, end }, text) => /#[^\n\r]*\r?\n[ \t]*$/.test(text.slice(Math.max(0, start - 300), start)) ||
