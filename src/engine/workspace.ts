@@ -509,6 +509,16 @@ export class Workspace {
       });
   }
 
+  /** The sum of the strain of a document's functions. */
+  fileStrain(uri: string): number {
+    let sum = 0;
+    this.strains(uri, ({ figure }) => {
+      sum += figure;
+      return false;
+    });
+    return sum;
+  }
+
   /** What the lines of the function that says at a place what it is add to its strain, in the order of the text. */
   strainLines(uri: string, label: Span): LineStrain[] {
     const part = this.document(uri).partAt(label);

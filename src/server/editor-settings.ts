@@ -22,6 +22,7 @@ const schema = z.object({
     ),
   cost: z.boolean().describe("Whether the log tells what each analysis cost."),
   status: z.boolean().describe("Whether the editor is told the status of its documents, to show it."),
+  fileLens: z.boolean().describe("Whether the strain of the whole file stands above its first line."),
   settingsFile: z.enum([
     "merge",
     "only",

@@ -71,6 +71,7 @@ export class Session {
       trust: "ask",
       cost: false,
       status: false,
+      fileLens: false,
       settingsFile: "merge",
     };
     this.graph = host.files && new ModuleGraph(languages, host.files, { readsLater: true });

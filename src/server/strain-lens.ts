@@ -12,7 +12,16 @@ export class StrainLenses {
   /** The strain of functions by their names, when the document was first asked for. */
   private readonly before = new Map<string, ReadonlyMap<string, number>>();
 
+  /** The strain of files, when they were first asked for. */
+  private readonly filesBefore = new Map<string, number>();
+
   constructor(private readonly session: Session) {}
+
+  /** The strain of a file for its status, where somebody wants to be told of strain. */
+  fileText(home: string): string {
+    const { workspace } = this.session;
+    return workspace.strainLimit(home) === undefined ? "" : `, ${this.ofFile(home)}`;
+  }
 
   /** The lenses of a document whose alerts are ready. A function that was hard to work on keeps its lens when it is no more. */
   of(place: Place): CodeLens[] {
@@ -27,14 +36,29 @@ export class StrainLenses {
     const fallen = hasFallen
       ? workspace.strains(place.home).filter(({ name }) => name !== undefined && before.has(name) && !named.has(name))
       : [];
-    return [...heavy, ...fallen]
+    const ofFile: CodeLens[] = this.session.editor.fileLens
+      ? [{
+        range: place.range(0, 0),
+        command: { title: this.ofFile(place.home), command: showRuleCommand, arguments: [rule] },
+      }]
+      : [];
+    const ofFunctions = [...heavy, ...fallen]
       .filter(({ at }) => place.holds(at))
       .sort((a, b) => a.at.from - b.at.from)
       .map((one) => this.lens(one, before, place));
+    return [...ofFile, ...ofFunctions];
   }
 
   forget(home: string): void {
     this.before.delete(home);
+    this.filesBefore.delete(home);
+  }
+
+  private ofFile(home: string): string {
+    const now = this.session.workspace.fileStrain(home);
+    const was = this.filesBefore.get(home);
+    if (was === undefined) this.filesBefore.set(home, now);
+    return `strain of the file ${now}${was === undefined || was === now ? "" : `, was ${was}`}`;
   }
 
   private lens({ name, at, strain }: FunctionStrain, before: ReadonlyMap<string, number>, place: Place): CodeLens {

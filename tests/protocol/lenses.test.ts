@@ -93,5 +93,12 @@ test(
     });
     await expect.poll(() => asked, { timeout: 30_000 }).toBeGreaterThan(0);
     expect(await titles()).toEqual(["strain 8"]);
+    // By option the file has one too, in which all functions count.
+    client.notify("workspace/didChangeConfiguration", {
+      settings: { alertQuill: { kits: ["light"], tune: { "strain.heavy-function": { most: 4 } }, fileLens: true } },
+    });
+    await expect.poll(titles, { timeout: 30_000 }).toEqual(["strain of the file 9", "strain 8"]);
+    client.change(uri("a.js"), 2, { range: range(4, 8, 4, 41), text: "ferry.call();" });
+    expect(await titles()).toEqual(["strain of the file 6, was 9", "strain 5, was 8"]);
   }),
 );

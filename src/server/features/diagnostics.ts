@@ -16,7 +16,7 @@ import type { Feature, Session } from "../session.js";
 export const diagnosticIdentifier = "alert-quill";
 
 export function diagnosticsFeature(session: Session, publisher: Publisher, neighbours: Neighbours): Feature {
-  const { scheduler, workspace, documents, meter, status } = session;
+  const { scheduler, workspace, documents, meter, status, lenses } = session;
 
   scheduler.listen({
     ready(home, time) {
@@ -33,7 +33,7 @@ export function diagnosticsFeature(session: Session, publisher: Publisher, neigh
             ? `Ready, without packs: ${waiting.folder} is not trusted`
             : workspace.isGenerated(home)
               ? "Ready: the file says that it is generated, so only its form is checked"
-              : "Ready",
+              : `Ready${lenses.fileText(home)}`,
         );
       }
       if (session.editor.cost) {
