@@ -4,10 +4,10 @@ import type { Language } from "../languages/language.js";
 import type { RulePart } from "../languages/settings.js";
 import { areaOf, levels, type Rule } from "../rules/rule.js";
 import { salvage, unknownWord, type SettingsIssue, type SettingsPath } from "./issue.js";
-import { kitLayers, type FoundKit, type KitFinder, type Layer } from "./kits.js";
+import { faultInKit, kitLayers, type FoundKit, type KitFinder, type Layer, type PlacedKit } from "./kits.js";
 import { withMovedKeys } from "./moved-keys.js";
 import { checkOptions, noLevel } from "./options.js";
-import { ownRules, patternRules } from "./own-rules.js";
+import { definedRules } from "./own-rules.js";
 import { schemasFor, type Kit, type Settings, type SettingsPart } from "./schema.js";
 
 export interface CheckOptions {
@@ -121,7 +121,7 @@ export function checkSettings(
   );
   const issues = withMovedKeys(misread, given, languages);
   const settings: Settings = data ?? {};
-  const found: FoundKit[] = [];
+  const found: PlacedKit[] = [];
   const kits = new Map<string, readonly Layer[]>();
   const parts = partsOf(settings, issues);
   const left = [...issues];
@@ -134,15 +134,16 @@ export function checkSettings(
     for (const kit of expanded.found) if (!found.some(({ id }) => id === kit.id)) found.push(kit);
   }
   const levelNames = [...levels, "off", ...Object.keys(settings.ownLevels ?? {})];
-  const patterns = [
-    ...found.flatMap(({ kit }) => patternRules(kit, levelNames, issues, false)),
-    ...patternRules(settings, levelNames, issues, true),
+  const defined = [
+    ...found.flatMap(({ kit, name, place }) => {
+      const faults: SettingsIssue[] = [];
+      const rules = definedRules(kit, known, levelNames, faults);
+      issues.push(...faults.map((issue) => faultInKit(name, place, issue)));
+      return rules;
+    }),
+    ...definedRules(settings, known, levelNames, issues),
   ];
-  const copies = [
-    ...found.flatMap(({ kit }) => ownRules(kit, known, levelNames, issues, false)),
-    ...ownRules(settings, known, levelNames, issues, true),
-  ];
-  const rules = [...known, ...new Map([...patterns, ...copies].map((rule) => [rule.id, rule])).values()];
+  const rules = [...known, ...new Map(defined.map((rule) => [rule.id, rule])).values()];
   const checked = parts.map(({ part, written }) => checkPart(part, written, rules, levelNames, issues));
   const zones = settings.zones?.map((zone, index) => ({ ...zone, ...checked[1 + index] }));
   const profiles = Object

@@ -34,6 +34,21 @@ export interface FoundKit {
   readonly issues?: readonly SettingsIssue[];
 }
 
+/** A kit that was found, with the name by which it was asked for first, and where that stands in the settings. */
+export interface PlacedKit extends FoundKit {
+  readonly name: string;
+  readonly place: SettingsPath;
+}
+
+/** What is wrong in a kit, told where the settings name it. */
+export function faultInKit(name: string, place: SettingsPath, { code, path, message }: SettingsIssue): SettingsIssue {
+  return {
+    code,
+    path: place,
+    message: `in the kit ${name}${path.length === 0 ? "" : `, at ${path.join(" › ")}`}: ${message}`,
+  };
+}
+
 /** Finds a kit that is not one of the package's, named in the settings or kit with the id `from`; or says why it is not there and what to do. */
 export type KitFinder = (name: string, from: string) => FoundKit | { readonly missing: string };
 
@@ -54,9 +69,9 @@ export function kitLayers(
   at: (index: number) => SettingsPath,
   from: string,
   find: KitFinder = noKit,
-): { layers: Layer[]; issues: SettingsIssue[]; found: FoundKit[] } {
+): { layers: Layer[]; issues: SettingsIssue[]; found: PlacedKit[] } {
   const issues: SettingsIssue[] = [];
-  const found: FoundKit[] = [];
+  const found: PlacedKit[] = [];
   const expand = (
     list: readonly string[],
     owner: string,
@@ -88,14 +103,8 @@ export function kitLayers(
       return [];
     }
     if (!found.some(({ id }) => id === kit.id)) {
-      found.push(kit);
-      for (const { code, path, message } of kit.issues ?? []) {
-        issues.push({
-          code,
-          path: place,
-          message: `in the kit ${name}${path.length === 0 ? "" : `, at ${path.join(" › ")}`}: ${message}`,
-        });
-      }
+      found.push({ ...kit, name, place });
+      issues.push(...(kit.issues ?? []).map((issue) => faultInKit(name, place, issue)));
     }
     return [
       ...expand(kit.kit.kits ?? [], kit.id, root ?? index, [...stack, kit.id]),

@@ -7,25 +7,33 @@ import { unknownWord, type SettingsIssue, type SettingsPath } from "./issue.js";
 import { checkOptions, noLevel } from "./options.js";
 import type { Settings } from "./schema.js";
 
-/** The rules of patterns. What is wrong with those that are not one's own is told elsewhere. */
-export function patternRules(
+/** The rules that settings, or a kit, define: those of patterns, and those that are others once more. */
+export function definedRules(
+  settings: Pick<Settings, "patterns" | "ownRules">,
+  known: readonly Rule[],
+  levelNames: readonly string[],
+  issues: SettingsIssue[],
+): Rule[] {
+  return [...patternRules(settings, levelNames, issues), ...ownRules(settings, known, levelNames, issues)];
+}
+
+function patternRules(
   { patterns = {} }: Pick<Settings, "patterns">,
   levelNames: readonly string[],
   issues: SettingsIssue[],
-  isOwn: boolean,
 ): Rule[] {
   return Object.entries(patterns).flatMap(([name, pattern]) => {
     const path = ["patterns", name];
     const fault = faultOfDefinition(path, pattern.level ?? "warning", levelNames);
     if (fault !== undefined) {
-      if (isOwn) issues.push(fault);
+      issues.push(fault);
       return [];
     }
     try {
       return [patternRule(name, pattern)];
     } catch (error) {
       if (!(error instanceof PatternError)) throw error;
-      if (isOwn) issues.push({ code: "wrong-value", path: [...path, ...error.path], message: error.message });
+      issues.push({ code: "wrong-value", path: [...path, ...error.path], message: error.message });
       return [];
     }
   });
@@ -50,19 +58,17 @@ function faultOfDefinition(
 }
 
 /** Rules that settings have once more, with other options and a level of their own. */
-export function ownRules(
+function ownRules(
   { ownRules: given = {} }: Pick<Settings, "ownRules">,
   known: readonly Rule[],
   levelNames: readonly string[],
   issues: SettingsIssue[],
-  isOwn: boolean,
 ): Rule[] {
-  const found: SettingsIssue[] = [];
-  const rules = Object.entries(given).flatMap(([name, { like, options, level }]) => {
+  return Object.entries(given).flatMap(([name, { like, options, level }]) => {
     const path = ["ownRules", name];
     const fault = faultOfDefinition(path, level ?? "warning", levelNames);
     if (fault !== undefined) {
-      found.push(fault);
+      issues.push(fault);
       return [];
     }
     const candidates = known.filter(({ always, language }) => always !== true && language === undefined);
@@ -71,18 +77,16 @@ export function ownRules(
       const at = [...path, "like"];
       if (known.some(({ id }) => id === like)) {
         const message = `\`${like}\` is always on as it is, and cannot stand there once more`;
-        found.push({ code: "wrong-value", path: at, message });
+        issues.push({ code: "wrong-value", path: at, message });
         return [];
       }
       const ids = candidates.map(({ id }) => id);
-      found.push(unknownWord({ code: "unknown-rule", path: at, message: `there is no rule \`${like}\`` }, like, ids));
+      issues.push(unknownWord({ code: "unknown-rule", path: at, message: `there is no rule \`${like}\`` }, like, ids));
       return [];
     }
-    const own = options && checkOptions(rule, options, [...path, "options"], found);
+    const own = options && checkOptions(rule, options, [...path, "options"], issues);
     return [onceMore(rule, name, own, level)];
   });
-  if (isOwn) issues.push(...found);
-  return rules;
 }
 
 /** A rule under another name, with other standards for its options. */

@@ -319,6 +319,22 @@ test.each<[string, Record<string, string>, string]>([
     { "a.jsonc": '{ "levels": { "names.unknwon": "off" } }', "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }) },
     "in the kit ./a.jsonc, at levels › names.unknwon: there is no rule `names.unknwon`: did you mean `names.unknown`?",
   ],
+  [
+    "a kit with a wrong pattern",
+    {
+      "a.jsonc": kit({ patterns: { tie: { find: "tie(", message: "m" } } }),
+      "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }),
+    },
+    "in the kit ./a.jsonc, at patterns › tie › find: the pattern is no code: `)` is missing",
+  ],
+  [
+    "a kit with a rule once more that there is not",
+    {
+      "a.jsonc": kit({ ownRules: { far: { like: "strain.long-functions" } } }),
+      "alert-quill.jsonc": kit({ kits: ["./a.jsonc"] }),
+    },
+    "in the kit ./a.jsonc, at ownRules › far › like: there is no rule `strain.long-functions`: did you mean",
+  ],
 ])("%s is told at its name", async (_, files, message) => {
   await withFolder(files, (folder) => {
     const { issues } = new ProjectSettings().source(`${folder}/alert-quill.jsonc`);
