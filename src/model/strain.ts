@@ -42,8 +42,15 @@ export function ownLines(one: FunctionShape, code: MeasuredCode): number {
 }
 
 export function strainOf(one: FunctionShape, code: MeasuredCode): Strain {
-  const { branches, nesting } = measureOfFunction(one, code);
-  const length = Math.round(ownLines(one, code) / 10);
+  return summed(one, measureOfFunction(one, code), ownLines(one, code));
+}
+
+function summed(
+  one: FunctionShape,
+  { branches, nesting }: Pick<Measure, "branches" | "nesting">,
+  linesOfCode: number,
+): Strain {
+  const length = Math.round(linesOfCode / 10);
   const parameters = Math.max(0, one.parameters.length - 4);
   return { figure: branches + nesting + length + parameters, branches, nesting, length, parameters };
 }
@@ -64,9 +71,7 @@ export function strainWithout(one: FunctionShape, statements: readonly Node[], c
   const lines = facts.codeLines(text, statements[0]!.start, statements.at(-1)!.end) - taken.innerLines - 1;
   const branches = whole.branches - taken.branches;
   const nesting = whole.nesting - taken.nesting - taken.stretches * around;
-  const length = Math.round(Math.max(1, ownLines(one, code) - lines) / 10);
-  const parameters = Math.max(0, one.parameters.length - 4);
-  return { figure: branches + nesting + length + parameters, branches, nesting, length, parameters };
+  return summed(one, { branches, nesting }, Math.max(1, ownLines(one, code) - lines));
 }
 
 /** The sum as people read it: "34 = 12 branches + 15 nesting + 7 length". */

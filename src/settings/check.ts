@@ -184,13 +184,7 @@ function checkLayer(
   const list = path.reduce<unknown>((inner, key) => (inner as Record<string, unknown>)[key], settings) as SettingsPart;
   const index = list.kits?.findIndex((name) => layer.name === `kit ${name}`) ?? -1;
   const at = [...path, "kits", ...(index >= 0 ? [index] : [])];
-  for (const issue of own) {
-    issues.push({
-      code: issue.code,
-      path: at,
-      message: `in the ${layer.name}, at ${issue.path.join(" › ")}: ${issue.message}`,
-    });
-  }
+  issues.push(...own.map((issue) => faultInKit(layer.name.replace(/^kit /, ""), at, issue)));
   return { ...layer, settings: { ...layer.settings, ...part } };
 }
 

@@ -26,6 +26,18 @@ function doesSomething(first: Node, last: Node, { shape }: Pick<FileView, "shape
   return found;
 }
 
+/** Whether a stretch is one function and little more, as its name. */
+function isOneFunction(first: Node, last: Node, { shape }: Pick<FileView, "shape">): boolean {
+  let found: Node | undefined;
+  if (first === last) {
+    walk(first, (node) => {
+      if (shape("function", node) !== undefined) found ??= node;
+      return found === undefined;
+    });
+  }
+  return found !== undefined && found.length * 2 > first.length;
+}
+
 /** The nodes from one to another of the same list. */
 function statementsFrom(first: Node, last: Node): readonly Node[] {
   const all = childrenOf(first.parent!);
@@ -43,6 +55,10 @@ export const sameCodeTwice = defineRule({
     alerts: [
       {
         code: "export function moor(pier) {\n  «const line = pier.line ?? pier.spare;»\n  if (line.length < pier.depth + 3) line.add(pier.depth + 3);\n  for (const knot of line.knots) knot.tie(pier, line);\n  return pier;\n}\n\nexport function wait(quay) {\n  const rope = quay.line ?? quay.spare;\n  if (rope.length < quay.depth + 3) rope.add(quay.depth + 3);\n  // Each by itself.\n  for (const one of rope.knots) one.tie(quay, rope);\n  return quay.name;\n}\n",
+        options: { lines: 3 },
+      },
+      {
+        code: "«const moor = (pier) => {»\n  const line = pier.line ?? pier.spare;\n  if (line.length < pier.depth + 3) line.add(pier.depth + 3);\n  for (const knot of line.knots) knot.tie(pier, line);\n};\nexport const wait = (quay) => {\n  tie(quay);\n};\nconst leave = (quay) => {\n  const line = quay.line ?? quay.spare;\n  if (line.length < quay.depth + 3) line.add(quay.depth + 3);\n  for (const knot of line.knots) knot.tie(quay, line);\n};\n",
         options: { lines: 3 },
       },
       {
@@ -77,7 +93,9 @@ export const sameCodeTwice = defineRule({
     const firstLine = /^[^\n\r]*/.exec(text.slice(first.start, first.start + Math.min(first.length, 120)))![0].length;
     const times = others.length === 1 ? "once more" : `${others.length} times more`;
     alert({ headOf: first, length: firstLine }, {
-      message: `These ${count} lines stand in this file ${times}: give them a function, and call it in each place`,
+      message: isOneFunction(first, last, file)
+        ? `This function stands in this file ${times}, under ${others.length === 1 ? "another name" : "other names"}: keep one of them`
+        : `These ${count} lines stand in this file ${times}: give them a function, and call it in each place`,
       related: others.slice(0, mostShown).map((other) => ({
         at: { headOf: other.first, length: 1 },
         message: "The same lines stand here",

@@ -33,7 +33,7 @@ export function diagnosticsFeature(session: Session, publisher: Publisher, neigh
             ? `Ready, without packs: ${waiting.folder} is not trusted`
             : workspace.isGenerated(home)
               ? "Ready: the file says that it is generated, so only its form is checked"
-              : `Ready${lenses.fileText(home)}`,
+              : `Ready${status.isWanted ? lenses.fileText(home) : ""}`,
         );
       }
       if (session.editor.cost) {

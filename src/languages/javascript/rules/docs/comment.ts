@@ -7,7 +7,7 @@ import type { SourceText } from "../../../../text/text.js";
 import type { FunctionNode, JavaScriptNode, Pattern } from "../../nodes/index.js";
 
 /** How far before what it is about a comment begins at most, in UTF-16 code units. */
-const furthest = 4000;
+export const furthest = 4000;
 
 export interface DocumentedFunction {
   readonly node: FunctionNode;
@@ -34,6 +34,10 @@ export function functionOf(child: Node): FunctionNode | undefined {
     }
     case "MethodDefinition":
       return one.value;
+    // Handed out as what the module is.
+    case "ArrowFunctionExpression":
+    case "FunctionExpression":
+      return one;
     default:
       return undefined;
   }

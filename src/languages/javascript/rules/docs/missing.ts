@@ -5,7 +5,7 @@ import type { Node } from "../../../../syntax/node.js";
 import type { Siblings } from "../../../../syntax/siblings.js";
 import type { FunctionNode, JavaScriptNode, MethodDefinition } from "../../nodes/index.js";
 import { defineRule } from "../../rule.js";
-import { functionOf, parameterName } from "./comment.js";
+import { furthest, functionOf, parameterName } from "./comment.js";
 
 const options = z.strictObject({
   of: z.enum(["exported", "all"])
@@ -37,9 +37,10 @@ function documented(child: Node, of: Options["of"]): Node | undefined {
   }
 }
 
-/** Whether a method is for those who use the class: neither private, nor a constructor, nor in place of one that has its comment elsewhere. */
+/** Whether a method is for those who use the class: neither private, nor a constructor, nor one that has its comment elsewhere, with the getter or in the class above. */
 function isOpen(method: MethodDefinition): boolean {
   return method.kind !== "constructor" &&
+    method.kind !== "set" &&
     method.key.type !== "PrivateIdentifier" &&
     !method.modifiers.some((word) => word === "private" || word === "override");
 }
@@ -60,7 +61,9 @@ function check(siblings: Siblings, file: FileView<Options>): void {
   if (of === "exported" && siblings.node.type === "ClassBody" && !/^Export/.test(holder?.type ?? "")) return;
   let end = siblings.before === null ? siblings.node.start : siblings.before.end;
   for (const child of siblings.children) {
-    const gap = text.slice(Math.max(end, child.start - 4000), child.start);
+    const whole = text.slice(Math.max(end, child.start - furthest), child.start);
+    // What stands on the line of the one before speaks of that.
+    const gap = end === 0 ? whole : whole.replace(/^[^\n\r]*(?=[\n\r])/, "");
     end = child.end;
     const found = documented(child, of);
     if (found === undefined || /\*\/\s*$|\/\/[^\n\r]*\s*$/.test(gap) || isBroken(found)) continue;
@@ -108,6 +111,11 @@ export const missing = defineRule({
         code: "/** A quay. */\nexport class Quay {\n  «moor»() {\n    return 1;\n  }\n\n  #tie() {}\n}\n",
         after: "/** A quay. */\nexport class Quay {\n  /**  */\n  moor() {\n    return 1;\n  }\n\n  #tie() {}\n}\n",
       },
+      {
+        code: "import { tie } from \"./tie.js\"; // ropes\nexport function «moor»() {\n  tie();\n}\n",
+        after: "import { tie } from \"./tie.js\"; // ropes\n/**  */\nexport function moor() {\n  tie();\n}\n",
+      },
+      { code: "export default () «=>» 1;\n" },
       { code: "function «moor»() {}\nexport const «tie» = () => moor();\n", options: { of: "all" } },
     ],
     quiet: [
@@ -117,7 +125,7 @@ export const missing = defineRule({
       { code: "export const fares = [1, 2];\n" },
       { code: "export const tie = () => 1;\n", options: { from: 3 } },
       {
-        code: "/** A quay. */\nexport class Quay extends Pier {\n  constructor() {\n    super();\n  }\n  override moor() {}\n  private tie() {}\n}\n",
+        code: "/** A quay. */\nexport class Quay extends Pier {\n  /** How full it is. */\n  get full() {\n    return 1;\n  }\n  set full(next) {}\n  constructor() {\n    super();\n  }\n  override moor() {}\n  private tie() {}\n}\n",
         languageId: "typescript",
       },
     ],
