@@ -62,6 +62,8 @@ class Printer {
   run(doc: Doc): Printed {
     this.push(0, false, doc);
     for (let command = this.stack.pop(); command !== undefined; command = this.stack.pop()) this.step(command);
+    // What is put in may stand last.
+    if (this.pending.trim() !== "") this.gaps.push({ from: this.end, to: this.end, insert: this.pending });
     return { gaps: this.gaps, units: this.units };
   }
 
@@ -156,9 +158,9 @@ class Printer {
 
   /** Sets down a leaf, with what is pending before it. */
   private place(from: number, to: number): void {
-    if (this.end >= 0 && !this.isThere(from)) {
-      this.gaps.push({ from: this.end, to: from, insert: this.pending });
-    }
+    if (this.end < 0) {
+      if (this.pending !== "") this.gaps.push({ from, to: from, insert: this.pending });
+    } else if (!this.isThere(from)) this.gaps.push({ from: this.end, to: from, insert: this.pending });
     this.end = to;
     this.pending = "";
   }

@@ -35,14 +35,23 @@ function typeText(schema: JsonSchema): string {
 export function optionsOf(rule: Rule, toJsonSchema: (rule: Rule) => unknown): OptionPage[] {
   if (rule.options === undefined) return [];
   const { properties = {} } = toJsonSchema(rule) as JsonSchema;
+  const elsewhere = Object
+    .entries(rule.in ?? {})
+    .flatMap(
+      ([id, part]) => (
+        part.options === undefined || part.options === rule.options
+          ? []
+          : [{ id, own: (toJsonSchema(part) as JsonSchema).properties ?? {} }]
+      ),
+    );
   return optionNames(rule).map((name) => {
     const schema = properties[name] ?? {};
-    return {
-      name,
-      values: typeText(schema),
-      standard: JSON.stringify(schema.default),
-      effect: schema.description ?? "",
-    };
+    const standard = JSON.stringify(schema.default);
+    const others = elsewhere.flatMap(({ id, own }) => {
+      const other = JSON.stringify(own[name]?.default);
+      return other === undefined || other === standard ? [] : [` In ${languageName(id)} the default is \`${other}\`.`];
+    });
+    return { name, values: typeText(schema), standard, effect: (schema.description ?? "") + others.join("") };
   });
 }
 
@@ -122,6 +131,11 @@ function gist(text: string): string {
 /** Why an alert is told, as short as a hover beside its mark has to be, and where more is said. */
 export function hoverReason(rule: Rule, page: string | undefined): string {
   return page === undefined ? gist(rule.why) : `${gist(rule.why)}\n\n[Examples, options and levels](${page})`;
+}
+
+/** How a language is called, by its id. */
+function languageName(id: string): string {
+  return languages.find((one) => one.id === id)?.nameFor(endingOf(id)) ?? id;
 }
 
 /** The ending of the files of a language, as blocks of code are called in Markdown; that of the first language where none is named. */

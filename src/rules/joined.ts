@@ -4,7 +4,7 @@ import type { AlertingExample, Rule } from "./rule.js";
 /** What was joined, so that the same rules always give the same one. */
 const made = new WeakMap<Rule, { readonly parts: readonly Rule[]; readonly whole: Rule }[]>();
 
-/** The rules of a list, those of one id as one. Where they differ in title or level, those of the first hold; the reasons stand one behind another. */
+/** The rules of a list, those of one id as one. Where they differ in title or level, those of the first hold; the reasons stand one behind another. What may be said in options is as the first has it, and what they are where nothing is said is as each has it. */
 export function joinRules(rules: readonly Rule[]): Rule[] {
   const groups = new Map<string, Rule[]>();
   for (const rule of rules) {
@@ -33,6 +33,11 @@ function joined(parts: readonly Rule[]): Rule {
       )
       .join("\n\n"),
     languages: parts.flatMap(({ languages = [] }) => languages),
+    ...(
+      parts.some(({ beside }) => beside !== undefined) && {
+        beside: [...new Map(parts.flatMap(({ beside = [] }) => beside).map((rule) => [rule.id, rule])).values()],
+      }
+    ),
     in: Object.fromEntries(parts.flatMap((part) => (part.languages ?? []).map((id) => [id, part]))),
     examples: {
       alerts: parts.flatMap((part, index) => part.examples.alerts.map((one) => inLanguage(one, part, index))),

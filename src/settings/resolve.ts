@@ -102,8 +102,9 @@ export function combine(
       let settings = made.get(language);
       if (settings === undefined) {
         const said = layers.map(({ settings: { languages } }) => languages?.[language.id] ?? {});
-        const speaksOfRules = said.some(({ levels, tune }) => levels !== undefined || tune !== undefined);
-        const judged = speaksOfRules ? judge(layers, rules, ownLevels, language.id) : ofAll;
+        const isJudged = said.some(({ levels, tune }) => levels !== undefined || tune !== undefined) ||
+          rules.some((rule) => isApart(rule, language.id));
+        const judged = isJudged ? judge(layers, rules, ownLevels, language.id) : ofAll;
         made.set(language, (settings = { ...common, ...judged, values: valuesOf(language.settings, said) }));
       }
       return settings;
@@ -111,6 +112,21 @@ export function combine(
   };
   const ofAll = judge(layers, rules, ownLevels);
   return { ...common, ...ofAll, values: plainSettings.standard };
+}
+
+/** Whether a rule has options of its own in a language. */
+function isApart(rule: Rule, language: string): boolean {
+  const own = rule.in?.[language]?.options;
+  return own !== undefined && own !== rule.options;
+}
+
+/** The options of a rule that settings come to: what they leave open is as the language has it, and as the rule has it. */
+function optionsIn(rule: Rule, language: string | undefined, said: Record<string, unknown>): unknown {
+  return rule.options?.parse(
+    language !== undefined && isApart(rule, language)
+      ? { ...(rule.in![language]!.options!.parse({}) as object), ...said }
+      : said,
+  );
 }
 
 /** What layers come to for each rule, in one language or where no language is asked for. */
@@ -138,7 +154,10 @@ function judge(
       });
     }
   }
-  const optionsOf = (rule: Rule): unknown => rule.options?.parse(tuned.get(rule.id)?.options ?? {});
+  const byId = new Map(rules.map((rule) => [rule.id, rule]));
+  // A rule that another goes by may be the part of one language; what is said is said of the whole.
+  const optionsOf = (rule: Rule): unknown =>
+    optionsIn(byId.get(rule.id) ?? rule, language, tuned.get(rule.id)?.options ?? {});
   const active: ActiveRule[] = [];
   for (const rule of rules) {
     const decided = said.get(rule.id);

@@ -7,9 +7,10 @@ import path from "node:path";
 import { describe, expect, test } from "vitest";
 import { applyAll, createWorkspace, type Settings } from "../../src/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
+import { python } from "../../src/languages/python/index.js";
 
 const folder = path.join(import.meta.dirname, "shapes");
-const uri = "file:///harbour.tsx";
+const languages = [javascript(), python()];
 
 interface Shape {
   readonly title: string;
@@ -39,6 +40,7 @@ function settingsFor(options: Shape["options"]): Settings {
   );
   return {
     kits: ["tidy"],
+    languages: { python: { ...given("edition", (edition) => ({ edition })) } },
     tune: {
       "layout.line-width": { most: Number(options.get("width") ?? 40) },
       "layout.line-breaks": { ...given("lists", (brokenLists) => ({ brokenLists })) },
@@ -53,9 +55,10 @@ function settingsFor(options: Shape["options"]): Settings {
   };
 }
 
-function laidOut(text: string, settings: Settings): string {
-  const workspace = createWorkspace({ languages: [javascript()], settings });
-  workspace.open({ uri, languageId: "typescriptreact", version: 1, text });
+function laidOut(text: string, settings: Settings, languageId = "typescriptreact"): string {
+  const workspace = createWorkspace({ languages, settings });
+  const uri = languageId === "python" ? "file:///harbour.py" : "file:///harbour.tsx";
+  workspace.open({ uri, languageId, version: 1, text });
   expect(workspace.alerts(uri).filter(({ rule }) => rule.startsWith("syntax."))).toEqual([]);
   const { edits, fights, dropped } = workspace.mendResult(uri);
   expect([...fights, ...dropped]).toEqual([]);
@@ -67,9 +70,10 @@ const files = readdirSync(folder).sort();
 describe.each(files)("%s", (file) => {
   test.each(shapesIn(file).map((shape) => [shape.title, shape] as const))("%s", (_, { options, before, after }) => {
     const settings = settingsFor(options);
-    expect(laidOut(before, settings)).toBe(after);
+    const languageId = file.startsWith("python") ? "python" : undefined;
+    expect(laidOut(before, settings, languageId)).toBe(after);
     // Laying out again changes nothing.
-    expect(laidOut(after, settings)).toBe(after);
+    expect(laidOut(after, settings, languageId)).toBe(after);
   });
 });
 
@@ -80,13 +84,16 @@ test("there are enough of them", () => {
 /** The figures of the page about layout: what was too long, and what becomes of it. */
 const figures = [
   ...readFileSync(path.join(import.meta.dirname, "../../docs/layout.md"), "utf8").matchAll(
-    /```tsx?\n([^`]*)```\n```tsx?\n([^`]*)```/g,
+    /```(tsx?|python)\n([^`]*)```\n```(?:tsx?|python)\n([^`]*)```/g,
   ),
 ];
 
-test.each(figures.map(([, before, after]) => [before!, after!]))("docs/layout.md: %s", (before, after) => {
-  expect(laidOut(before, settingsFor(new Map()))).toBe(after);
-});
+test.each(figures.map(([, language, before, after]) => [before!, after!, language!]))(
+  "docs/layout.md: %s",
+  (before, after, language) => {
+    expect(laidOut(before, settingsFor(new Map()), language === "python" ? language : undefined)).toBe(after);
+  },
+);
 
 test("the page has a figure for each construct", () => {
   expect(figures.length).toBeGreaterThan(15);

@@ -47,7 +47,11 @@ def tree_of(path):
         node = stack.pop()
         if getattr(node, "end_lineno", None) is not None:
             start = offset(node.lineno, node.col_offset)
-            nodes.append([type(node).__name__, start, offset(node.end_lineno, node.end_col_offset)])
+            nodes.append([
+                type(node).__name__,
+                start,
+                offset(node.end_lineno, node.end_col_offset),
+            ])
         # Before 3.12 what stands in formatted texts has places of its own making.
         if not isinstance(node, ast.JoinedStr):
             stack.extend(ast.iter_child_nodes(node))

@@ -2,9 +2,13 @@
 import { describe, expect, test } from "vitest";
 import { tideTable } from "../../examples/tide-table/language.js";
 import { createWorkspace, defineRule, type Rule, type Settings } from "../../src/index.js";
+import { languages, rules } from "../../src/languages/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
 import type { Language } from "../../src/languages/language.js";
+import { python } from "../../src/languages/python/index.js";
 import { ProjectSettings } from "../../src/project/project-settings.js";
+import { optionNames } from "../../src/settings/options.js";
+import { resolveSettings } from "../../src/settings/resolve.js";
 import { withFolder } from "../support/settings.js";
 
 const kit = (text: object): string => JSON.stringify(text);
@@ -288,6 +292,24 @@ test(
     });
   },
 );
+
+test("what nobody says of a rule's options is as the language has it", () => {
+  const unitIn = (language: Language, settings: Settings): unknown => {
+    const resolved = resolveSettings({ kits: ["tidy"], ...settings }, { rules, languages }).in(language);
+    const { options } = resolved.active.find(({ rule }) => rule.id === "layout.indent")!;
+    return (options as { unit: number }).unit;
+  };
+  const said: Settings = { tune: { "layout.indent": { unit: 3 } } };
+  expect([javascript(), python()].map((language) => unitIn(language, {}))).toEqual([2, 4]);
+  expect([javascript(), python()].map((language) => unitIn(language, said))).toEqual([3, 3]);
+  // What can be said is what the first language takes.
+  for (const rule of rules) {
+    const names = optionNames(rule);
+    for (const part of Object.values(rule.in ?? {})) {
+      for (const name of optionNames(part)) expect(names, rule.id).toContain(name);
+    }
+  }
+});
 
 test.each<[string, Record<string, string>, string]>([
   [

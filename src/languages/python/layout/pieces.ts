@@ -15,10 +15,33 @@ export interface Piece {
 
 const form = /#[^\n\r]*|\\(?:\r\n|\n|\r)|[^\S\f]+|\f|[^\W\d]\w*|\d[\w.]*|\*\*=?|\/\/=?|>>=?|<<=?|!=|->|:=|\.\.\.|[-+*/%@&|^=<>]=|./gsu;
 
+/** The pieces of a node that begins at `start`. */
+export function piecesOf(node: Node, start: number, text: SourceText): Piece[] {
+  const children: { child: Node; start: number }[] = [];
+  node.each((child) => void children.push({ child, start: start + child.startInParent }));
+  return read(start, [], children, start + node.length, text);
+}
+
 /** The pieces among some siblings, with the children themselves. */
 export function piecesAmong({ node, before, children, isLast }: Siblings, text: SourceText): Piece[] {
-  const pieces: Piece[] = [];
-  let at = before === null ? node.start : before.end;
+  return read(
+    before === null ? node.start : before.end,
+    before === null ? [] : [{ text: "", child: before, from: before.start, to: before.end, space: "" }],
+    children.map((child) => ({ child, start: child.start })),
+    isLast ? node.end : undefined,
+    text,
+  );
+}
+
+/** The pieces from an offset to behind the last of some children, or to `end`; those that are there already stand before. */
+function read(
+  from: number,
+  pieces: Piece[],
+  children: readonly { readonly child: Node; readonly start: number }[],
+  end: number | undefined,
+  text: SourceText,
+): Piece[] {
+  let at = from;
   let space = "";
   const pass = (to: number): void => {
     if (to <= at) return;
@@ -32,15 +55,15 @@ export function piecesAmong({ node, before, children, isLast }: Siblings, text: 
     }
     at = to;
   };
-  if (before !== null) pieces.push({ text: "", child: before, from: before.start, to: before.end, space: "" });
-  for (const child of children) {
-    const { start } = child;
+  for (const { child, start } of children) {
+    // What is missing, and parameters of which there are none, stand nowhere.
+    if (child.length === 0) continue;
     pass(start);
     pieces.push({ text: "", child, from: start, to: start + child.length, space });
     space = "";
     at = start + child.length;
   }
-  if (isLast) pass(node.end);
+  if (end !== undefined) pass(end);
   return pieces;
 }
 

@@ -29,12 +29,13 @@ export function wishBetween(
 ): Wish | undefined {
   const a = left.text;
   const b = right.text;
+  const kind = node.type as PythonNode["type"];
   if (a.startsWith("#") || b.startsWith("#")) return undefined;
+  if (kind === "ExceptHandler" && (a === "*" || b === "*")) return a === "*" ? one("keyword") : none("keyword");
   if (openers.has(a) || closers.has(b)) return a === "," ? undefined : none("bracket");
   if (b === "," || b === ";") return none("comma");
   if (a === "," || a === ";") return one("comma");
   if (a === "." || b === ".") return node.type === "Attribute" ? none("operator") : undefined;
-  const kind = node.type as PythonNode["type"];
   if (
     b === "(" &&
     left.child !== undefined &&

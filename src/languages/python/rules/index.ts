@@ -15,10 +15,14 @@ import { blankBetween } from "./layout/blank-between.js";
 import { blankRun } from "./layout/blank-run.js";
 import { bracketGap } from "./layout/bracket-gap.js";
 import { commaGap } from "./layout/comma-gap.js";
+import { indent } from "./layout/indent.js";
 import { keywordGap } from "./layout/keyword-gap.js";
+import { lineBreaks } from "./layout/line-breaks.js";
+import { lineWidth } from "./layout/line-width.js";
 import { operatorGap } from "./layout/operator-gap.js";
 import { quoteMark } from "./layout/quote-mark.js";
 import { statementEnd } from "./layout/statement-end.js";
+import { trailingComma } from "./layout/trailing-comma.js";
 import { trailingSpace } from "./layout/trailing-space.js";
 import { needlessPass } from "./needless-pass.js";
 import { noSelf } from "./no-self.js";
@@ -61,6 +65,10 @@ export const rules: readonly Rule[] = [
   bracketGap,
   keywordGap,
   trailingSpace,
+  indent,
+  lineBreaks,
+  lineWidth,
+  trailingComma,
   blankRun,
   blankBetween,
   noSuchExport,

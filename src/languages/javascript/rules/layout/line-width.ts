@@ -1,77 +1,13 @@
-import { z } from "zod";
+import { tellLongLines, widthOptions, type WidthOptions } from "../../../../rules/layout/line-width.js";
 import type { FileView } from "../../../../rules/rule.js";
-import type { Span } from "../../../../text/edit.js";
-import type { SourceText } from "../../../../text/text.js";
 import type { JavaScriptNode } from "../../index.js";
 import { defineRule, type Visitors } from "../../rule.js";
 import { items } from "./indent.js";
-import { editsFor, laidOut, styleOf, styleRules, unitsOf, type LaidOut } from "./laid-out.js";
+import { itemLayout, styleOf, styleRules } from "./item-layout.js";
 
-const options = z.strictObject({
-  most: z.int()
-    .min(20)
-    .max(1000)
-    .default(120)
-    .describe("How many characters a line may have. Lines that hold one long word, as an address, may be longer."),
-});
-
-type File = FileView<z.output<typeof options>>;
-
-/** The lines of a stretch that are too long, without those that hold one long word. The first may begin before it, but not before `least`. */
-export function longLines(text: SourceText, from: number, to: number, most: number, least = from): Span[] {
-  const found: Span[] = [];
-  let head = from;
-  while (head > least && from - head <= most && !/[\n\r]/.test(text.slice(head - 1, head))) head -= 1;
-  for (const { 0: line, index } of text.slice(head, to).matchAll(/[^\n\r]+/g)) {
-    if (line.length > most && !/\S{60,}/.test(line)) found.push({ from: head + index, to: head + index + line.length });
-  }
-  return found;
-}
-
-const lineEnd = /\r\n|[\n\r]/;
-
-/** Whether all of a line fits once something is laid out. */
-function fits({ from, to }: Span, one: LaidOut, { text, options: { most } }: File): boolean {
-  const { start } = one.node;
-  let laid = "";
-  let at = from;
-  for (const gap of one.gaps) {
-    if (start + gap.to < from || start + gap.from > to) continue;
-    laid += text.slice(at, Math.max(at, start + gap.from)) + gap.insert;
-    at = start + gap.to;
-  }
-  return (laid + text.slice(at, Math.max(at, to))).split(lineEnd).every((line) => line.length <= most);
-}
-
-function check(node: JavaScriptNode, file: File): void {
+function check(node: JavaScriptNode, file: FileView<WidthOptions>): void {
   if (node.parent?.type !== "Program") return;
-  const { text, options: { most }, alert, beside, isBroken } = file;
-  const { start, end } = node;
-  const lines = longLines(text, start, end, most);
-  if (lines.length === 0) return;
-  const style = styleOf(beside, most, "keep");
-  const units = isBroken(node) ? [] : unitsOf(node, file, style);
-  for (const line of lines) {
-    const breaking = units.find(
-      (one) => one.gaps.some(
-        ({ from, to, insert }) =>
-          one.node.start + from >= line.from && one.node.start + to <= line.to && lineEnd.test(insert),
-      ) &&
-        fits(line, one, file),
-    );
-    alert({ from: Math.max(start, line.from + most), to: line.to }, {
-      message: `This line has ${line.to - line.from} characters: ${most} are agreed${breaking ? "" : ", and nowhere can it be broken so that it fits"}`,
-      remedies: () => (
-        breaking === undefined
-          ? []
-          : [{
-            title: "Break the line",
-            certainty: "certain",
-            edits: editsFor(laidOut(breaking.node, breaking.base, text, style), text),
-          }]
-      ),
-    });
-  }
+  tellLongLines(node, file, itemLayout, () => styleOf(file.beside, file.options.most, "keep"));
 }
 
 export const lineWidth = defineRule({
@@ -80,7 +16,7 @@ export const lineWidth = defineRule({
   why: "A line that does not fit on the screen is read in two halves, or not at all.",
   level: "hint",
   kits: [],
-  options,
+  options: widthOptions(120),
   beside: styleRules,
   examples: {
     alerts: [
@@ -129,5 +65,5 @@ export const lineWidth = defineRule({
       },
     ],
   },
-  visit: Object.fromEntries(items.map((kind) => [kind, check])) as Visitors<z.output<typeof options>>,
+  visit: Object.fromEntries(items.map((kind) => [kind, check])) as Visitors<WidthOptions>,
 });

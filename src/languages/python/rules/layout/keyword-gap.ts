@@ -15,6 +15,7 @@ export const keywordGap = defineRule({
     ],
     quiet: [
       { code: "late = tide if wind else not 3\nfor berth in berths:\n    del berth\n" },
+      { code: "try:\n    sail()\nexcept* (OSError, ValueError):\n    wait()\n" },
       { code: "late = [1 for _ in tides if not late]\n" },
     ],
   },
