@@ -25,7 +25,7 @@ const words = [
 ];
 
 export const everyKit: Settings = {
-  kits: ["sound", "tidy", "thorough", "modern", "light"],
+  kits: ["sound", "tidy", "thorough", "modern", "light", "guarded"],
   patterns: Object.fromEntries(
     words.map((word) => [`no-${word}`, { find: `${word}.open({{given…}})`, message: `\`${word}\` opens by itself` }]),
   ),

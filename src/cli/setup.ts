@@ -229,7 +229,11 @@ async function answersOf(facts: SetupFacts, options: SetupOptions, asker: Asker)
     { value: "sound", label: "Mistakes only", hint: "kit sound" },
     { value: "sound,tidy", label: "Mistakes and layout", hint: "kits sound, tidy" },
     { value: "thorough", label: "What is worth a look, too", hint: "kit thorough" },
-    { value: "thorough,tidy,modern,light", label: "All there is", hint: "kits thorough, tidy, modern, light" },
+    {
+      value: "thorough,tidy,modern,light,guarded",
+      label: "All there is",
+      hint: "kits thorough, tidy, modern, light, guarded",
+    },
   ];
   const kits = options.kits ?? (await asker.choose("What is to be told?", starts, "sound")).split(",");
   const edition = options.edition !== undefined

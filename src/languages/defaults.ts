@@ -66,6 +66,9 @@ const facts: CodeFacts = {
   holdsPlainValues: () => false,
   isStill: () => false,
   givesWay: () => true,
+  patternAt: () => undefined,
+  givenTo: () => undefined,
+  isGuessable: () => false,
   codeLines: linesOfCode,
   holdsComment: () => true,
   isExplained: () => false,
@@ -94,6 +97,8 @@ const edits: CodeEdits = {
   hasDefaultsBeside: () => true,
   assignOnly: () => undefined,
   makeChangeable: () => undefined,
+  fromEnvironment: () => undefined,
+  unguessable: () => undefined,
 };
 
 const segmentation: Segmentation = {

@@ -42,6 +42,7 @@ const areas = [
   "async",
   "modern",
   "docs",
+  "risk",
   "strain",
   "layout",
   "imports",

@@ -3,6 +3,7 @@ import type { Node } from "../syntax/node.js";
 import type { Edit, Span } from "../text/edit.js";
 import type { SourceText } from "../text/text.js";
 import type { Binding, Declaration, Reference } from "./binding.js";
+import type { PatternOptions } from "./pattern/items.js";
 
 /** Of statements, and of where control goes behind them. */
 export interface StatementFacts {
@@ -113,6 +114,25 @@ export interface FunctionFacts {
   takesPromises(method: string): boolean;
 }
 
+/** Of texts, what they are for. */
+export interface TextFacts {
+  /** The regular expression that a node is, or that a call makes of a text; `undefined` where it is none, or not known as it stands. */
+  patternAt(node: Node, text: SourceText): PatternAt | undefined;
+  /** Whether a call gives a random value that can be worked out from others that were given before. */
+  isGuessable(call: Node): boolean;
+  /** What a value is given to right there: a name, a member, a parameter; with the name alone, and where that stands. */
+  givenTo(value: Node, text: SourceText): { readonly name: string; readonly at: Node } | undefined;
+}
+
+/** A regular expression in code. */
+export interface PatternAt extends PatternOptions {
+  readonly source: string;
+  /** Where its source stands, if it stands there as it is, character by character. */
+  readonly at: number | undefined;
+  /** What it stands in. */
+  readonly node: Node;
+}
+
 /** Of comments as far as they tell that something is meant. */
 export interface CommentFacts {
   /** The lines of a stretch of source that hold more than blank space and comments. */
@@ -124,7 +144,7 @@ export interface CommentFacts {
 }
 
 /** What a language tells of its code beyond shapes. What it leaves out makes rules claim the least. */
-export interface CodeFacts extends StatementFacts, ValueFacts, NameFacts, FunctionFacts, CommentFacts {}
+export interface CodeFacts extends StatementFacts, ValueFacts, NameFacts, FunctionFacts, TextFacts, CommentFacts {}
 
 /** What decides about a parameter. */
 export interface ParameterFacts {
@@ -180,6 +200,10 @@ export interface CodeEdits {
   withoutWrite(write: Node, text: SourceText): readonly (CodeChange & { readonly title: string })[];
   /** Lets a declaration of one name only assign to it; `undefined` where it gives no value, or declares more. */
   assignOnly(declared: Node): CodeChange | undefined;
+  /** Reads a value that stands in the code from the environment of the process instead, by a name; `undefined` where that cannot be written. It may need a name that the runtime has. */
+  fromEnvironment(value: Node, name: string, text: SourceText): (CodeChange & { readonly needs?: string }) | undefined;
+  /** Makes a random value that can be guessed one that cannot; `undefined` where that is not known to be the same otherwise. It may need a name that the runtime has. */
+  unguessable(call: Node, text: SourceText): (CodeChange & { readonly needs?: string }) | undefined;
   /** Makes a fixed name changeable, with the word for that. */
   makeChangeable(declared: Node): (CodeChange & { readonly word: string }) | undefined;
 }

@@ -37,6 +37,9 @@ import { importWritten } from "./names/import-written.js";
 import { offPattern } from "./names/off-pattern.js";
 import { unknown } from "./names/unknown.js";
 import { usedTooSoon } from "./names/used-too-soon.js";
+import { runawayPattern } from "./risk/runaway-pattern.js";
+import { secretInSource } from "./risk/secret-in-source.js";
+import { weakRandom } from "./risk/weak-random.js";
 import type { Rule } from "./rule.js";
 import { settingsRules } from "./settings/index.js";
 import { overSize } from "./settings/over-size.js";
@@ -114,4 +117,7 @@ export const sharedRules: readonly Rule[] = [
   contradiction,
   oneTooFar,
   unsetOnSomeWay,
+  secretInSource,
+  weakRandom,
+  runawayPattern,
 ];

@@ -204,7 +204,7 @@ export interface AlertingExample {
 export type QuietExample = Omit<AlertingExample, "after">;
 
 /** The built-in kits a rule can belong to by itself; `thorough` holds all that are in `sound`, and those that are in none and speak of no taste. */
-export type KitName = "sound" | "tidy" | "modern" | "light";
+export type KitName = "sound" | "tidy" | "modern" | "light" | "guarded";
 
 export interface Rule<Options = any> {
   /** `area.plain-words`. */

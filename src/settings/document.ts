@@ -53,7 +53,7 @@ export class SettingsDocument {
     this.skipped = text.startsWith("\uFEFF") ? 1 : 0;
     const body = text.slice(this.skipped);
     // A file that says nothing is no mistake.
-    if (/^(?:\s|\/\/.*|\/\*[^]*?\*\/)*$/.test(body)) {
+    if (/^(?:\s|\/\/.*(?!.)|\/\*(?:[^*]|\*(?!\/))*\*\/)*$/.test(body)) {
       this.faults = [];
       return;
     }

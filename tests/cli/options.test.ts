@@ -332,6 +332,7 @@ test("kits are listed, each explained, and told from another", () => {
     "tidy",
     "modern",
     "light",
+    "guarded",
     "thorough",
   ]);
   expect(quill(folder, "explain", "light").out).toContain("strain.heavy-function");

@@ -327,7 +327,7 @@ test(
     client.notify("textDocument/didSave", { textDocument: { uri: pathToFileURL(settings).href } });
     const told = await client.until(({ method }) => method === "window/showMessage");
     expect(told.params.message).toContain(
-      "there is no kit ‘tidi’ (there are sound, tidy, modern, light, thorough): did you mean ‘tidy’?",
+      "there is no kit ‘tidi’ (there are sound, tidy, modern, light, guarded, thorough): did you mean ‘tidy’?",
     );
   },
 );

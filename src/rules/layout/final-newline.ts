@@ -36,7 +36,7 @@ export const finalNewline = defineRule({
     if (problems.some(
       ({ code, to, insert }) => code.startsWith("unfinished") || (insert?.at ?? to) >= base + tail.trimEnd().length,
     )) return;
-    const blank = /(?:[ \t]*(?:\r\n|\n|\r))*$/.exec(tail)!;
+    const blank = /(?:[ \t]*(?:\r\n|\n|\r(?!\n)))*$/.exec(tail)!;
     const first = /^[ \t]*(?:\r\n|\n|\r)/.exec(blank[0]);
     if (first === null) {
       alert({ from: end, to: end }, {

@@ -18,6 +18,7 @@ import { breakBehind } from "./cases.js";
 import { joined } from "./exits.js";
 import { withoutImport } from "./imports.js";
 import { remediesWithout } from "./names.js";
+import { unguessable } from "./random.js";
 import { withoutWrite } from "./writes.js";
 
 /** Puts an `else` behind a branch that gives a name a value, in braces where the branch has them. */
@@ -142,6 +143,13 @@ export const codeEdits: CodeEdits = {
   withoutWrite,
   withoutCatch,
   hasDefaultsBeside,
+  // In an attribute of markup a value stands in braces.
+  fromEnvironment: ({ start, end, parent }, name) => (
+    parent?.type === "JSXAttribute"
+      ? undefined
+      : { certainty: "proposed", needs: "process", edits: [{ from: start, to: end, insert: `process.env.${name}` }] }
+  ),
+  unguessable,
   assignOnly,
   makeChangeable(declared) {
     const whole = declared.parent as VariableDeclaration | null;

@@ -25,7 +25,9 @@ import { beginsEmpty, isAsking, isBare, isHandedOn, isNeeding } from "./empty-na
 import { holdsVar, isCutOff, isHalfWritten, isInert, isMisspeltDefault } from "./exits.js";
 import { idleValue } from "./idle.js";
 import { asksForValue, takesPromises } from "./methods.js";
+import { isGuessable } from "./random.js";
 import { givesNothing, labelOf, mayGiveNothing } from "./returns.js";
+import { givenTo, patternAt } from "./texts.js";
 import { hasPurpose, isIdle, isRequired, parameterFacts } from "./unread.js";
 import { isForOrder } from "./writes.js";
 
@@ -114,6 +116,9 @@ export const codeFacts: CodeFacts = {
   isAbsent: (node) => (node as { name?: unknown }).name === "undefined" && bindingOf(node) === undefined,
   isKey,
   asksForValue,
+  givenTo,
+  isGuessable,
+  patternAt,
   takesPromises,
   idleValue,
   isMeantToRunOn,

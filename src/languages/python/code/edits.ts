@@ -6,8 +6,10 @@ import type { Node } from "../../../syntax/node.js";
 import type { Edit } from "../../../text/edit.js";
 import type { SourceText } from "../../../text/text.js";
 import { hasEffect } from "../effects.js";
+import { importingModule } from "../links/importing.js";
 import type { Alias, AnnAssign, Assign, ExceptHandler, If, ImportFrom, Module } from "../nodes.js";
 import { isStandard } from "../standard-library.js";
+import { rootOf, unguessable } from "./random.js";
 import { valueOf } from "./unread.js";
 
 type Titled = CodeChange & { readonly title: string };
@@ -99,6 +101,14 @@ export const codeEdits: Partial<CodeEdits> = {
   },
   withoutName,
   withoutImport,
+  fromEnvironment(value, name, text) {
+    const insert = `os.environ["${name}"]`;
+    return {
+      certainty: "proposed",
+      edits: [...importingModule(rootOf(value), text, "os"), { from: value.start, to: value.end, insert }],
+    };
+  },
+  unguessable,
   withoutWrite(write, text) {
     const owner = write.parent!;
     return (owner.type === "Assign" || owner.type === "AnnAssign") && valueOf(owner) !== owner

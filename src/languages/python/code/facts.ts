@@ -5,6 +5,8 @@ import type { Node } from "../../../syntax/node.js";
 import { hasEffect, isSteady } from "../effects.js";
 import { bindingOf, useOf } from "../names/facts.js";
 import type { Alias, AnnAssign, BinOp, Block, Compare, Constant, Module, Name, PythonNode, Return } from "../nodes.js";
+import { isGuessable } from "./random.js";
+import { givenTo, patternAt } from "./texts.js";
 import { hasPurpose, isForOrder, isIdle, parameterFacts, valueOf } from "./unread.js";
 
 const inert = new Set(["Pass", "Global", "Nonlocal"]);
@@ -131,6 +133,9 @@ export const codeFacts: Partial<CodeFacts> = {
   bindingOf,
   useOf,
   valueOf,
+  givenTo,
+  isGuessable,
+  patternAt,
   declaresValue: ({ type }) => type === "Assign" || type === "AnnAssign",
   holdsPlainValues: ({ declarations, references }) => declarations.every(
     ({ owner, node }) => owner.type === "Assign" && node.parent === owner && isPlainValue(valueOf(owner)),

@@ -55,7 +55,7 @@ export function columnAt(
 /** Whether nothing but blank space and comments stands in a stretch of a text, which is not too long to look. */
 export function isBlank(text: SourceText, from: number, to: number): boolean {
   if (to - from > 20_000) return false;
-  return /^(?:[\s\ufeff]|#.*)*$/.test(text.slice(from, to));
+  return /^(?:[\s\ufeff]|#.*(?!.))*$/.test(text.slice(from, to));
 }
 
 /** What may stand in the block under a header. */

@@ -1,7 +1,8 @@
 /** Writing an import into a file. */
+import { lineBreakOf } from "../../../rules/lines.js";
 import type { Node } from "../../../syntax/node.js";
 import type { Edit } from "../../../text/edit.js";
-import type { Text } from "../../../text/text.js";
+import type { SourceText } from "../../../text/text.js";
 import type { WantedImport } from "../../language.js";
 import type { Alias, Constant, Expr, Import, ImportFrom, Module } from "../nodes.js";
 import { moduleOf } from "./summary.js";
@@ -12,7 +13,7 @@ const importsIn = (root: Node): Statement[] =>
   (root as Module).body.filter((node): node is Statement => node.type === "Import" || node.type === "ImportFrom");
 
 /** The edits with which a file imports something: in an import of the same module that is there, or in a line of its own behind the others. */
-export function importing(root: Node, text: Text, { module, exported, name }: WantedImport): readonly Edit[] {
+export function importing(root: Node, text: SourceText, { module, exported, name }: WantedImport): readonly Edit[] {
   if (exported.name !== "*") return importingName(root, text, module, name);
   // By its whole name where code goes by that, or by its last part.
   const cut = module.lastIndexOf(".");
@@ -25,7 +26,15 @@ export function importing(root: Node, text: Text, { module, exported, name }: Wa
   );
 }
 
-function importingName(root: Node, text: Text, module: string, name: string): readonly Edit[] {
+/** The edits with which a file can go by the name of a module of one word; none where it can already. */
+export function importingModule(root: Node, text: SourceText, module: string): readonly Edit[] {
+  const isThere = importsIn(root).some(
+    ({ type, names }) => type === "Import" && names.some(({ name, isRenamed }) => name === module && !isRenamed),
+  );
+  return isThere ? [] : [newLine(root, text, `import ${module}`)];
+}
+
+function importingName(root: Node, text: SourceText, module: string, name: string): readonly Edit[] {
   for (const one of importsIn(root)) {
     if (one.type !== "ImportFrom" || moduleOf(one as ImportFrom) !== module) continue;
     const last: Alias | undefined = one.names.at(-1);
@@ -36,8 +45,8 @@ function importingName(root: Node, text: Text, module: string, name: string): re
 }
 
 /** An edit that writes an import behind others, or before all else but what must be first. */
-function newLine(root: Node, text: Text, line: string): Edit {
-  const lineEnd = text.value.includes("\r\n") ? "\r\n" : "\n";
+function newLine(root: Node, text: SourceText, line: string): Edit {
+  const lineEnd = lineBreakOf(text);
   const imports = importsIn(root);
   const first = (root as Module).body[0];
   const last = imports.at(-1) ?? (first !== undefined && isDocumentation(first) ? first : undefined);

@@ -100,7 +100,7 @@ export function endOfStrayCloser(p: ParseState): number {
 
 /** Whether nothing but blank lines and comments stands between two places. */
 const isNext = (source: string, from: number, to: number): boolean =>
-  /^(?:\s|#[^\r\n]*)*$/.test(source.slice(from, to));
+  /^(?:\s|#[^\r\n]*(?![^\r\n]))*$/.test(source.slice(from, to));
 
 /** Where the code goes on behind the statement that begins at the current token, first on its line in brackets; -1 where these end before it. */
 export function endOfStatement(p: ParseState): number {

@@ -39,7 +39,9 @@ export const listHole = defineRule({
         if (element !== null) {
           isFirst = false;
           behind = element.end;
-          const comma = /^(?:\s|\/\/[^\n\r]*|\/\*[^]*?\*\/|\))*,/.exec(text.slice(behind, node.end));
+          const comma = /^(?:\s|\/\/[^\n\r]*(?![^\n\r])|\/\*(?:[^*]|\*(?!\/))*\*\/|\))*,/.exec(
+            text.slice(behind, node.end),
+          );
           behind += comma?.[0].length ?? 0;
           continue;
         }
