@@ -7,6 +7,7 @@ import { isSegmented, segmentation } from "../../src/languages/python/flow/segme
 import { python } from "../../src/languages/python/index.js";
 import { randomFrom } from "../support/edits.js";
 import { filesBelow, often, read } from "../support/files.js";
+import { longDisplay } from "./edits.js";
 
 /** The language with all code looked at in the smallest segments there can be. */
 const finelyCut: Language = { ...python(), isSegmented: (root) => isSegmented(root, 0), segmentation: segmentation(0) };
@@ -40,7 +41,8 @@ test("after random edits the alerts and remedies are those of a fresh workspace,
     const first = Math.floor(random() * lines.length);
     // Half of them looked at in the smallest segments there can be.
     const cut = turn % 2 === 0 ? python() : finelyCut;
-    const found = fuzzAnalysis("fares.py", lines.slice(first, first + 60).join("\n"), 25, turn, cut);
+    const text = turn % 5 === 1 ? longDisplay(random) : lines.slice(first, first + 60).join("\n");
+    const found = fuzzAnalysis("fares.py", text, 25, turn, cut);
     expect(found.fault, file).toBeUndefined();
     edits += found.edits;
   }

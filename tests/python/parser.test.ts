@@ -10,7 +10,7 @@ import { filesBelow, often } from "../support/files.js";
 import { difference, shapeFaults } from "../support/tree.js";
 import { asAst } from "./as-ast.js";
 import { ask, interpreter } from "./ask.js";
-import { pythonEdit } from "./edits.js";
+import { longDisplay, pythonEdit } from "./edits.js";
 
 const version = /3\.(\d+)/.exec(spawnSync(interpreter, ["--version"], { encoding: "utf8" }).stdout)!;
 const options = { edition: 300 + Number(version[1]), isStub: false, isPackage: false };
@@ -119,7 +119,7 @@ test("a text that is read again after an edit has the tree and the problems of o
   for (let turn = 0; turn < often(18, 3000); turn += 1) {
     const lines = programs[Math.floor(random() * programs.length)]!.split("\n");
     const first = Math.floor(random() * lines.length);
-    let text = Text.of(lines.slice(first, first + 60).join("\n"));
+    let text = Text.of(turn % 3 === 0 ? longDisplay(random) : lines.slice(first, first + 60).join("\n"));
     let tree: PythonTree = parse(text.value, options);
     for (let count = 0; count < 25; count += 1) {
       const edit = pythonEdit(text.value, random);

@@ -2,7 +2,7 @@
 import type { Node } from "../../../syntax/node.js";
 import { lastBefore } from "../../../syntax/replace.js";
 import type { SourceText } from "../../../text/text.js";
-import type { Block, ExceptHandler, FunctionDef, Module } from "../nodes.js";
+import type { Block, Dict, ExceptHandler, FunctionDef, List, Module } from "../nodes.js";
 import { outside, type Context } from "../parser/state.js";
 
 /** A list of statements, by the nodes that lead to it. */
@@ -18,8 +18,23 @@ export interface StatementList {
 }
 
 /** The list of a node that may be long. */
-export const listOf = (node: Node): Node[] | undefined =>
-  node.type === "Module" || node.type === "Block" ? (node as Module | Block).body : undefined;
+export function listOf(node: Node): Node[] | undefined {
+  return node.type === "Module" || node.type === "Block" ? (node as Module | Block).body : elementsOf(node);
+}
+
+/** The elements of a display between brackets; of a tuple also where it has none. */
+export function elementsOf(node: Node): Node[] | undefined {
+  switch (node.type) {
+    case "List":
+    case "Set":
+    case "Tuple":
+      return (node as List).elts;
+    case "Dict":
+      return (node as Dict).items;
+    default:
+      return undefined;
+  }
+}
 
 /** Where the line of an offset begins. */
 export function lineStart(text: SourceText, at: number): number {

@@ -3,7 +3,7 @@
  * behind the damage began, in the same block; the rest of the list is kept. When that does not come about within the list, the next list outward is tried. The old
  * tree is changed in place. What comes out is what a fresh parse would give.
  */
-import { graft, type GraftTraits } from "../../../syntax/graft.js";
+import { graft } from "../../../syntax/graft.js";
 import type { Node } from "../../../syntax/node.js";
 import { movedProblem } from "../../../syntax/problem.js";
 import { lastBefore } from "../../../syntax/replace.js";
@@ -13,15 +13,9 @@ import { further, statement } from "../parser/compound.js";
 import { inOrder, isFuture, parse, type PythonTree } from "../parser/index.js";
 import { next } from "../parser/scanner.js";
 import { ParseState, Token } from "../parser/state.js";
-import { columnAt, isBlank, lineStart, listOf, listsAround, type StatementList } from "./lists.js";
-
-/** An edit with the text after it. */
-interface Damage extends Edit {
-  /** Where what was inserted ends. */
-  readonly end: number;
-  readonly delta: number;
-  readonly source: SourceText;
-}
+import { reparseElements } from "./elements.js";
+import { graftTraits, type Damage } from "./grafting.js";
+import { columnAt, isBlank, lineStart, listsAround, type StatementList } from "./lists.js";
 
 /** The tree after one edit of its text; `source` is the new text. The given tree must not be used any more. */
 export function reparse(tree: PythonTree, edit: Edit, source: SourceText): PythonTree {
@@ -29,6 +23,8 @@ export function reparse(tree: PythonTree, edit: Edit, source: SourceText): Pytho
   const damage: Damage = { ...edit, end, delta: end - edit.to, source };
   const isUsable = !tree.problems.some(({ code }) => code === "too-deep") && !isBeforeFuture(tree, edit);
   const lists = isUsable ? listsAround(tree.root, edit.from, tree.source) : [];
+  const inElements = lists.length === 0 ? undefined : reparseElements(tree, lists.at(-1)!, damage);
+  if (inElements !== undefined) return inElements;
   for (let list = lists.pop(); list !== undefined; list = lists.pop()) {
     const again = reparseIn(tree, list, damage);
     if (again !== undefined) return again;
@@ -46,14 +42,6 @@ function kept({ root }: PythonTree, fresh: PythonTree, damage: Damage): PythonTr
   const change = graft({ ...whole, fresh: fresh.root.body, growth: [damage.delta] }, damage, graftTraits);
   return { ...fresh, root, change };
 }
-
-/** `fact` is left to those that find out what names mean. */
-const graftTraits: GraftTraits = {
-  listOf,
-  laterFields: new Set(["fact"]),
-  fits: (_node, _first, removed, added) => ![...removed, ...added].some(isFuture),
-  paired: () => undefined,
-};
 
 /** How many statements at the top of a file may hold imports from `__future__`. */
 const topmost = 20;
@@ -159,7 +147,9 @@ function readWithin(
         start + item.startInParent === old &&
         item.type !== "Unread" &&
         lineStart(damage.source, at) >= damage.end &&
-        p.columns.at(-1) === list.columns.at(-1)
+        p.columns.at(-1) === list.columns.at(-1) &&
+        // Its line may have been further in, and so those behind it.
+        columnAt(tree.source, old)?.column === list.columns.at(-1)
       ) return splice(tree, list, damage, p, { first, last: index, base, until: old }, fresh);
     }
     if (p.token === Token.Indent) further(p, fresh);

@@ -15,22 +15,41 @@ export interface Piece {
 
 const form = /#[^\n\r]*|\\(?:\r\n|\n|\r)|[^\S\f]+|\f|[^\W\d]\w*|\d[\w.]*|\*\*=?|\/\/=?|>>=?|<<=?|!=|->|:=|\.\.\.|[-+*/%@&|^=<>]=|./gsu;
 
-/** The pieces of a node that begins at `start`. */
+let last: {
+  readonly of: Node | Siblings;
+  readonly text: object;
+  readonly start: number;
+  readonly pieces: Piece[];
+} | undefined;
+
+/** The pieces of a node that begins at `start`. Those that were asked for last are kept, for the next rule. */
 export function piecesOf(node: Node, start: number, text: SourceText): Piece[] {
-  const children: { child: Node; start: number }[] = [];
-  node.each((child) => void children.push({ child, start: start + child.startInParent }));
-  return read(start, [], children, start + node.length, text);
+  return kept(node, start, text, () => {
+    const children: { child: Node; start: number }[] = [];
+    node.each((child) => void children.push({ child, start: start + child.startInParent }));
+    return read(start, [], children, start + node.length, text);
+  });
 }
 
 /** The pieces among some siblings, with the children themselves. */
-export function piecesAmong({ node, before, children, isLast }: Siblings, text: SourceText): Piece[] {
-  return read(
+export function piecesAmong(siblings: Siblings, text: SourceText): Piece[] {
+  const { node, before, children, isLast, isWhole, base } = siblings;
+  if (isWhole) return piecesOf(node, node.start, text);
+  return kept(siblings, base.start, text, () => read(
     before === null ? node.start : before.end,
     before === null ? [] : [{ text: "", child: before, from: before.start, to: before.end, space: "" }],
     children.map((child) => ({ child, start: child.start })),
     isLast ? node.end : undefined,
     text,
-  );
+  ));
+}
+
+function kept(of: Node | Siblings, start: number, text: SourceText, make: () => Piece[]): Piece[] {
+  const now = text.snapshot ?? text;
+  if (last !== undefined && last.of === of && last.text === now && last.start === start) return last.pieces;
+  const pieces = make();
+  last = { of, text: now, start, pieces };
+  return pieces;
 }
 
 /** The pieces from an offset to behind the last of some children, or to `end`; those that are there already stand before. */

@@ -181,21 +181,19 @@ function dict(p: ParseState, start: number, opener: Opener, first: DictItem): No
     return new DictComp(start, p.prevEnd, { elt: first, generators: generated });
   }
   const items: DictItem[] = [first];
-  rest(p, "}", () => {
-    if (isAt(p, "**")) {
-      items.push(spread(p));
-      return;
-    }
-    const at = p.start;
-    const key = test(p);
-    if (isAt(p, ":")) items.push(item(p, at, key));
-    else {
-      missing(p, `\`:\` and a value are missing before ${here(p)}`);
-      items.push(new DictItem(at, p.prevEnd, { key, value: new Missing(p.prevEnd, p.prevEnd, {}) }));
-    }
-  });
+  rest(p, "}", () => void items.push(entry(p)));
   close(p, opener);
   return new Dict(start, p.prevEnd, { items });
+}
+
+/** A key and its value, or what another dict puts in. */
+export function entry(p: ParseState): DictItem {
+  if (isAt(p, "**")) return spread(p);
+  const at = p.start;
+  const key = test(p);
+  if (isAt(p, ":")) return item(p, at, key);
+  missing(p, `\`:\` and a value are missing before ${here(p)}`);
+  return new DictItem(at, p.prevEnd, { key, value: new Missing(p.prevEnd, p.prevEnd, {}) });
 }
 
 function loopsOver(p: ParseState, element: Node, isLazy = false): Comprehension[] {
