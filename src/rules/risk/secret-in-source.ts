@@ -3,7 +3,7 @@ import { defineRule, type FileView } from "../rule.js";
 import { looksSecret, secretForm } from "./secret-forms.js";
 import { saysPassword, saysSecret, wordsOf } from "./secret-names.js";
 
-/** The name of what a text is given to, or compared with; also where it stands in for something that is absent. */
+/** The name of what a text is given to, or compared with; also where it stands in for something that is absent, or is put or asked for under a name. */
 function nameFor(value: Node, { text, facts, shape }: FileView): string | undefined {
   let node = value;
   for (;;) {
@@ -14,6 +14,11 @@ function nameFor(value: Node, { text, facts, shape }: FileView): string | undefi
     if (comparison !== undefined && /^(?:not-)?(?:identical|equal)$/.test(comparison.is)) {
       const other = comparison.left === node ? comparison.right : comparison.left;
       return shape("name", other)?.name ?? shape("member", other)?.name;
+    }
+    const [key, named] = (parent === null ? undefined : shape("call", parent)?.arguments) ?? [];
+    if (key !== undefined && named === node) {
+      const word = shape("literal", key)?.value;
+      return typeof word === "string" ? word : undefined;
     }
     if (parent === null || shape("logical", parent)?.right !== node) return undefined;
     node = parent;
@@ -50,6 +55,8 @@ export const secretInSource = defineRule({
         languageId: "python",
         after: "import os\n\nconnect(user=\"harbour\", password=os.environ[\"PASSWORD\"])\n",
       },
+      { code: "localStorage.setItem(\"token\", «\"q7Rk2vX9pLw4Zt8Bn3Yc\"»);\n" },
+      { code: "import os\n\npassword = os.environ.get(\"PASSWORD\", «\"tern4-Kv!9\"»)\n", languageId: "python" },
     ],
     quiet: [
       { code: "const password = process.env.PASSWORD;\nconst passwordField = \"login-password-2\";\n" },
