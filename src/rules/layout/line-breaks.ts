@@ -3,9 +3,9 @@ import { z } from "zod";
 import type { Gap } from "../../layout/printer.js";
 import type { Node } from "../../syntax/node.js";
 import type { SourceText } from "../../text/text.js";
-import type { FileView } from "../rule.js";
+import type { FileView, Rule } from "../rule.js";
 import { changesLines, type ItemLayout, type LaidOut } from "./laid-out.js";
-import { longLines } from "./line-width.js";
+import { longLines, type WidthOptions } from "./line-width.js";
 
 export const breakOptions = z.strictObject({
   brokenLists: z.enum(["keep", "join"])
@@ -44,29 +44,52 @@ function messageFor(gaps: readonly Gap[], start: number, text: SourceText): stri
     : "The lines end elsewhere than agreed";
 }
 
-/** How the lines of an item are judged. */
+/** How a language judges the lines of its items. */
 export interface BreakWays<Style> {
+  /** The kind of the node in which items stand. */
+  readonly top: string;
   readonly layout: ItemLayout<Style>;
-  readonly style: Style;
-  /** How long a line may be where longer ones are told of already. */
-  readonly told: number | undefined;
-  /** Where lines begin whose indentation is the matter of another rule. */
-  readonly placed: () => ReadonlySet<number>;
+  /** The style that the settings come to. */
+  readonly styleFor: (file: FileView<BreakOptions>) => Style;
+  /** The rule that says how long a line may be, and tells of longer ones if it is on. */
+  readonly width: Rule<WidthOptions>;
+  /** Where lines of an item begin whose indentation is the matter of another rule. */
+  readonly placed: (item: Node, file: FileView<BreakOptions>) => ReadonlySet<number>;
 }
 
-/** Tells of the statements and members of an item whose lines end elsewhere than they should. */
-export function tellLineBreaks<Style>(
+/** What is called for an item, to tell of the statements and members in it whose lines end elsewhere than they should, and ahead of that. */
+export function breakHooks<Style>(ways: BreakWays<Style>): {
+  readonly check: (item: Node, file: FileView<BreakOptions>) => void;
+  readonly prepare: (item: Node, file: FileView<BreakOptions>) => Generator<void>;
+} {
+  const isMeant = (item: Node, file: FileView<BreakOptions>): boolean =>
+    item.parent?.type === ways.top && !file.isBroken(item);
+  return {
+    check(item, file) {
+      if (isMeant(item, file)) tellLineBreaks(item, file, ways);
+    },
+    *prepare(item, file) {
+      if (isMeant(item, file)) yield* ways.layout.unitsAhead(item, file.text, ways.styleFor(file));
+    },
+  };
+}
+
+function tellLineBreaks<Style>(
   item: Node,
-  { text, alert }: FileView<BreakOptions>,
-  { layout, style, told, placed }: BreakWays<Style>,
+  file: FileView<BreakOptions>,
+  { layout, styleFor, width, placed }: BreakWays<Style>,
 ): void {
+  const { text, alert, beside } = file;
+  const style = styleFor(file);
+  const { isOn: isWidthTold, options: { most } } = beside(width);
   let lines: ReadonlySet<number> | undefined;
   for (const one of layout.unitsOf(item, text, style)) {
-    const gaps = alerting(one, text, () => (lines ??= placed()));
+    const gaps = alerting(one, text, () => (lines ??= placed(item, file)));
     if (gaps.length === 0) continue;
     const { start, end } = one.node;
+    // Lines that are too long are told of already.
     if (
-      told !== undefined && longLines(text, start, end, told, item.start).some(({ from, to }) => gaps.some(
+      isWidthTold && longLines(text, start, end, most, item.start).some(({ from, to }) => gaps.some(
         (gap) => start + gap.from >= from && start + gap.to <= to && hasLineEnd.test(gap.insert),
       ))
     ) continue;

@@ -1,7 +1,8 @@
 import { changesLines } from "../../../../rules/layout/laid-out.js";
-import { breakOptions, tellLineBreaks, type BreakOptions } from "../../../../rules/layout/line-breaks.js";
+import { breakHooks, breakOptions, type BreakOptions } from "../../../../rules/layout/line-breaks.js";
 import { lineBreakOf } from "../../../../rules/lines.js";
 import type { FileView } from "../../../../rules/rule.js";
+import type { Node } from "../../../../syntax/node.js";
 import type { Siblings } from "../../../../syntax/siblings.js";
 import type { JavaScriptNode } from "../../index.js";
 import type { LayoutStyle } from "../../layout/index.js";
@@ -15,9 +16,9 @@ import { lineWidth } from "./line-width.js";
 const hasLineEnd = /[\n\r]/;
 
 /** Where the lines of an item begin that have a place of their own and are not there: they are the matter of `layout.indent`, if it is on. */
-function placedLines(item: JavaScriptNode, { text, beside }: FileView<BreakOptions>): ReadonlySet<number> {
+function placedLines(item: Node, { text, beside }: FileView<BreakOptions>): ReadonlySet<number> {
   const { isOn, options: indents } = beside(indent);
-  return new Set(isOn ? wrongLines(item, text, "", indentStyle(indents)).map(({ to }) => to) : []);
+  return new Set(isOn ? wrongLines(item as JavaScriptNode, text, "", indentStyle(indents)).map(({ to }) => to) : []);
 }
 
 /** The style that the settings come to. */
@@ -25,21 +26,13 @@ function styleFor({ options: { brokenLists }, beside }: FileView<BreakOptions>):
   return styleOf(beside, beside(lineWidth).options.most, brokenLists);
 }
 
-function* prepareItem(item: JavaScriptNode, file: FileView<BreakOptions>): Generator<void> {
-  if (item.parent?.type !== "Program" || file.isBroken(item)) return;
-  yield* itemLayout.unitsAhead(item, file.text, styleFor(file));
-}
-
-function checkItem(item: JavaScriptNode, file: FileView<BreakOptions>): void {
-  if (item.parent?.type !== "Program" || file.isBroken(item)) return;
-  const { isOn, options: { most } } = file.beside(lineWidth);
-  tellLineBreaks(item, file, {
-    layout: itemLayout,
-    style: styleFor(file),
-    told: isOn ? most : undefined,
-    placed: () => placedLines(item, file),
-  });
-}
+const { check, prepare } = breakHooks({
+  top: "Program",
+  layout: itemLayout,
+  styleFor,
+  width: lineWidth,
+  placed: placedLines,
+});
 
 /** Items that stand on one line. */
 function checkItems(
@@ -111,7 +104,7 @@ export const lineBreaks = defineRule({
         "const fare = price(\n  party,\n  day,\n);\nconst names = crew.filter(isHere);\nif (tide) {\n  sail();\n}\n",
     }],
   },
-  visit: Object.fromEntries(items.map((kind) => [kind, checkItem])) as Visitors<BreakOptions>,
-  ahead: Object.fromEntries(items.map((kind) => [kind, prepareItem])),
+  visit: Object.fromEntries(items.map((kind) => [kind, check])) as Visitors<BreakOptions>,
+  ahead: Object.fromEntries(items.map((kind) => [kind, prepare])),
   siblings: { Program: checkItems },
 });

@@ -1,31 +1,15 @@
-import { breakOptions, tellLineBreaks, type BreakOptions } from "../../../../rules/layout/line-breaks.js";
-import type { FileView } from "../../../../rules/rule.js";
-import type { Node } from "../../../../syntax/node.js";
-import type { LayoutStyle } from "../../layout/index.js";
+import { breakHooks, breakOptions } from "../../../../rules/layout/line-breaks.js";
 import { defineRule } from "../../rule.js";
 import { itemLayout, items, styleOf, styleRules } from "./item-layout.js";
 import { lineWidth } from "./line-width.js";
 
-/** The style that the settings come to. */
-function styleFor(file: FileView<BreakOptions>): LayoutStyle {
-  return styleOf(file, file.beside(lineWidth).options.most, file.options.brokenLists);
-}
-
-function* prepare(item: Node, file: FileView<BreakOptions>): Generator<void> {
-  if (item.parent?.type !== "Module" || file.isBroken(item)) return;
-  yield* itemLayout.unitsAhead(item, file.text, styleFor(file));
-}
-
-function check(item: Node, file: FileView<BreakOptions>): void {
-  if (item.parent?.type !== "Module" || file.isBroken(item)) return;
-  const { isOn, options: { most } } = file.beside(lineWidth);
-  tellLineBreaks(item, file, {
-    layout: itemLayout,
-    style: styleFor(file),
-    told: isOn ? most : undefined,
-    placed: () => new Set(),
-  });
-}
+const { check, prepare } = breakHooks({
+  top: "Module",
+  layout: itemLayout,
+  styleFor: (file) => styleOf(file, file.beside(lineWidth).options.most, file.options.brokenLists),
+  width: lineWidth,
+  placed: () => new Set(),
+});
 
 export const lineBreaks = defineRule({
   id: "layout.line-breaks",
