@@ -67,7 +67,6 @@ const facts: CodeFacts = {
   isStill: () => false,
   givesWay: () => true,
   patternAt: () => undefined,
-  givenTo: () => undefined,
   isGuessable: () => false,
   codeLines: linesOfCode,
   holdsComment: () => true,

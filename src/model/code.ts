@@ -120,8 +120,6 @@ export interface TextFacts {
   patternAt(node: Node, text: SourceText): PatternAt | undefined;
   /** Whether a call gives a random value that can be worked out from others that were given before. */
   isGuessable(call: Node): boolean;
-  /** What a value is given to right there: a name, a member, a parameter; with the name alone, and where that stands. */
-  givenTo(value: Node, text: SourceText): { readonly name: string; readonly at: Node } | undefined;
 }
 
 /** A regular expression in code. */

@@ -120,6 +120,13 @@ export interface AssignmentShape extends Shape {
   readonly isParenthesized: boolean;
 }
 
+/** A value with the name that it is given right there: in a declaration, an assignment, a member, an argument by name or a default. */
+export interface GivenShape extends Shape {
+  /** The name alone, without what it is a member of. */
+  readonly name: string;
+  readonly value: Node;
+}
+
 /** A number that moves: `i++`, `i += 2`. */
 export interface StepShape extends Shape {
   readonly target: Node;
@@ -241,6 +248,7 @@ export interface Shapes {
   readonly logical: LogicalShape;
   readonly arithmetic: ArithmeticShape;
   readonly assignment: AssignmentShape;
+  readonly given: GivenShape;
   readonly step: StepShape;
   readonly value: ValueShape;
   readonly block: BlockShape;

@@ -2,6 +2,7 @@
 import type { BranchShape, ComparisonShape, ExitShape, LoopShape, RecordMember, ShapeMap } from "../../model/shapes.js";
 import type { Node } from "../../syntax/node.js";
 import type { SourceText } from "../../text/text.js";
+import { givenShapes } from "./given.js";
 import type {
   AssignmentExpression,
   BinaryExpression,
@@ -260,6 +261,7 @@ export const shapes: ShapeMap = {
       return comparisons[operator] === undefined ? { node, left, right, operator } : undefined;
     },
   },
+  given: givenShapes,
   assignment: {
     AssignmentExpression(node: AssignmentExpression) {
       const { left, right, operator, parenthesized } = node;

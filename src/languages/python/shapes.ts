@@ -3,6 +3,7 @@ import type { BranchShape, ComparisonShape, ExitShape, LoopShape, ShapeMap } fro
 import type { Node } from "../../syntax/node.js";
 import type { SourceText } from "../../text/text.js";
 import { yields } from "./functions.js";
+import { givenShapes } from "./given.js";
 import type {
   Alias,
   Arguments,
@@ -240,6 +241,7 @@ export const shapes: ShapeMap = {
   },
   logical: { BoolOp: (node: BoolOp) => ({ node, left: node.left, right: node.right, is: node.op }) },
   arithmetic: { BinOp: (node: BinOp) => ({ node, left: node.left, right: node.right, operator: node.op }) },
+  given: givenShapes,
   assignment: {
     Assign(node: Node & { targets: Node[]; value: Node }) {
       const [target, more] = node.targets;

@@ -3,27 +3,34 @@ import { defineRule, type FileView } from "../rule.js";
 import { looksSecret, secretForm } from "./secret-forms.js";
 import { saysPassword, saysSecret, wordsOf } from "./secret-names.js";
 
-/** The name of what a text is given to, or compared with; also where it stands in for something that is absent, or is put or asked for under a name. */
-function nameFor(value: Node, { text, facts, shape }: FileView): string | undefined {
-  let node = value;
-  for (;;) {
-    const given = facts.givenTo(node, text);
-    if (given !== undefined) return given.name;
-    const { parent } = node;
-    const comparison = parent === null ? undefined : shape("comparison", parent);
-    if (comparison !== undefined && /^(?:not-)?(?:identical|equal)$/.test(comparison.is)) {
-      const other = comparison.left === node ? comparison.right : comparison.left;
-      return shape("name", other)?.name ?? shape("member", other)?.name;
-    }
-    const [key, named] = (parent === null ? undefined : shape("call", parent)?.arguments) ?? [];
-    if (key !== undefined && named === node) {
-      const word = shape("literal", key)?.value;
-      return typeof word === "string" ? word : undefined;
-    }
-    if (parent === null || shape("logical", parent)?.right !== node) return undefined;
-    node = parent;
+/** Tells of a text that a name says is a secret; with `isGiven` it stands where another value can. */
+function look(name: string | undefined, node: Node, isGiven: boolean, file: FileView): void {
+  // What stands in for something that is absent is as good.
+  const fallback = file.shape("logical", node)?.right;
+  if (fallback !== undefined) {
+    look(name, fallback, isGiven, file);
+    return;
   }
+  const value = file.shape("literal", node)?.value;
+  if (name === undefined || typeof value !== "string" || !isSecretOf(name, value)) return;
+  if (secretForm(value) !== undefined || file.isBroken(node)) return;
+  const variable = wordsOf(name).toUpperCase();
+  tell(saysPassword(name) ? "A password" : "A secret", node, isGiven && /^[A-Z]/.test(variable) ? variable : "", file);
 }
+
+/** Tells of a secret; it may be read from a variable of the environment, where one is named. */
+function tell(what: string, node: Node, variable: string, { edits, text, isKnown, alert }: FileView): void {
+  alert(node, {
+    message: `${what} stands in the code: it is wanted from outside, when the program runs, and this one is no secret any more`,
+    remedies: () => {
+      const change = variable === "" ? undefined : edits.fromEnvironment(node, variable, text);
+      if (change === undefined || (change.needs !== undefined && !isKnown(change.needs))) return [];
+      return [{ title: `Read it from \`${variable}\` in the environment`, ...change }];
+    },
+  });
+}
+
+const isEquality = /^(?:not-)?(?:identical|equal)$/;
 
 export const secretInSource = defineRule({
   id: "risk.secret-in-source",
@@ -73,25 +80,24 @@ export const secretInSource = defineRule({
   },
   shapes: {
     literal({ node, kind, value }, file) {
-      if (kind !== "text" || typeof value !== "string" || value.length < 8) return;
+      if (kind !== "text" || typeof value !== "string") return;
       const form = secretForm(value);
-      const name = nameFor(node, file);
-      const isSecret = form !== undefined || (name !== undefined && isSecretOf(name, value));
-      if (!isSecret || file.isBroken(node)) return;
-      const what = form ?? (saysPassword(name!) ? "A password" : "A secret");
-      file.alert(node, {
-        message: `${what} stands in the code: it is wanted from outside, when the program runs, and this one is no secret any more`,
-        remedies: () => {
-          const variable = name === undefined ? "" : wordsOf(name).toUpperCase();
-          // What is compared with a secret is no place for one.
-          const isGiven = isFallback(node, file) || file.facts.givenTo(node, file.text) !== undefined;
-          const change = isGiven && /^[A-Z]\w*$/.test(variable)
-            ? file.edits.fromEnvironment(node, variable, file.text)
-            : undefined;
-          if (change === undefined || (change.needs !== undefined && !file.isKnown(change.needs))) return [];
-          return [{ title: `Read it from \`${variable}\` in the environment`, ...change }];
-        },
-      });
+      if (form !== undefined && !file.isBroken(node)) tell(form, node, "", file);
+    },
+    given({ name, value }, file) {
+      look(name, value, true, file);
+    },
+    comparison({ is, left, right }, file) {
+      if (!isEquality.test(is)) return;
+      const nameOf = (node: Node): string | undefined =>
+        file.shape("name", node)?.name ?? file.shape("member", node)?.name;
+      look(nameOf(left), right, false, file);
+      look(nameOf(right), left, false, file);
+    },
+    // It is put or asked for under a name.
+    call({ arguments: [key, value] }, file) {
+      const name = key && file.shape("literal", key)?.value;
+      if (value !== undefined && typeof name === "string") look(name, value, false, file);
     },
   },
 });
@@ -101,7 +107,3 @@ function isSecretOf(name: string, value: string): boolean {
   if (name.toLowerCase() === "authorization") return looksSecret(value.replace(/^(?:Bearer|Basic|Token) +/, ""), false);
   return saysSecret(name) && looksSecret(value, saysPassword(name));
 }
-
-/** Whether a value stands in for one that is absent. */
-const isFallback = (node: Node, { shape }: FileView): boolean =>
-  node.parent !== null && shape("logical", node.parent)?.right === node;

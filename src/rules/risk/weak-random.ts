@@ -1,28 +1,43 @@
 import type { Node } from "../../syntax/node.js";
+import { walk } from "../../syntax/walk.js";
 import { defineRule, type FileView } from "../rule.js";
 import { saysSecret } from "./secret-names.js";
 
-/** The name of the secret that a value becomes, or a part of: what it is given to, or the function that gives it back. */
-function secretOf(value: Node, { text, facts, shape }: FileView): string | undefined {
-  let isDirect = true;
-  for (let node: Node | null = value; node !== null; node = node.parent) {
-    const given = isDirect ? facts.givenTo(node, text) ?? assigned(node, shape) : undefined;
-    if (given !== undefined && saysSecret(given.name)) return given.name;
-    const made = shape("function", node);
-    if (made === undefined) continue;
-    const own = made.name === null ? facts.givenTo(node, text)?.name : text.slice(made.name.start, made.name.end);
-    if (own !== undefined) return saysSecret(own) ? own : undefined;
-    // A function that only gives back a value is a part of what it is used for.
-    isDirect &&= !Array.isArray(made.body);
-  }
-  return undefined;
+/** Tells of the values that can be guessed in a node that becomes a secret of a name; but not of those that are told as a part of another secret in it. */
+function tellIn(name: string, root: Node, file: FileView): void {
+  const { facts, edits, text, shape, isKnown, isBroken, alert } = file;
+  walk(root, (node) => {
+    if (node !== root && (secretOf(node, file) !== undefined || Array.isArray(shape("function", node)?.body))) {
+      return false;
+    }
+    if (!facts.isGuessable(node) || isBroken(node)) return true;
+    alert(node, {
+      message:
+        `This random value can be guessed from others, and \`${name}\` is made of it: one is wanted that cannot be`,
+      remedies: () => {
+        const change = edits.unguessable(node, text);
+        if (change === undefined || (change.needs !== undefined && !isKnown(change.needs))) return [];
+        return [{ title: "Take a value that cannot be guessed", ...change }];
+      },
+    });
+    return true;
+  });
 }
 
-/** What a value is added to. */
-function assigned(value: Node, shape: FileView["shape"]): { readonly name: string } | undefined {
-  const found = value.parent === null ? undefined : shape("assignment", value.parent);
-  const name = found?.value === value ? shape("name", found.target)?.name : undefined;
-  return name === undefined ? undefined : { name };
+/** The name of the secret that is made at a node, and what it is made of: what is given to it, or the function of its name. */
+function secretOf(node: Node, { shape, text }: FileView): { readonly name: string; readonly of: Node } | undefined {
+  const given = shape("given", node);
+  if (given !== undefined) return saysSecret(given.name) ? { name: given.name, of: given.value } : undefined;
+  const own = shape("function", node)?.name;
+  const name = own == null ? "" : text.slice(own.start, own.end);
+  return saysSecret(name) ? { name, of: node } : undefined;
+}
+
+function check(node: Node, file: FileView): void {
+  const found = secretOf(node, file);
+  // A function of a secret's name is told by itself.
+  if (found === undefined || (found.of !== node && secretOf(found.of, file) !== undefined)) return;
+  tellIn(found.name, found.of, file);
 }
 
 export const weakRandom = defineRule({
@@ -60,19 +75,7 @@ export const weakRandom = defineRule({
     ],
   },
   shapes: {
-    call({ node }, file) {
-      if (!file.facts.isGuessable(node)) return;
-      const name = secretOf(node, file);
-      if (name === undefined || file.isBroken(node)) return;
-      file.alert(node, {
-        message:
-          `This random value can be guessed from others, and \`${name}\` is made of it: one is wanted that cannot be`,
-        remedies: () => {
-          const change = file.edits.unguessable(node, file.text);
-          if (change === undefined || (change.needs !== undefined && !file.isKnown(change.needs))) return [];
-          return [{ title: "Take a value that cannot be guessed", ...change }];
-        },
-      });
-    },
+    given: ({ node }, file) => check(node, file),
+    function: ({ node }, file) => check(node, file),
   },
 });

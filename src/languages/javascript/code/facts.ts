@@ -27,7 +27,7 @@ import { idleValue } from "./idle.js";
 import { asksForValue, takesPromises } from "./methods.js";
 import { isGuessable } from "./random.js";
 import { givesNothing, labelOf, mayGiveNothing } from "./returns.js";
-import { givenTo, patternAt } from "./texts.js";
+import { patternAt } from "./texts.js";
 import { hasPurpose, isIdle, isRequired, parameterFacts } from "./unread.js";
 import { isForOrder } from "./writes.js";
 
@@ -116,7 +116,6 @@ export const codeFacts: CodeFacts = {
   isAbsent: (node) => (node as { name?: unknown }).name === "undefined" && bindingOf(node) === undefined,
   isKey,
   asksForValue,
-  givenTo,
   isGuessable,
   patternAt,
   takesPromises,

@@ -1,4 +1,4 @@
-/** What texts are for: regular expressions, and values that are given to something. */
+/** Texts that are regular expressions. */
 import type { PatternAt, TextFacts } from "../../../model/code.js";
 import { bindingOf } from "../names/facts.js";
 import type { CallExpression, JavaScriptNode, Literal } from "../nodes/index.js";
@@ -38,37 +38,4 @@ function literalPattern(node: Literal): PatternAt | undefined {
       node,
       dialect,
     };
-}
-
-export const givenTo: TextFacts["givenTo"] = (value) => {
-  const parent = value.parent as JavaScriptNode | null;
-  switch (parent?.type) {
-    case "VariableDeclarator":
-      return parent.init === value ? named(parent.id) : undefined;
-    case "AssignmentExpression":
-    case "AssignmentPattern":
-      return parent.right === value && parent.operator !== "+=" ? named(parent.left) : undefined;
-    case "Property":
-    case "PropertyDefinition":
-      return parent.value === value && !parent.computed ? named(parent.key) : undefined;
-    default:
-      return undefined;
-  }
-};
-
-/** The name alone that something is called by. */
-function named(node: JavaScriptNode): ReturnType<TextFacts["givenTo"]> {
-  switch (node.type) {
-    case "Identifier":
-    case "PrivateIdentifier":
-      return { name: node.name, at: node };
-    case "AnnotatedPattern":
-      return named(node.target);
-    case "Literal":
-      return node.isString ? { name: String(node.value), at: node } : undefined;
-    case "MemberExpression":
-      return node.computed && node.property.type !== "Literal" ? undefined : named(node.property as JavaScriptNode);
-    default:
-      return undefined;
-  }
 }

@@ -6,7 +6,7 @@ import { hasEffect, isSteady } from "../effects.js";
 import { bindingOf, useOf } from "../names/facts.js";
 import type { Alias, AnnAssign, BinOp, Block, Compare, Constant, Module, Name, PythonNode, Return } from "../nodes.js";
 import { isGuessable } from "./random.js";
-import { givenTo, patternAt } from "./texts.js";
+import { patternAt } from "./texts.js";
 import { hasPurpose, isForOrder, isIdle, parameterFacts, valueOf } from "./unread.js";
 
 const inert = new Set(["Pass", "Global", "Nonlocal"]);
@@ -133,7 +133,6 @@ export const codeFacts: Partial<CodeFacts> = {
   bindingOf,
   useOf,
   valueOf,
-  givenTo,
   isGuessable,
   patternAt,
   declaresValue: ({ type }) => type === "Assign" || type === "AnnAssign",

@@ -1,19 +1,8 @@
-/** What texts are for: regular expressions, and values that are given to something. */
+/** Texts that are regular expressions. */
 import type { PatternAt, TextFacts } from "../../../model/code.js";
 import type { Node } from "../../../syntax/node.js";
 import type { SourceText } from "../../../text/text.js";
-import type {
-  Argument,
-  AnnAssign,
-  Assign,
-  Attribute,
-  Call,
-  Constant,
-  DictItem,
-  Keyword,
-  Name,
-  PythonNode,
-} from "../nodes.js";
+import type { Attribute, Call, Constant, Name } from "../nodes.js";
 
 /** The functions of `re` whose first argument is a pattern. */
 const takingPatterns = /^(?:compile|match|search|fullmatch|sub|subn|split|findall|finditer)$/;
@@ -55,43 +44,4 @@ function sourceStart(pattern: Constant, text: SourceText): number | undefined {
   return code.slice(opening.length, -quotes) === (pattern as Node & { value: unknown }).value
     ? start + opening.length
     : undefined;
-}
-
-export const givenTo: TextFacts["givenTo"] = (value, text) => {
-  const { parent } = value;
-  switch ((parent as PythonNode | null)?.type) {
-    case "Assign":
-      return (parent as Assign).value === value ? named((parent as Assign).targets.at(-1)!, text) : undefined;
-    case "AnnAssign":
-      return (parent as AnnAssign).value === value ? named((parent as AnnAssign).target, text) : undefined;
-    case "Keyword": {
-      const { arg } = parent as Keyword;
-      return arg === null ? undefined : { name: arg, at: parent! };
-    }
-    case "DictItem": {
-      const { key, value: own } = parent as DictItem;
-      return key !== null && own === value ? named(key, text) : undefined;
-    }
-    case "Argument":
-      return (parent as Argument).default === value ? named((parent as Argument).name, text) : undefined;
-    default:
-      return undefined;
-  }
-};
-
-/** The name alone that something is called by. */
-function named(node: Node, text: SourceText): ReturnType<TextFacts["givenTo"]> {
-  const one = node as PythonNode;
-  switch (one.type) {
-    case "Name":
-      return { name: one.id, at: one };
-    case "Attribute":
-      return { name: one.attr, at: one };
-    case "Subscript":
-      return one.slice.type === "Constant" ? named(one.slice, text) : undefined;
-    case "Constant":
-      return one.kind === "text" ? { name: String(one.value), at: one } : undefined;
-    default:
-      return undefined;
-  }
 }
