@@ -55,14 +55,16 @@ function openerOf(pieces: readonly Piece[], closes: number): number {
   return -1;
 }
 
-/** Checks the list that ends with the last bracket of a node; with fewer commas than `least` it is none. */
+/** Checks the list that ends with the last bracket of a node; with fewer commas between elements than `least` it is none. */
 const atEnd = (least = 0) => (siblings: Siblings, file: File): void => {
   if (!siblings.isLast) return;
   const pieces = piecesAmong(siblings, file.text);
   const closes = pieces.findLastIndex(({ text }) => /^[)\]}]$/.test(text));
   if (closes < 0) return;
   const inner = pieces.slice(openerOf(pieces, closes) + 1, closes);
-  if (siblings.before === null && inner.filter(({ text }) => text === ",").length < least) return;
+  const commas = inner.filter(({ text }) => text === ",").length -
+    Number(inner.findLast((one) => !isComment(one))?.text === ",");
+  if (siblings.before === null && commas < least) return;
   tellComma(siblings.base, inner, pieces[closes]!.from, file);
 };
 
@@ -87,6 +89,10 @@ export const trailingComma = defineRule({
       {
         code: "piers = [\n    \"north\",\n    \"south\"«»\n]\nsail(\n    to=piers«»\n)\n",
         after: "piers = [\n    \"north\",\n    \"south\",\n]\nsail(\n    to=piers,\n)\n",
+      },
+      {
+        code: "piers = (\n    1,\n    2«»\n)\nquays = (1, 2«,»)\n",
+        after: "piers = (\n    1,\n    2,\n)\nquays = (1, 2)\n",
       },
       {
         code: "piers = [\"north\", \"south\"«,»]\nsail(piers«,»)\n",
@@ -122,6 +128,6 @@ export const trailingComma = defineRule({
     Call: atEnd(),
     ClassDef: atEnd(),
     // A tuple of one is made by its comma.
-    Tuple: atEnd(2),
+    Tuple: atEnd(1),
   },
 });
