@@ -1,6 +1,9 @@
 /** Code in pages: coloured, with its marks. */
+import { cppLanguage } from "@codemirror/lang-cpp";
 import { htmlLanguage } from "@codemirror/lang-html";
+import { javaLanguage } from "@codemirror/lang-java";
 import { javascriptLanguage, jsxLanguage, tsxLanguage, typescriptLanguage } from "@codemirror/lang-javascript";
+import { phpLanguage } from "@codemirror/lang-php";
 import { pythonLanguage } from "@codemirror/lang-python";
 import { classHighlighter, highlightCode } from "@lezer/highlight";
 import { signOf, strokesOf } from "./sign.mjs";
@@ -17,6 +20,9 @@ const languages = {
   typescriptreact: tsxLanguage,
   python: pythonLanguage,
   html: htmlLanguage,
+  java: javaLanguage,
+  php: phpLanguage,
+  c: cppLanguage,
 };
 
 export const escaped = (text) =>

@@ -20,6 +20,8 @@ theme.addEventListener("click", () => setTheme(
 document.querySelector('nav [aria-current="page"]')?.scrollIntoView({ block: "nearest" });
 
 for (const block of document.querySelectorAll<HTMLPreElement>("pre[data-rule]")) {
+  // Languages that are read through a grammar need files that a page without a server cannot fetch.
+  if (/^(?:java|php|c)$/.test(block.dataset["language"] ?? "")) continue;
   const button = document.createElement("button");
   button.type = "button";
   button.className = "try";

@@ -30,7 +30,7 @@ const parts = [
       "docs/messages.md",
     ],
   ],
-  ["Languages", ["docs/languages.md", "docs/python.md", "docs/pages.md", "docs/modules.md"]],
+  ["Languages", ["docs/languages.md", "docs/python.md", "docs/pages.md", "docs/grammars.md", "docs/modules.md"]],
   ["Beside the editor", ["docs/command-line.md", "docs/library.md", "CONTRIBUTING.md"]],
 ];
 

@@ -4,7 +4,9 @@
 export async function toldOf(root) {
   const { rules } = await import(`${root}/dist/index.js`);
   const { alertsOf } = await import(`${root}/dist/testing/index.js`);
+  const { loadLanguages } = await import(`${root}/dist/entries/node.js`);
   const { shorten } = await import(`${root}/dist/report/rule-page.js`);
+  await loadLanguages();
   const told = new Map();
   for (const rule of rules.filter(({ language }) => language === undefined)) {
     const shown = rule.examples.alerts.filter(({ code }) => shorten(code) === code.trimEnd());

@@ -25,6 +25,8 @@ const { refitsPage } = await import(`${root}/dist/report/refits-page.js`);
 const refitsFile = `${root}/docs/refits.md`;
 const isRefitsOld = !existsSync(refitsFile) || readFileSync(refitsFile, "utf8") !== refitsPage();
 
+const { loadLanguages } = await import(`${root}/dist/entries/node.js`);
+await loadLanguages();
 const { messagesOf } = await import(`${root}/dist/testing/index.js`);
 const { messagesPage } = await import(`${root}/dist/report/messages-page.js`);
 const messagesFile = `${root}/docs/messages.md`;

@@ -106,12 +106,12 @@ await page.locator(".files button", { hasText: "north-quay.tide" }).click();
 await page.locator(".cm-lintRange-error").first().waitFor();
 await page.screenshot({ path: `${folder}/tide-table.png` });
 
-// Python, with a quick fix.
-await page.locator(".files button", { hasText: "warnings.py" }).click();
-await page.locator(".alerts .go", { hasText: "coroutine" }).click();
+// A language that is read through a grammar, beside the others.
+await page.locator(".files button", { hasText: "TicketOffice.java" }).click();
+await page.locator(".alerts .go", { hasText: "chance for texts" }).click();
 await page.keyboard.press("Control+.");
 await page.getByRole("menuitem").first().waitFor();
-await page.screenshot({ path: `${folder}/python.png` });
+await page.screenshot({ path: `${folder}/grammars.png` });
 
 // A page with scripts, its handlers among them.
 await page.keyboard.press("Escape");

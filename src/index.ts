@@ -18,7 +18,7 @@ export { WorkspaceError, type WorkspaceErrorCode } from "./engine/errors.js";
 export type { MendOptions } from "./engine/choice.js";
 export type { Fight } from "./engine/fights.js";
 export type { Dropped, MendResult } from "./engine/mend.js";
-export type { Comment, DocumentInfo, Language, Tree } from "./languages/language.js";
+export type { Comment, DocumentInfo, Language, Loading, Tree } from "./languages/language.js";
 export type { LanguageSettings, LanguageValues, RulePart } from "./languages/settings.js";
 export { rules } from "./languages/index.js";
 /** The library that options are declared with, so that packs need none of their own. */

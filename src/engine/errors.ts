@@ -3,6 +3,7 @@ export type WorkspaceErrorCode =
   | "unknown-document"
   | "already-open"
   | "unknown-language"
+  | "language-not-loaded"
   | "version-not-newer"
   | "range-outside-text";
 

@@ -127,7 +127,7 @@ export function sharedView(live: LiveSource, { shapes, facts, edits, runtimesWit
       for (const name of live.now.names.unknownSpelling.meaning(binding.name)) {
         if (isKnown(name)) continue;
         for (const use of live.now.names.unresolvedUses(name)) {
-          if (use.scope.lookUp(binding.name, VALUE) === binding) return true;
+          if (!use.probing && use.scope.lookUp(binding.name, VALUE) === binding) return true;
         }
       }
       return false;

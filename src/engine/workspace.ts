@@ -137,17 +137,24 @@ export class Workspace {
     return this.documents.has(uri);
   }
 
-  /** Whether there is a language for a document of this kind. */
+  /** Whether there is a language for a document of this kind, which has been loaded where it must be. */
   supports(languageId: string): boolean {
-    return this.languageFor(languageId) !== undefined;
+    const language = this.languageFor(languageId);
+    return language !== undefined && language.loading?.isLoaded !== false;
   }
 
-  /** Takes a document in. Throws a `WorkspaceError` when it is open already or no language is for it. */
+  /** Takes a document in. Throws a `WorkspaceError` when it is open already, or no language is for it or that is not loaded. */
   open({ uri, languageId, version, text, settings }: OpenDocument): void {
     if (this.documents.has(uri)) throw new WorkspaceError("already-open", `${uri} is open already`);
     const language = this.languageFor(languageId);
     if (language === undefined) {
       throw new WorkspaceError("unknown-language", `There is no language \`${languageId}\` here for ${uri}`);
+    }
+    if (language.loading?.isLoaded === false) {
+      throw new WorkspaceError(
+        "language-not-loaded",
+        `The language \`${languageId}\` is not loaded: await its \`loading.load\` before ${uri} is opened`,
+      );
     }
     const document = new DocumentState(
       {

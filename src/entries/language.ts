@@ -1,4 +1,30 @@
 /** Writing languages: the contract, trees, names, flow and shapes. */
+export { adaptedLanguage, type Adaptation } from "../languages/adapted/index.js";
+export type { ReadingManner } from "../languages/adapted/convert.js";
+export type { FurtherFacts } from "../languages/adapted/facts.js";
+export type { FlowManner } from "../languages/adapted/flow.js";
+export { Grammar, type Cursor, type ReadAsset, type Vocabulary } from "../languages/adapted/grammar.js";
+export { blockComment, lineComment, quoted, textUntil, type Lexis, type Skipped } from "../languages/adapted/lexis.js";
+export {
+  allAt,
+  at,
+  children,
+  familyOperators,
+  Meanings,
+  none,
+  nothing,
+  nth,
+  within,
+  type LiteralValue,
+  type Meaning,
+  type MeaningOf,
+  type Operators,
+  type Part,
+  type Parts,
+} from "../languages/adapted/meaning.js";
+export type { NameManner, NameRole as AdaptedNameRole } from "../languages/adapted/names.js";
+export { AdaptedNode } from "../languages/adapted/nodes.js";
+export type { Braces, Reader, Setting } from "../languages/adapted/read.js";
 export { defineLanguage, type LanguageDefinition } from "../languages/defaults.js";
 export { FlatNames, type NameRole } from "../languages/helpers/flat-names.js";
 export { lineComments } from "../languages/helpers/line-comments.js";
@@ -9,6 +35,7 @@ export type {
   Language,
   Links,
   LoadedFile,
+  Loading,
   NameKeeper,
   Region,
   Regions,

@@ -3,24 +3,34 @@ import { sharedRules } from "../rules/index.js";
 import { joinRules } from "../rules/joined.js";
 import type { PatternText } from "../rules/patterns.js";
 import { areaOf, type Rule } from "../rules/rule.js";
+import { c } from "./c/index.js";
 import { html } from "./html/index.js";
+import { java } from "./java/index.js";
+import type { JavaSettings } from "./java/settings.js";
 import { javascript } from "./javascript/index.js";
 import type { JavaScriptSettings } from "./javascript/settings.js";
 import type { Language } from "./language.js";
+import { php } from "./php/index.js";
+import type { PhpSettings } from "./php/settings.js";
 import { python } from "./python/index.js";
 import type { PythonSettings } from "./python/settings.js";
 import type { RulePart } from "./settings.js";
 
+export { phpEditions } from "./php/settings.js";
+export { javaEditions } from "./java/settings.js";
 export { editions, runtimes } from "./javascript/settings.js";
 export { pythonEditions } from "./python/settings.js";
 
-export const languages: readonly Language[] = [javascript(), python(), html()];
+export const languages: readonly Language[] = [javascript(), python(), html(), java(), php(), c()];
 
 /** What settings can say of the languages of the list, by their ids. */
 export interface ListedSettings {
   javascript?: (JavaScriptSettings & RulePart) | undefined;
   python?: (PythonSettings & RulePart) | undefined;
+  php?: (PhpSettings & RulePart) | undefined;
+  c?: RulePart | undefined;
   html?: RulePart | undefined;
+  java?: (JavaSettings & RulePart) | undefined;
 }
 
 /** Endings of the names of files that a language reads, with the dot. */

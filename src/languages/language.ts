@@ -175,9 +175,18 @@ export interface Links {
 /** How far before a function its comment begins at most, in UTF-16 code units. */
 export const furthestComment = 4000;
 
+/** What must be loaded before a language can read a text. */
+export interface Loading {
+  readonly isLoaded: boolean;
+  /** Loads it, once. `read` gives a file of a package, named as one would import it. Rejects where that is not there. */
+  load(read: (asset: string) => Promise<Uint8Array>): Promise<void>;
+}
+
 /** A language the engine can analyse. */
 export interface Language {
   readonly id: string;
+  /** Absent where nothing must be loaded. */
+  readonly loading?: Loading;
   /** How people call it, by the ending of a file's name where that makes a difference. */
   nameFor(extension: string): string;
   /** Identifiers of the Language Server Protocol for it. */

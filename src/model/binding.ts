@@ -53,6 +53,9 @@ const meanings: Readonly<Record<BindingKind, number>> = {
   export: 0,
 };
 
+/** A name as code has it: methods are kept with `()` behind their names, and fields with `->` before theirs, where something else may have the same. */
+export const writtenName = (name: string): string => name.replace(/^->|\(\)$/g, "");
+
 /** One place that declares a name. */
 export class Declaration {
   constructor(

@@ -251,11 +251,14 @@ export class FlowBuilder {
     return onward;
   }
 
-  jump(label: string | undefined, again: boolean): void {
-    const target = this.frames.findLast(
-      (frame): frame is Target => "leave" in frame &&
-        (label === undefined ? (again ? frame.again !== undefined : frame.plain) : frame.labels.includes(label)),
-    );
+  /** A jump out of what is around, or on to its next turn. `levels` counts outward what a jump without a label can leave, choices among them. */
+  jump(label: string | undefined, again: boolean, levels = 0): void {
+    const isMeant = (frame: Target): boolean => {
+      if (label !== undefined) return frame.labels.includes(label);
+      return again && levels === 0 ? frame.again !== undefined : frame.plain;
+    };
+    const targets = this.frames.filter((frame): frame is Target => "leave" in frame && isMeant(frame));
+    const target = targets.at(-Math.max(1, levels));
     if (target !== undefined) {
       this.go(again ? (target.again ?? target.leave) : target.leave, this.frames.indexOf(target));
     }

@@ -16,6 +16,7 @@ import { stagedFiles, stagedText } from "./changed-lines.js";
 import { cutOff } from "./cut-off.js";
 import { discover, type LeftOut } from "./discover.js";
 import { modulesOnDisk } from "./disk-files.js";
+import { loadLanguages } from "./load-languages.js";
 import { ProjectSettings, type FileSettings } from "./project-settings.js";
 import { readText } from "./read-text.js";
 import type { Results } from "./result-store.js";
@@ -129,7 +130,10 @@ function known(file: string, shown: string, mark: string, settings: FileSettings
 }
 
 /** Hands the files of a project to `use`, each with its text and its settings. */
-export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => void): Promise<VisitResult> {
+export async function locate(
+  visit: ProjectVisit,
+  use: (file: LocatedFile) => void | Promise<void>,
+): Promise<VisitResult> {
   const { languages, paths, folder, only, instead, shard } = visit;
   const settings = settingsOf(visit);
   const skipsInstead = globTest(instead?.skip ?? []);
@@ -162,7 +166,7 @@ export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => vo
     if (shard !== undefined && !isInShard(shard, index)) continue;
     const mark = input === undefined && staged === undefined ? visit.results?.markOf?.(file) : undefined;
     if (mark !== undefined) {
-      use(known(file, shown, mark, settings.forFile(file)));
+      await use(known(file, shown, mark, settings.forFile(file)));
       continue;
     }
     let text: string;
@@ -172,7 +176,7 @@ export async function locate(visit: ProjectVisit, use: (file: LocatedFile) => vo
       unread.push({ path: shown, reason: (error as Error).message });
       continue;
     }
-    use({ file, shown, text, settings: settings.forFile(file) });
+    await use({ file, shown, text, settings: settings.forFile(file) });
   }
   for (const named of instead === undefined ? paths : []) {
     const above = settings.fileFor(path.resolve(named));
@@ -218,5 +222,8 @@ export function opener(
 /** Opens each file of a project in a workspace with its settings, hands it to `use` and closes it. */
 export function eachFile(visit: ProjectVisit, use: (file: ProjectFile) => void): Promise<VisitResult> {
   const open = opener(visit);
-  return locate(visit, (file) => open(file, use));
+  return locate(visit, async (file) => {
+    await loadLanguages(visit.languages.filter(({ extensions }) => extensions.includes(path.extname(file.file))));
+    open(file, use);
+  });
 }

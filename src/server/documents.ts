@@ -87,10 +87,10 @@ export class Documents {
 
   /** What a document is written in. Where an editor has a name of its own for that, the ending of the file tells. */
   private languageOf(uri: string, languageId: string): string | undefined {
-    if (this.session.workspace.supports(languageId)) return languageId;
-    return this.session.languages.find(({ extensions }) => extensions.some((extension) => uri.endsWith(
-      extension,
-    )))?.languageIds[0];
+    const { languages, workspace } = this.session;
+    if (workspace.supports(languageId)) return languageId;
+    const byName = languages.find(({ extensions }) => extensions.some((extension) => uri.endsWith(extension)));
+    return byName?.loading?.isLoaded === false ? undefined : byName?.languageIds[0];
   }
 
   /** Changes a document; tells under which name it is to be analysed again, if it is. */

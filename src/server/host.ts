@@ -66,6 +66,8 @@ export interface ProjectHost {
 
 /** What the server needs of the platform it runs on. */
 export interface ServerHost {
+  /** Gives a file of a package that a language needs, named as one would import it; without it languages that need some are not looked at. */
+  readonly readAsset?: (asset: string) => Promise<Uint8Array>;
   settingsFor(uri: string): DocumentSettings;
   /** The folders that the client works in, as URIs. Nothing outside of them is read but a person's own settings, and kits. */
   setFolders(folders: readonly string[] | undefined): void;

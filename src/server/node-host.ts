@@ -8,6 +8,7 @@ import { discover, ignoredBy, whyIgnored } from "../project/discover.js";
 import { DiskFiles } from "../project/disk-files.js";
 import { traceOf } from "../project/file-trace.js";
 import { FileWatch } from "../project/file-watch.js";
+import { readAsset } from "../project/load-languages.js";
 import {
   ProjectSettings,
   settingsFileName,
@@ -103,6 +104,7 @@ export function nodeHost(exit: (code: number) => void, more: readonly Language[]
     (/^untitled:/.test(uri) && reach.all[0] !== undefined ? path.join(reach.all[0], "untitled.js") : undefined);
 
   return {
+    readAsset,
     project,
     files: new DiskFiles(reach.mayRead, () => reach.all),
     setFolders(uris) {

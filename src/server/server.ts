@@ -23,6 +23,7 @@ import { ProjectFeature } from "./features/project.js";
 import { savingFeature } from "./features/saving.js";
 import { synchronisationFeature } from "./features/synchronisation.js";
 import { viewsFeature } from "./features/views.js";
+import { Loading } from "./loading.js";
 import { Neighbours } from "./neighbours.js";
 import { ParamsError, readParams } from "./params.js";
 import { Progress } from "./progress.js";
@@ -39,6 +40,7 @@ export class Server {
   private readonly configuration: Configuration;
   private readonly project: ProjectFeature;
   private readonly trace: Trace;
+  private readonly loading: Loading;
   private readonly features: readonly Feature[];
   private readonly requests: Readonly<Record<string, Handler>>;
   private readonly notifications: Readonly<Record<string, Handler>>;
@@ -54,6 +56,7 @@ export class Server {
     const neighbours = new Neighbours(session);
     const saves = new Saves(session.documents.typed);
     this.session = session;
+    this.loading = new Loading(session);
     this.trace = new Trace((method, params) => session.send(method, params));
     const configuration = new Configuration(session, publisher);
     const project = new ProjectFeature(session, review, publisher, progress);
@@ -134,6 +137,9 @@ export class Server {
   }
 
   private async answer(method: string, params: unknown, token: CancellationToken): Promise<unknown> {
+    const waiting = this.loading.before(method, params);
+    // What was said before comes first.
+    if (waiting !== undefined) await waiting;
     const handler = Object.hasOwn(this.requests, method) ? this.requests[method] : undefined;
     if (this.state === "new" && method !== "initialize") {
       return new ResponseError(ErrorCodes.ServerNotInitialized, "The first request is `initialize`");
@@ -164,6 +170,12 @@ export class Server {
   }
 
   private take(method: string, params: unknown): void {
+    const waiting = method === "exit" ? undefined : this.loading.before(method, params);
+    if (waiting === undefined) this.takeNow(method, params);
+    else void waiting.then(() => this.take(method, params));
+  }
+
+  private takeNow(method: string, params: unknown): void {
     const handler = Object.hasOwn(this.notifications, method) ? this.notifications[method] : undefined;
     if (this.state !== "running" && method !== "exit") return;
     if (handler === undefined) {

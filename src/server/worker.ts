@@ -15,6 +15,8 @@ export interface WorkerOptions {
   readonly settings?: Settings;
   /** Languages beside those that come with the package. */
   readonly languages?: readonly Language[];
+  /** Gives a file of a package that a language needs, named as one would import it: a page bundles it and fetches it from where it lies. */
+  readonly readAsset?: (asset: string) => Promise<Uint8Array>;
   /** Where a rule is described. */
   readonly rulePage?: (rule: string) => string | undefined;
 }
@@ -28,7 +30,7 @@ export interface WorkerScope {
 /** Serves the page that started this worker. To be called in the worker. */
 export function serveWorker(
   scope: WorkerScope,
-  { settings, languages: more = [], rulePage = () => undefined }: WorkerOptions = {},
+  { settings, languages: more = [], readAsset, rulePage = () => undefined }: WorkerOptions = {},
 ): void {
   const connection = createMessageConnection(
     new BrowserMessageReader(scope as never),
@@ -43,6 +45,7 @@ export function serveWorker(
   new Server(connection, {
     languages: known,
     host: {
+      ...(readAsset && { readAsset }),
       files,
       filesMoved(there, gone) {
         for (const path of pathsOf(there)) files.write(path);

@@ -32,8 +32,11 @@ export function withMovedKeys(
       path,
       moveTo: home(id),
     }));
-    const place = takers.map(({ id }) => `\`languages\` › \`${id}\``).join(" or ") ||
-      "`languages`, under the language's name";
+    const ids = takers.map(({ id }) => `\`${id}\``);
+    const last = ids.pop();
+    const place = last === undefined
+      ? "`languages`, under the language's name"
+      : `\`languages\` › ${ids.length === 0 ? last : `${ids.join(", ")} or ${last}`}`;
     return {
       code,
       path,

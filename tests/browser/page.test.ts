@@ -23,7 +23,7 @@ test("type a mistake, see the mark, take the quick fix, see it go, save", { time
   const { page, errors } = open;
   // The planted mistakes of the sample are listed.
   await page.locator(".files button", { hasText: "money.js" }).click();
-  await page.locator(".alerts h2", { hasText: /^36 alerts$/ }).waitFor();
+  await page.locator(".alerts h2", { hasText: /^44 alerts$/ }).waitFor();
 
   await page.locator(".cm-content").click();
   await page.keyboard.press("Control+End");

@@ -246,13 +246,14 @@ describe("mend", () => {
     const { code, out } = quill(folder, "mend");
     expect(out).toBe(
       [
+        "office/TicketOffice.java  1 × dead.unread-import",
         "scripts/timetable.mjs  1 × layout.final-newline",
         "src/boarding.js  1 × calls.debug-pause",
         "src/ferry.js  1 × layout.statement-end",
         "weather/tides.py  1 × dead.unread-import",
-        "4 alerts settled in 4 files.",
+        "5 alerts settled in 5 files.",
+        "     2 × dead.unread-import",
         "     1 × calls.debug-pause",
-        "     1 × dead.unread-import",
         "     1 × layout.final-newline",
         "     1 × layout.statement-end",
         "",
@@ -387,7 +388,7 @@ describe("mend looks before it writes", () => {
     expect(out).toContain("\n  24 − ]\n  24 + ];\n  25 │\n");
     // The last line of that file had no line end.
     expect(out).toContain("  18 − }\n     ┊ no line end here\n  18 + }\n");
-    expect(out).toContain("4 alerts would be settled in 4 files; nothing was written.");
+    expect(out).toContain("5 alerts would be settled in 5 files; nothing was written.");
     expect(read(path.join(folder, "src/ferry.js"))).toBe(before);
   });
 

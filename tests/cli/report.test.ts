@@ -84,7 +84,7 @@ describe("in any width", () => {
     }
     const { out } = quillIn(harbour(), { COLUMNS: String(columns) }, "review");
     for (const line of out.split("\n")) expect(stringWidth(line), line).toBeLessThanOrEqual(columns);
-    expect(out).toMatch(/error +16 ▇{16}/);
+    expect(out).toMatch(/error +19 ▇{19}/);
   });
 
   test("what is far to the right leads its note back; of a long line the part around each mark is shown", () => {

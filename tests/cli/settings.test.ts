@@ -136,7 +136,7 @@ test.each<[string, Record<string, string>, string[], string[]]>([
       "kit.jsonc": '{ "languages": { "javascript": { "known": ["tide", "wind"] } }, "knwon": [] }',
     },
     [
-      "In the kit ./kit.jsonc, at knwon: there is no setting `knwon` here: did you mean `known`, which stands in `languages` › `javascript` or `languages` › `python`?",
+      "In the kit ./kit.jsonc, at knwon: there is no setting `knwon` here: did you mean `known`, which stands in `languages` › `javascript`, `python`, `java`, `php` or `c`?",
     ],
     ["calls.debug-pause a.js"],
   ],

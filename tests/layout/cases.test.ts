@@ -8,7 +8,13 @@ type Tune = NonNullable<Settings["tune"]>[string];
 /** A file's text after laying it out with one rule, or with all that are in the kit `tidy`. */
 function laidOut(text: string, rule: string, tune: Tune = {}, file = "a.tsx"): string {
   const ids = rule === "all"
-    ? rules.filter(({ id, kits }) => /^(?:layout|imports)\./.test(id) && kits.includes("tidy")).map(({ id }) => id)
+    ? rules
+      .filter(
+        ({ id, kits, languages = ["javascript"] }) => (
+          /^(?:layout|imports)\./.test(id) && kits.includes("tidy") && languages.includes("javascript")
+        ),
+      )
+      .map(({ id }) => id)
     : [rule];
   const settings: Settings = {
     kits: [],

@@ -1,11 +1,15 @@
-import { describe, expect, test } from "vitest";
+import { beforeAll, describe, expect, test } from "vitest";
 import { z } from "zod";
 import { createWorkspace, rules } from "../../src/index.js";
+import { languages } from "../../src/languages/index.js";
 import { javascript } from "../../src/languages/javascript/index.js";
+import { loadLanguages } from "../../src/project/load-languages.js";
 import { checkExamples } from "../../src/testing/index.js";
 import { randomFrom } from "../support/edits.js";
 import { often } from "../support/files.js";
 import { checkSettingsExamples } from "../support/settings.js";
+
+beforeAll(() => loadLanguages(languages));
 
 describe.each(rules.map((rule) => [rule.id, rule] as const))("%s", (_, rule) => {
   test("does with its examples what they say", () => {

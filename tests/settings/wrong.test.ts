@@ -50,19 +50,23 @@ const cases: readonly (readonly [marked: string, told: readonly string[], mended
   // Keys that are said of a language now.
   [
     '{ «"known"»: ["tide"] }',
-    ["unknown-key: `known` is said of a language: it stands in `languages` › `javascript` or `languages` › `python`"],
+    [
+      "unknown-key: `known` is said of a language: it stands in `languages` › `javascript`, `python`, `java`, `php` or `c`",
+    ],
     '{ "languages": { "javascript": { "known": ["tide"] } } }',
   ],
   [
     '{\n  "kits": [], // ours\n  «"language"»: { "edition": 2020 },\n  "levels": {}\n}\n',
     [
-      "unknown-key: `language` is said of a language: it stands in `languages` › `javascript` or `languages` › `python`",
+      "unknown-key: `language` is said of a language: it stands in `languages` › `javascript`, `python`, `java` or `php`",
     ],
     '{\n  "kits": [], // ours\n  "levels": {},\n  "languages": { "javascript": { "edition": 2020 } }\n}\n',
   ],
   [
     '{ "languages": { "javascript": { "known": ["tide"] } }, «"known"»: ["ebb"] }',
-    ["unknown-key: `known` is said of a language: it stands in `languages` › `javascript` or `languages` › `python`"],
+    [
+      "unknown-key: `known` is said of a language: it stands in `languages` › `javascript`, `python`, `java`, `php` or `c`",
+    ],
     '{ "languages": { "javascript": { "known": ["tide", "ebb"] } } }',
   ],
   [

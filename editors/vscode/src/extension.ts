@@ -7,7 +7,17 @@ import { startRename } from "./rename";
 import { fillReason, switchRuleOff } from "./silence";
 import { StatusItem } from "./status";
 
-const languages = ["javascript", "javascriptreact", "typescript", "typescriptreact", "python", "html"];
+const languages = [
+  "javascript",
+  "javascriptreact",
+  "typescript",
+  "typescriptreact",
+  "python",
+  "html",
+  "java",
+  "php",
+  "c",
+];
 
 const states = { [State.Starting]: "starting", [State.Running]: "running", [State.Stopped]: "stopped" } as const;
 

@@ -1,7 +1,10 @@
 import { closeBrackets } from "@codemirror/autocomplete";
 import { defaultKeymap, history, historyKeymap, indentWithTab } from "@codemirror/commands";
+import { cpp } from "@codemirror/lang-cpp";
 import { html } from "@codemirror/lang-html";
+import { java } from "@codemirror/lang-java";
 import { javascript } from "@codemirror/lang-javascript";
+import { php } from "@codemirror/lang-php";
 import { python } from "@codemirror/lang-python";
 import { bracketMatching, indentOnInput, indentService, syntaxHighlighting } from "@codemirror/language";
 import { linter, setDiagnostics, type Diagnostic as Mark } from "@codemirror/lint";
@@ -65,11 +68,14 @@ const settingsIndent = indentService.of((context, at) => {
   return /^ */.exec(before)![0].length + (/[[{]\s*$/.test(before) ? 2 : 0);
 });
 
+const colours: Readonly<Record<string, () => Extension>> = { html, java, php, c: cpp };
+
 /** How the code of a file is coloured. */
 function coloursOf(uri: string): Extension {
   if (uri.endsWith(".tide")) return [];
   if (uri.endsWith(".jsonc")) return [settingsIndent, javascript()];
-  if (uri.endsWith(".html")) return html();
+  const ending = /\w+$/.exec(uri)![0];
+  if (Object.hasOwn(colours, ending)) return colours[ending]!();
   return /\.pyi?$/.test(uri) ? python() : javascript({ jsx: true, typescript: /\.[cm]?tsx?$/.test(uri) });
 }
 

@@ -3,7 +3,7 @@ import settings from "./settings.jsonc?raw";
 
 const raw = import.meta.glob<string>(
   [
-    "../../harbour/**/*.{js,mjs,cjs,jsx,ts,tsx,py,html}",
+    "../../harbour/**/*.{js,mjs,cjs,jsx,ts,tsx,py,html,java,php,c}",
     "!../../harbour/tools/**",
     "../../samples/**/*.*",
     "../../tide-table/*.tide",
@@ -23,6 +23,9 @@ const languageIds: Readonly<Record<string, string>> = {
   py: "python",
   pyi: "python",
   html: "html",
+  java: "java",
+  php: "php",
+  c: "c",
   js: "javascript",
   mjs: "javascript",
   cjs: "javascript",

@@ -37,7 +37,7 @@ export const needlessCatch = defineRule({
         }
         if (exit.value === null || shape("name", exit.value)?.name !== name) continue;
         alert(node, {
-          message: `\`${name}\` is caught only to be thrown again: leave the \`try\` out`,
+          message: `\`${name}\` is caught only to be thrown again: leave ${caught.length > 1 ? "this part" : "the \`try\`"} out`,
           labels: ["unnecessary"],
           remedies: () => {
             const change = edits.withoutCatch(handler, node, text);

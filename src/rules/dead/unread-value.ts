@@ -1,4 +1,5 @@
 import { eachWrite } from "../../model/flow-facts.js";
+import { runsIntoNext } from "../flow/runs-into-next.js";
 import { defineRule } from "../rule.js";
 
 export const unreadValue = defineRule({
@@ -7,6 +8,7 @@ export const unreadValue = defineRule({
   why: "The name gets another value, or goes out of use, before anybody reads this one. Either the assignment is left over, or the line that should read it is missing or reads another name.",
   level: "warning",
   kits: ["sound"],
+  beside: [runsIntoNext],
   examples: {
     alerts: [
       {
@@ -54,12 +56,23 @@ export const unreadValue = defineRule({
       {
         code: "export function turn(sail, angle) {\n  let course = sail.course;\n  course = angle > 0 ? sail.turn(angle) : sail.hold();\n  course = sail.add(angle, course);\n}\n",
       },
+      {
+        code: "export function refund(hours, fare) {\n  let part;\n  switch (hours) {\n    case 1:\n      part = fare / 2;\n    default:\n      part = fare;\n  }\n  return part;\n}\n",
+        with: ["flow.runs-into-next"],
+      },
       { code: "export function later(go) {\n  let turn = 1;\n  go(() => turn);\n  turn = 2;\n}\n" },
     ],
   },
   flow(flow, file) {
     if (flow.tracked.every(({ writes, declarations }) => writes === 0 && declarations.length === 1)) return;
+    // Where a case runs into the next one that is the mistake, and told as that.
+    const tellsOfCases = flow.runningOn.length > 0 && file.beside(runsIntoNext).isOn;
+    const inRunning = new Set(
+      tellsOfCases ? flow.runningOn.flatMap(({ block }) => block.steps.map(({ node }) => node)) : [],
+    );
     eachWrite(flow, ({ node, binding, value, first }, isRead) => {
+      // What is assigned to itself is another rule's.
+      if (inRunning.has(node) || (value !== null && file.shape("name", value)?.name === binding.name)) return;
       if (file.facts.isForOrder(node, binding, value, first)) return;
       // A name that nothing reads at all is another rule's, and so is one that may not be assigned to.
       if (

@@ -58,7 +58,10 @@ export const runsIntoNext = defineRule({
     const running = new Set<Node>(flow.runningOn.map(({ node }) => node));
     const found = new Map<Node, ChoiceShape | undefined>();
     for (const { node: { parent } } of flow.runningOn) {
-      if (!found.has(parent!)) found.set(parent!, shape("choice", parent!));
+      // In some languages a block stands between a choice and its cases.
+      if (!found.has(parent!)) {
+        found.set(parent!, shape("choice", parent!) ?? shape("choice", parent!.parent ?? parent!));
+      }
     }
     for (const choice of found.values()) {
       if (choice === undefined || isBroken(choice.node)) continue;

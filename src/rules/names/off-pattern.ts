@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { Binding, BindingKind } from "../../model/binding.js";
+import { writtenName, type Binding, type BindingKind } from "../../model/binding.js";
 import { expression } from "../expression.js";
 import { defineRule, type FileView, type RemedyOffer } from "../rule.js";
 
@@ -33,7 +33,8 @@ function joined(name: string): string {
 
 /** The name put right everywhere in the file, where nobody else knows it. */
 function rename(binding: Binding, pattern: RegExp, { keepsToItself, facts }: FileView): RemedyOffer[] {
-  const { name, scope, exported, declarations } = binding;
+  const { scope, exported, declarations } = binding;
+  const name = writtenName(binding.name);
   const better = joined(name);
   const top = scope.parent === null && !keepsToItself;
   const nodes = [...declarations.map(({ node }) => node), ...binding.inOrder().map(({ node }) => node)];
@@ -95,9 +96,10 @@ export const offPattern = defineRule({
     if (group === undefined || file.ambient) return;
     const form = file.options[group];
     const pattern = new RegExp(form, "u");
-    if (pattern.test(binding.name)) return;
+    const name = writtenName(binding.name);
+    if (pattern.test(name)) return;
     file.alert(binding.declarations[0]!.node, {
-      message: told(binding.name, group, pattern),
+      message: told(name, group, pattern),
       remedies: () => rename(binding, pattern, file),
     });
   },
