@@ -1,5 +1,5 @@
 /** The program as it is shipped: few files instead of hundreds, since loading each file takes longer than running what is in it. Types come from the compiler. */
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { rolldown } from "rolldown";
 import { root } from "./prepare.mjs";
@@ -93,7 +93,17 @@ for (const { fileName, code } of files) {
   mkdirSync(path.dirname(file), { recursive: true });
   writeFileSync(file, code);
 }
-writeFileSync(path.join(dist, "LICENSES.txt"), licences(files.flatMap(({ moduleIds = [] }) => moduleIds)));
+/** Grammars, compiled to WebAssembly: packages of their own would want to compile them once more where they are installed. */
+const grammars = ["java", "php", "c"].map((name) => path.join(
+  root,
+  `node_modules/tree-sitter-${name}/tree-sitter-${name}.wasm`,
+));
+mkdirSync(path.join(dist, "grammars"), { recursive: true });
+for (const file of grammars) copyFileSync(file, path.join(dist, "grammars", path.basename(file)));
+writeFileSync(
+  path.join(dist, "LICENSES.txt"),
+  licences([...grammars, ...files.flatMap(({ moduleIds = [] }) => moduleIds)]),
+);
 for (const name of before) if (!now.has(name)) rmSync(path.join(dist, name));
 
 /** The package that a name for loading belongs to: the first word, or two with a scope. */

@@ -23,7 +23,8 @@ function isNewer(file, than) {
 export function install() {
   if (isNewer(path.join(root, "package-lock.json"), path.join(root, "node_modules/.package-lock.json"))) {
     console.log("Installing packages …");
-    run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"]);
+    // Nothing has to be run for any of the packages: those of grammars would look for parts that are compiled.
+    run("npm", ["ci", "--ignore-scripts", "--no-audit", "--no-fund", "--loglevel=error"]);
   }
 }
 

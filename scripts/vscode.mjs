@@ -49,7 +49,7 @@ add("readme.md", readFileSync(path.join(folder, "README.md")));
 add("changelog.md", readFileSync(path.join(root, "CHANGELOG.md")));
 add("LICENSE.txt", readFileSync(path.join(root, "LICENSE")));
 add("server/package.json", readFileSync(path.join(root, "package.json")));
-addFolder(path.join(root, "dist"), "server/dist", (name) => name.endsWith(".js"));
+addFolder(path.join(root, "dist"), "server/dist", (name) => /\.(?:js|wasm)$/.test(name));
 addFolder(path.join(root, "docs/rules"), "server/docs/rules");
 addFolder(path.join(root, "schema"), "server/schema");
 for (const name of needed()) {

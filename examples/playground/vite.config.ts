@@ -15,6 +15,7 @@ export default defineConfig({
       { find: /^alert-quill\/worker$/, replacement: dist("server/worker.js") },
       { find: /^alert-quill\/rules$/, replacement: dist("entries/rules.js") },
       { find: /^alert-quill\/language$/, replacement: dist("entries/language.js") },
+      { find: /^alert-quill\/grammars\//, replacement: dist("grammars/") },
       { find: /^alert-quill$/, replacement: dist("index.js") },
     ],
   },

@@ -1,4 +1,5 @@
 /** Loading what languages need before they can read a text, from the packages that are installed beside this one. */
+import { existsSync } from "node:fs";
 import { readFile } from "node:fs/promises";
 import { createRequire } from "node:module";
 import { languages as listed } from "../languages/index.js";
@@ -6,8 +7,13 @@ import type { Language } from "../languages/language.js";
 
 const require = createRequire(import.meta.url);
 
-/** A file of an installed package, named as one would import it. Rejects where the package is not there. */
+/** Grammars that are brought along, so that their packages need not be installed: these would want to compile something. */
+const grammars = new URL("../grammars/", import.meta.url);
+
+/** A file of a package, named as one would import it. Rejects where it is neither brought along nor installed. */
 export async function readAsset(asset: string): Promise<Uint8Array> {
+  const own = new URL(asset.slice(asset.lastIndexOf("/") + 1), grammars);
+  if (existsSync(own)) return readFile(own);
   let file: string;
   try {
     file = require.resolve(asset);

@@ -88,7 +88,6 @@ function circumstances({ options, edition, largest, files = {} }: QuietExample, 
   return lines;
 }
 
-// quill: hush dead.unread-export because scripts import it from what is built
 export function markdownPage(rule: Rule, options: readonly OptionPage[]): string {
   const lines = [`# \`${rule.id}\``, "", `**${rule.title}.**`, "", rule.why, ""];
   lines.push(
@@ -219,7 +218,6 @@ function drawn(code: string, paint: Paint, drawing: Drawing): string[] {
   return excerpt(text, 0, text.lines.lineCount - 1, notes, drawing);
 }
 
-// quill: hush dead.unread-export because the handbook imports it from what is built
 /** The code of an example as its page shows it: of very long lines, which would tear the page, the ends. */
 export function shorten(code: string): string {
   return code.trimEnd().replaceAll(/^.{200,}$/gm, (line) => `${line.slice(0, 60)} … ${line.slice(-30)}`);

@@ -25,7 +25,7 @@ test(
     const outside = files
       .map(({ path: file }) => file)
       .filter(
-        (file) => !/^(?:dist\/(?:.*\.(?:js|d\.ts(?:\.map)?)|LICENSES\.txt|board\/board\.css)|src\/.*\.ts|docs\/(?:rules\/|editors\/)?[\w.-]+\.md|schema\/settings\.json|examples\/harbour\/.*|package\.json|README\.md|CHANGELOG\.md|LICENSE)$/.test(
+        (file) => !/^(?:dist\/(?:.*\.(?:js|d\.ts(?:\.map)?)|LICENSES\.txt|board\/board\.css|grammars\/[\w-]+\.wasm)|src\/.*\.ts|docs\/(?:rules\/|editors\/)?[\w.-]+\.md|schema\/settings\.json|examples\/harbour\/.*|package\.json|README\.md|CHANGELOG\.md|LICENSE)$/.test(
           file,
         ),
       );

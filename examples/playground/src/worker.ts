@@ -1,8 +1,8 @@
 /** The language server, in a worker of the page. */
+import c from "alert-quill/grammars/tree-sitter-c.wasm?url";
+import java from "alert-quill/grammars/tree-sitter-java.wasm?url";
+import php from "alert-quill/grammars/tree-sitter-php.wasm?url";
 import { serveWorker } from "alert-quill/worker";
-import c from "tree-sitter-c/tree-sitter-c.wasm?url";
-import java from "tree-sitter-java/tree-sitter-java.wasm?url";
-import php from "tree-sitter-php/tree-sitter-php.wasm?url";
 import runtime from "web-tree-sitter/web-tree-sitter.wasm?url";
 import { tideTable } from "../../tide-table/language.js";
 
