@@ -15,7 +15,11 @@ import { packageFiles, program, root, timed, type SourceFile } from "./support.j
 /** All layout rules alone, with lines broken to a width. */
 export const layoutTo = (width: number): Settings => ({
   kits: [],
-  levels: Object.fromEntries(rules.filter(({ id }) => id.startsWith("layout.")).map(({ id }) => [id, "hint" as const])),
+  levels: Object.fromEntries(
+    rules
+      .filter(({ id, languages = ["javascript"] }) => id.startsWith("layout.") && languages.includes("javascript"))
+      .map(({ id }) => [id, "hint" as const]),
+  ),
   tune: { "layout.block-brace": { around: "any" }, "layout.line-width": { most: width } },
 });
 

@@ -4,6 +4,7 @@ import { linesOfCode } from "../model/code-lines.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import { Block, type FlowGraph } from "../model/flow.js";
 import type { KnownNames } from "../model/known-names.js";
+import { nothingOutside } from "../model/outside.js";
 import type { Segmentation } from "../model/segments.js";
 import { SpellingIndex } from "../model/spelling-index.js";
 import { removeLines } from "../rules/lines.js";
@@ -67,6 +68,7 @@ const facts: CodeFacts = {
   isStill: () => false,
   givesWay: () => true,
   patternAt: () => undefined,
+  outside: nothingOutside,
   isGuessable: () => false,
   codeLines: linesOfCode,
   holdsComment: () => true,

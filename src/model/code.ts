@@ -3,6 +3,7 @@ import type { Node } from "../syntax/node.js";
 import type { Edit, Span } from "../text/edit.js";
 import type { SourceText } from "../text/text.js";
 import type { Binding, Declaration, Reference } from "./binding.js";
+import type { OutsideFacts } from "./outside.js";
 import type { PatternOptions } from "./pattern/items.js";
 
 /** Of statements, and of where control goes behind them. */
@@ -118,6 +119,8 @@ export interface FunctionFacts {
 export interface TextFacts {
   /** The regular expression that a node is, or that a call makes of a text; `undefined` where it is none, or not known as it stands. */
   patternAt(node: Node, text: SourceText): PatternAt | undefined;
+  /** Of text that somebody outside decides. */
+  readonly outside: OutsideFacts;
   /** Whether a call gives a random value that can be worked out from others that were given before. */
   isGuessable(call: Node): boolean;
 }

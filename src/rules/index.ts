@@ -37,6 +37,7 @@ import { importWritten } from "./names/import-written.js";
 import { offPattern } from "./names/off-pattern.js";
 import { unknown } from "./names/unknown.js";
 import { usedTooSoon } from "./names/used-too-soon.js";
+import { outsideRules } from "./risk/outside-text.js";
 import { runawayPattern } from "./risk/runaway-pattern.js";
 import { secretInSource } from "./risk/secret-in-source.js";
 import { weakRandom } from "./risk/weak-random.js";
@@ -120,4 +121,5 @@ export const sharedRules: readonly Rule[] = [
   secretInSource,
   weakRandom,
   runawayPattern,
+  ...outsideRules,
 ];

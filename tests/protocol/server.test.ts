@@ -113,7 +113,7 @@ describe("lifecycle", () => {
     });
     client.open("file:///node_modules/quay/a.js", "");
     for (const line of [
-      `alert-quill ${version} looks at javascript, javascriptreact, typescript, typescriptreact, python, html in no folder`,
+      `alert-quill ${version} looks at javascript, javascriptreact, typescript, typescriptreact, python, html, java, php, c in no folder`,
       `${uri}: looked at as javascript without a settings file`,
       "file:///tide.rb: nothing looks at what is written in ruby",
       "file:///node_modules/quay/a.js: nothing is told of it, as it lies in node_modules",

@@ -25,6 +25,7 @@ import { beginsEmpty, isAsking, isBare, isHandedOn, isNeeding } from "./empty-na
 import { holdsVar, isCutOff, isHalfWritten, isInert, isMisspeltDefault } from "./exits.js";
 import { idleValue } from "./idle.js";
 import { asksForValue, takesPromises } from "./methods.js";
+import { outside } from "./outside.js";
 import { isGuessable } from "./random.js";
 import { givesNothing, labelOf, mayGiveNothing } from "./returns.js";
 import { patternAt } from "./texts.js";
@@ -118,6 +119,7 @@ export const codeFacts: CodeFacts = {
   asksForValue,
   isGuessable,
   patternAt,
+  outside,
   takesPromises,
   idleValue,
   isMeantToRunOn,

@@ -5,6 +5,7 @@ import type { Node } from "../../../syntax/node.js";
 import { hasEffect, isSteady } from "../effects.js";
 import { bindingOf, useOf } from "../names/facts.js";
 import type { Alias, AnnAssign, BinOp, Block, Compare, Constant, Module, Name, PythonNode, Return } from "../nodes.js";
+import { outside } from "./outside.js";
 import { isGuessable } from "./random.js";
 import { patternAt } from "./texts.js";
 import { hasPurpose, isForOrder, isIdle, parameterFacts, valueOf } from "./unread.js";
@@ -135,6 +136,7 @@ export const codeFacts: Partial<CodeFacts> = {
   valueOf,
   isGuessable,
   patternAt,
+  outside,
   declaresValue: ({ type }) => type === "Assign" || type === "AnnAssign",
   holdsPlainValues: ({ declarations, references }) => declarations.every(
     ({ owner, node }) => owner.type === "Assign" && node.parent === owner && isPlainValue(valueOf(owner)),
