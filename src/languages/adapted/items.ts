@@ -67,7 +67,7 @@ export function itemsOf(text: string, lexis: Lexis, from: number, to: number): I
 }
 
 /** The first offset from one on at which code stands. */
-function nextCode(text: string, lexis: Lexis, from: number, to: number): number {
+export function nextCode(text: string, lexis: Lexis, from: number, to: number): number {
   let at = from;
   while (at < to) {
     if (text.charCodeAt(at) <= 32) {

@@ -20,6 +20,8 @@ export interface Skipped {
   readonly to: number;
   /** What would end it, where nothing does. */
   readonly unfinished?: string;
+  /** It ends with its line whatever stands behind that. */
+  readonly endsWithLine?: boolean;
 }
 
 /** The end of a line that an offset stands in. */
@@ -52,7 +54,7 @@ export function quoted(text: string, at: number, overLines = false): Skipped {
     else if (code === quote) return { is: "text", to: i + 1 };
     else if ((code === 10 || code === 13) && !overLines) break;
   }
-  return { is: "text", to: lineEnd(text, at), unfinished: text.charAt(at) };
+  return { is: "text", to: lineEnd(text, at), unfinished: text.charAt(at), endsWithLine: !overLines };
 }
 
 /** A text that ends at a mark, over any lines. */

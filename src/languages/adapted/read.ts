@@ -3,15 +3,15 @@
  * divided at its brackets and ends of statements until what is wrong stands alone: the rest is read as if nothing were.
  */
 import type { Node } from "../../syntax/node.js";
-import type { SyntaxProblem } from "../../syntax/problem.js";
+import { movedProblem, type SyntaxProblem } from "../../syntax/problem.js";
 import { complaintOf } from "./complaints.js";
 import { convert, troublesOf, type Hole, type ReadingManner, type Placement } from "./convert.js";
 import { Excerpt } from "./excerpt.js";
 import type { Grammar } from "./grammar.js";
-import { itemsOf, lineEndsIn, type Item } from "./items.js";
+import { itemsOf, lineEndsIn, nextCode, type Item } from "./items.js";
 import type { Lexis } from "./lexis.js";
 import { AdaptedNode, BODY, BROKEN } from "./nodes.js";
-import { scan, type Block } from "./scan.js";
+import { scan, type Block, type Scan } from "./scan.js";
 
 /** What stands around a part of a text when it is read by itself. */
 export interface Setting {
@@ -49,44 +49,66 @@ export interface Braces {
 export interface Reading {
   readonly root: AdaptedNode;
   readonly problems: readonly SyntaxProblem[];
-  /** Whether all brackets have their counterparts. */
-  readonly isBalanced: boolean;
+  /** Whether what is wrong with the brackets in a body concerns nothing outside of it. */
+  readonly isLocal: boolean;
 }
 
-/** A body as it was read before, if its text is the same. */
-export type KnownBody = (whole: string, text: string, start: number) => AdaptedNode | undefined;
+/** What was read before and is the same: a body, and a statement of a body that is too long to be read at once. */
+export interface Known {
+  readonly body?: (whole: string, text: string, start: number) => AdaptedNode | undefined;
+  readonly item?: (text: string, start: number) => AdaptedNode | undefined;
+}
 
 /** How many places for a semicolon are tried. */
 const mostTried = 6;
 
 /** Bodies that are longer are divided even if nothing is wrong with them, in UTF-16 code units. */
-const longBody = 30_000;
+export const longBody = 30_000;
 
-export function readAll(text: string, reader: Reader, known?: KnownBody): Reading {
+export function readAll(text: string, reader: Reader, known: Known = {}): Reading {
   const found = scan(text, reader.lexis);
-  const isBalanced = found.problems.length === 0;
-  const mended = isBalanced ? undefined : mend(text, found.additions, found.surplus);
-  const source = mended?.text ?? text;
-  const { blocks } = isBalanced ? found : scan(source, reader.lexis);
-  const session = new Session(reader, source, mended ?? plain, known);
-  for (const { at, text: put } of found.additions) session.faults.push(mended!.here(at) + put.length);
-  for (const at of found.surplus) session.faults.push(mended!.here(at));
-  const root = session.file(blocks, text.length);
-  const problems = [...found.problems, ...session.problems].sort((a, b) => a.from - b.from || a.to - b.to);
-  return { root, problems, isBalanced };
+  const { session, blocks } = begin(text, found, reader, plain, known);
+  return finished(session.file(blocks, text.length), session, found);
 }
 
-/** A body that is read anew, from its opening brace to its closing one; nothing where its brackets are not in order. */
-export function readBody(text: string, start: number, braces: Braces, reader: Reader): Reading | undefined {
-  const found = scan(text, reader.lexis);
+/**
+ * A body that is read anew, from its opening brace to its closing one. Nothing where what is wrong with its brackets may concern what stands outside of it; then all must be read.
+ */
+export function readBody(
+  text: string,
+  start: number,
+  braces: Braces,
+  reader: Reader,
+  known: Known = {},
+): Reading | undefined {
+  const found = scan(text, reader.lexis, 0);
   const [only, more] = found.blocks;
-  if (found.problems.length > 0 || more !== undefined || only?.open !== 0 || only.close !== text.length - 1) {
-    return undefined;
-  }
+  if (!found.isLocal || more !== undefined || only?.open !== 0 || only.close !== text.length - 1) return undefined;
   const place: Placement = { start: (offset) => offset + start, end: (offset) => offset + start };
-  const session = new Session(reader, text, place, undefined);
-  const root = session.body({ from: 0, to: text.length }, braces);
-  return { root, problems: session.problems, isBalanced: true };
+  const { session, length } = begin(text, found, reader, place, known, 0);
+  const moved = found.problems.map((problem) => movedProblem(problem, (offset) => offset + start));
+  return finished(session.body({ from: 0, to: length }, braces), session, { ...found, problems: moved });
+}
+
+/** A session for a text whose brackets have been put in order, with its blocks. */
+function begin(text: string, found: Scan, reader: Reader, place: Placement, known: Known, from?: number) {
+  if (found.problems.length === 0) {
+    return { session: new Session(reader, text, place, known), blocks: found.blocks, length: text.length };
+  }
+  const mended = mend(text, found.additions, found.surplus);
+  const there: Placement = {
+    start: (offset) => place.start(mended.start(offset)),
+    end: (offset) => place.end(mended.end(offset)),
+  };
+  const session = new Session(reader, mended.text, there, known);
+  for (const { at, text: put } of found.additions) session.faults.push(mended.here(at) + put.length);
+  for (const at of found.surplus) session.faults.push(mended.here(at));
+  return { session, blocks: scan(mended.text, reader.lexis, from).blocks, length: mended.text.length };
+}
+
+function finished(root: AdaptedNode, session: Session, { problems, isLocal }: Scan): Reading {
+  const all = [...problems, ...session.problems].sort((a, b) => a.from - b.from || a.to - b.to);
+  return { root, problems: all, isLocal };
 }
 
 const plain: Placement = { start: (offset) => offset, end: (offset) => offset };
@@ -140,7 +162,7 @@ class Session {
     private readonly text: string,
     /** Where the text stands in the document. */
     private readonly place: Placement,
-    private readonly known: KnownBody | undefined,
+    private readonly known: Known,
   ) {}
 
   file(blocks: readonly Block[], length: number): AdaptedNode {
@@ -175,7 +197,7 @@ class Session {
   /** A body, from brace to brace. */
   body(stretch: Stretch, braces: Braces): AdaptedNode {
     const { from, to } = stretch;
-    const before = this.known?.(braces.whole, this.text.slice(from, to), this.place.start(from));
+    const before = this.known.body?.(braces.whole, this.text.slice(from, to), this.place.start(from));
     if (before !== undefined) return before;
     const known = this.problems.length;
     const outer = this.current;
@@ -186,7 +208,7 @@ class Session {
       ? read[0]!
       : this.block(stretch, braces);
     this.current = outer;
-    node.flags |= this.problems.length === known ? BODY : BODY | BROKEN;
+    node.flags |= this.problems.length === known && !this.isTold(stretch, []) ? BODY : BODY | BROKEN;
     return node;
   }
 
@@ -202,6 +224,8 @@ class Session {
   }
 
   private item(item: Item, setting: string): readonly AdaptedNode[] {
+    const before = this.knownItem(item);
+    if (before !== undefined) return [before];
     const cuts = item.braces.flatMap(({ open, close }) => {
       const braces = this.reader.braces(this.text.slice(item.from, open), setting);
       return braces === undefined ? [] : [this.cut({ from: open, to: close + 1 }, braces)];
@@ -210,6 +234,13 @@ class Session {
     return (isLong ? undefined : this.read(item, setting, [], false)) ??
       this.withSemicolon(item, setting, cuts) ??
       this.read(item, setting, cuts, true)!;
+  }
+
+  private knownItem(item: Item): AdaptedNode | undefined {
+    const { item: known } = this.known;
+    if (known === undefined || this.isTold(item, [])) return undefined;
+    const from = nextCode(this.text, this.reader.lexis, item.from, item.to);
+    return known(this.text.slice(from, item.to), this.place.start(from));
   }
 
   /** The nodes of an item that is sound with a semicolon at the end of one of its lines: there it is missing. */

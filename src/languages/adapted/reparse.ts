@@ -6,12 +6,12 @@ import type { Edit } from "../../text/edit.js";
 import type { Text } from "../../text/text.js";
 import type { Tree } from "../language.js";
 import { AdaptedNode, BODY, BROKEN, copyAt } from "./nodes.js";
-import { bodiesOf, readAll, readBody, type Reader } from "./read.js";
+import { bodiesOf, longBody, readAll, readBody, type Reader } from "./read.js";
 
 export interface AdaptedTree extends Tree {
   readonly root: AdaptedNode;
   readonly text: Text;
-  readonly isBalanced: boolean;
+  readonly isLocal: boolean;
 }
 
 const traits: GraftTraits = {
@@ -28,10 +28,10 @@ export function parse(text: Text, reader: Reader): AdaptedTree {
 export function reparse(tree: AdaptedTree, edit: Edit, text: Text, reader: Reader): AdaptedTree {
   const damage = { ...edit, end: edit.from + edit.insert.length };
   const delta = damage.end - edit.to;
-  const body = tree.isBalanced ? bodyAround(tree.root, edit) : undefined;
+  const body = tree.isLocal ? bodyAround(tree.root, edit) : undefined;
   const inBody = body && readInBody(tree, body, edit, text, reader);
   if (inBody !== undefined) return inBody;
-  const fresh = readAll(text.value, reader, knownBodies(tree, reader));
+  const fresh = readAll(text.value, reader, { body: knownBodies(tree, reader) });
   const { root } = tree;
   const list = root.children;
   const whole = { path: [root], list, start: 0, first: 0, last: list.length };
@@ -75,7 +75,8 @@ function readInBody(
   const end = edit.from + edit.insert.length;
   const delta = end - edit.to;
   const braces = reader.bracesOf(body.type);
-  const fresh = readBody(text.slice(start, start + length + delta), start, braces, reader);
+  const item = length > longBody ? knownItems(tree, body, start) : undefined;
+  const fresh = readBody(text.slice(start, start + length + delta), start, braces, reader, { ...(item && { item }) });
   if (fresh === undefined || fresh.root.length !== length + delta) return undefined;
   const list = body.children;
   const items = fresh.root.children;
@@ -103,5 +104,23 @@ function knownBodies(tree: AdaptedTree, reader: Reader) {
   return (whole: string, text: string, start: number): AdaptedNode | undefined => {
     const node = known.get(`${reader.settings[whole]!.kind} ${text}`);
     return node && copyAt(node, start);
+  };
+}
+
+/** The statements of a long body that may be taken over, by their texts: those in which nothing is wrong. */
+function knownItems({ text, problems }: AdaptedTree, body: AdaptedNode, start: number) {
+  const known = new Map<string, AdaptedNode>();
+  const code = text.slice(start, start + body.length);
+  const faults = problems.filter(({ from }) => from >= start && from <= start + body.length);
+  for (const child of body.children) {
+    const from = child.startInParent;
+    const to = from + child.length;
+    if (!faults.some((problem) => problem.from <= start + to && problem.to >= start + from)) {
+      known.set(code.slice(from, to), child);
+    }
+  }
+  return (its: string, at: number): AdaptedNode | undefined => {
+    const node = known.get(its);
+    return node && copyAt(node, at);
   };
 }

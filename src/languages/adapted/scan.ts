@@ -32,6 +32,8 @@ export interface Scan {
   readonly surplus: readonly number[];
   /** Closing braces at the head of a line that stand further in than what they close. */
   readonly misfits: readonly number[];
+  /** Whether what is missing or too much in a pair of braces changes nothing outside of them: no brace does, and nothing that goes over lines. */
+  readonly isLocal: boolean;
 }
 
 interface Open {
@@ -48,11 +50,12 @@ const askingWords = /^(?:if|while|for|foreach|switch|catch|elseif|synchronized|m
 const makesBraces =
   /\bnew\b|->|\bfunction\b|\bfn\b|\bswitch\b|\bmatch\b|\bclass\b|\bstruct\b|\bunion\b|\benum\b|[=(,{]\s*$/;
 
-export function scan(text: string, lexis: Lexis): Scan {
-  const found = new Scanner(text, lexis, 0).run();
+/** `begin` is where code begins, if not where the language says. */
+export function scan(text: string, lexis: Lexis, begin?: number): Scan {
+  const found = new Scanner(text, lexis, 0, begin).run();
   if (!found.problems.some(({ message }) => message.includes("`}`"))) return found;
   const missing = found.additions.filter((addition) => addition.text === "}").length;
-  const guided = new Scanner(text, lexis, missing).run();
+  const guided = new Scanner(text, lexis, missing, begin).run();
   const best = guided.problems.length <= found.problems.length ? guided : found;
   return withOpener(text, lexis, found, best) ?? best;
 }
@@ -84,7 +87,7 @@ function withOpener(text: string, lexis: Lexis, { surplus, misfits }: Scan, best
     seen: at,
     insert: { at, text: " {" },
   };
-  return { blocks: [], problems: [problem], additions: [{ at, text: "{" }], surplus: [], misfits: [] };
+  return { blocks: [], problems: [problem], additions: [{ at, text: "{" }], surplus: [], misfits: [], isLocal: false };
 }
 
 /** The end of the line above a closing brace that is as far in as that, with lines further in between; nothing where it ends what it says. */
@@ -109,6 +112,7 @@ class Scanner {
   private readonly additions: Addition[] = [];
   private readonly surplus: number[] = [];
   private readonly misfits: number[] = [];
+  private isLocal = true;
   /** Behind the last code that was passed. */
   private end = 0;
   /** Where the statement or member begins that is being passed, of each open brace and of the text. */
@@ -119,6 +123,7 @@ class Scanner {
     private readonly lexis: Lexis,
     /** How many braces may be taken for closed where a line is not further in than theirs. */
     private guesses: number,
+    private readonly begin?: number,
   ) {}
 
   run(): Scan {
@@ -127,7 +132,7 @@ class Scanner {
       `[${this.guesses > 0 ? "\\n" : ""}(){}[\\];${lexis.openers.replaceAll(/[\\\]^-]/g, "\\$&")}]`,
       "g",
     );
-    let at = lexis.enter?.(text, 0) ?? 0;
+    let at = this.begin ?? lexis.enter?.(text, 0) ?? 0;
     this.headers[0] = at;
     for (;;) {
       stop.lastIndex = at;
@@ -147,6 +152,7 @@ class Scanner {
         if (/\S/.test(mark)) this.end = Math.max(this.end, at);
         continue;
       }
+      if (skipped.unfinished !== undefined && skipped.endsWithLine !== true) this.isLocal = false;
       at = skipped.unfinished === undefined
         ? skipped.to
         : this.unfinished(index, skipped.to, skipped.unfinished, skipped.is);
@@ -154,8 +160,8 @@ class Scanner {
     }
     this.passed(at, text.length);
     this.finish();
-    const { blocks, problems, additions, surplus, misfits } = this;
-    return { blocks, problems, additions, surplus, misfits };
+    const { blocks, problems, additions, surplus, misfits, isLocal } = this;
+    return { blocks, problems, additions, surplus, misfits, isLocal };
   }
 
   /** Notes where code ends that holds no marks. */
@@ -300,6 +306,7 @@ class Scanner {
       block.isOpen = true;
       this.headers[this.headers.length - 1] = place;
     }
+    if (mark === "{") this.isLocal = false;
     this.additions.push({ at: place, text: closer });
     this.problems.push({
       code: "missing-closer",
@@ -313,6 +320,7 @@ class Scanner {
   }
 
   private tooMuch(mark: string, at: number): void {
+    if (mark === "}") this.isLocal = false;
     this.surplus.push(at);
     this.problems.push({
       code: "unexpected",

@@ -13,7 +13,7 @@ function isAskedOf(text: Text, name: string): boolean {
     for (const at of text.occurrences(sign)) {
       if (/^\s*import\b/.test(text.lineAt(at).text)) continue;
       const behind = text.slice(at + sign.length, at + sign.length + 1);
-      if (!/[\w$]/.test(behind) && !/\bthis$/.test(text.slice(Math.max(0, at - 8), at))) return true;
+      if (!/[\w$]/.test(behind) && !/(?:^|[^.\w])this$/.test(text.slice(Math.max(0, at - 8), at))) return true;
     }
   }
   return false;
@@ -21,6 +21,8 @@ function isAskedOf(text: Text, name: string): boolean {
 
 export const isMentioned: Language["isMentioned"] = (text, tree, name, _, of) => {
   const plain = name.replace("()", "");
+  // A text may name what is found by its name.
+  if (of === undefined && text.occurrences(`"${plain}"`).length > 0) return true;
   if (of === undefined) return isAskedOf(text, plain) || comments.mentions(text, tree.root, plain);
   const before = text.slice(Math.max(0, of.start - furthestComment), of.start);
   return /\*\/\s*$/.test(before) && new RegExp(`@param\\s+${plain}\\b`).test(before.slice(before.lastIndexOf("/**")));
