@@ -55,6 +55,12 @@ test.each<[id: string, what: string, rule: string, marked: string]>([
   ["java", "a brace too many", "unexpected", "class Quay {\n  int low() {\n    return 3;\n  }\n}\n«}»\n"],
   ["java", "a quote", "unfinished-text", inClass("    hold(«\"open»);\n")],
   ["java", "a value", "missing-part", inClass("    int high «=» ;\n")],
+  [
+    "php",
+    "the semicolon of the last statement",
+    "missing-part",
+    "<?php\nfunction moor() {\n    $berth = 4«4» // the last\n}\n",
+  ],
   ["php", "a semicolon", "missing-part", "<?php\nfunction moor() {\n    hold(4«)»\n    hold(5);\n}\n"],
   [
     "php",
@@ -99,6 +105,11 @@ test("a body that is too long to be read at once is read as a short one is", () 
   for (const count of [1, 1200]) {
     expect(alertsOf(java(), part(count), ["sound"]).map(({ rule }) => rule)).toEqual(["dead.unread-name"]);
   }
+});
+
+test("what a grammar takes for a name where something is wrong is none", () => {
+  const text = "<?php\nclass Quay {\n  function moor(string $/*name): self {\n    hold('a pier);\n  }\n}\n";
+  expect(alertsOf(php(), text, ["sound"]).every(({ rule }) => rule.startsWith("syntax."))).toBe(true);
 });
 
 test("what only a compiler's other half knows is no mistake", () => {

@@ -73,9 +73,10 @@ export class Comments {
 
   /** Whether a name stands in a comment as a word. */
   mentions(text: Text, root: Node, name: string): boolean {
-    for (const at of text.occurrences(name)) {
+    const form = name.replaceAll("$", "\\$");
+    for (const at of name === "" ? [] : text.occurrences(name)) {
       const around = text.slice(Math.max(0, at - 1), at + name.length + 1);
-      if (new RegExp(`^\\w?${name}\\w$|^\\w${name}`).test(around)) continue;
+      if (new RegExp(`^\\w?${form}\\w$|^\\w${form}`).test(around)) continue;
       if (this.beginning(root, text, at) !== undefined) return true;
     }
     return false;

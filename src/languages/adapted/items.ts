@@ -81,7 +81,7 @@ export function nextCode(text: string, lexis: Lexis, from: number, to: number): 
   return to;
 }
 
-/** Where code ends in the lines of an item, outside of all brackets; its own end is none of these. */
+/** Where code ends in the lines of an item, outside of all brackets; its own end too, unless it is one that statements have. */
 export function lineEndsIn(text: string, lexis: Lexis, { from, to }: Item, most: number): number[] {
   const stop = new RegExp(`[(){}[\\]\\n${lexis.openers.replaceAll(/[\\\]^-]/g, "\\$&")}]`, "g");
   const found: number[] = [];
@@ -117,6 +117,10 @@ export function lineEndsIn(text: string, lexis: Lexis, { from, to }: Item, most:
     if ("([{".includes(mark)) depth += 1;
     else if (")]}".includes(mark)) depth -= 1;
     end = at;
+  }
+  passed(nextCode(text, lexis, end, to), to);
+  if (depth === 0 && end > from && found.length < most && found.at(-1) !== end && !/[;{}]/.test(text.charAt(end - 1))) {
+    found.push(end);
   }
   return found;
 }

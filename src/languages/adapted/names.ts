@@ -54,6 +54,9 @@ const manners = {
   change: [mannerOf("change", false), mannerOf("change", true)],
 } as const;
 
+/** What a name is made of in any of these languages. */
+const nameForm = /^[$_]*[\p{L}\p{N}\p{M}_][\p{L}\p{N}\p{M}_$]*$/u;
+
 /** Keeps the names of one tree. */
 export class AdaptedNames implements NameKeeper {
   readonly names: Names;
@@ -119,7 +122,8 @@ export class AdaptedNames implements NameKeeper {
   }
 
   private name(node: AdaptedNode, scope: Scope): void {
-    const role = node.word === "" ? undefined : this.manner.role(node);
+    // Where something is wrong a grammar may take more than a name for one.
+    const role = nameForm.test(node.word) ? this.manner.role(node) : undefined;
     if (role === undefined) return;
     const name = role.as ?? node.word;
     node.fact = "declares" in role
