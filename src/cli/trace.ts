@@ -5,7 +5,7 @@ import { createWorkspace } from "../engine/workspace.js";
 import { languageOf, languages, rules } from "../languages/index.js";
 import { Baselines } from "../project/baseline.js";
 import { traceOf } from "../project/file-trace.js";
-import { loadLanguages } from "../project/load-languages.js";
+import { loadLanguagesOf } from "../project/load-languages.js";
 import { ProjectSettings, type FileSettings } from "../project/project-settings.js";
 import { readText } from "../project/read-text.js";
 import { alertsOf, traceRule } from "../project/rule-trace.js";
@@ -66,7 +66,7 @@ export async function traceRuleAt(place: string, id: string, options: TraceOptio
     complain(`${named} has ${lineCount} lines, and no line ${line}`);
     return 2;
   }
-  await loadLanguages([languageOf(file)!]);
+  await loadLanguagesOf([file]);
   const trace = traceRule(file, languageId, text, known.find((rule) => rule.id === id)!, line, own);
   print(
     options.format === "json"
@@ -84,7 +84,7 @@ export async function traceFile(named: string, options: TraceOptions): Promise<n
   const settings = settingsOf({ ...options, ...namedSettings(options.settings) });
   const settingsFile = settings.fileFor(path.dirname(file));
   if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
-  await loadLanguages(languages.filter(({ id }) => id === languageOf(file)?.id));
+  await loadLanguagesOf([file]);
   const trace = { ...traceOf(file, settings, { folder: process.cwd() }), ...inBaseline(file, settings.forFile(file)) };
   if (profile !== undefined && !trace.profiles.includes(profile)) {
     complain(noProfile(profile, trace.profiles));
@@ -122,7 +122,7 @@ export async function traceFlow(place: string, format: "text" | "svg"): Promise<
     complain(`${named}: no language is known for ${path.extname(file) || "a file without an ending"}`);
     return 2;
   }
-  await loadLanguages([language]);
+  await loadLanguagesOf([file]);
   const workspace = createWorkspace({ languages });
   const uri = pathToFileURL(file).href;
   workspace.open({

@@ -9,6 +9,7 @@ export {
   allAt,
   at,
   children,
+  familyMeanings,
   familyOperators,
   Meanings,
   none,

@@ -65,6 +65,29 @@ export const plainSettings: LanguageSettings = {
   told: ({ known }) => (known.length > 0 ? [["known names", known.join(", ")]] : []),
 };
 
+/** An edition with a dot as a number that is greater for a later one: 312 for 3.12. */
+function dottedEdition(edition: string): number {
+  const [major, minor] = edition.split(".");
+  return Number(major) * 100 + Number(minor);
+}
+
+/** The settings of a language whose editions are written with a dot, the newest of them the standard, and that has known names beside. */
+export function dottedSettings(shape: LanguageSettings["shape"], newest: string): LanguageSettings {
+  return {
+    shape,
+    standard: { edition: dottedEdition(newest), runtime: [], known: [] },
+    summed: ["known"],
+    read: (values) => ({
+      ...values,
+      edition: typeof values["edition"] === "string" ? dottedEdition(values["edition"]) : values.edition,
+    }),
+    told: ({ edition, known }) => [
+      ["edition", `${Math.floor(edition / 100)}.${edition % 100}`],
+      ...(known.length > 0 ? [["known names", known.join(", ")] as const] : []),
+    ],
+  };
+}
+
 /** What some layers say of a language, the strongest last. */
 export function valuesOf(
   { shape, standard, summed, read }: LanguageSettings,

@@ -219,6 +219,36 @@ export class FlowBuilder {
     this.start(after);
   }
 
+  /** A loop that asks behind each turn whether there is another. `truth` is that of a test that is written as one that holds always, or never: then nothing turns. */
+  turnsBehind(
+    node: Node,
+    test: Node | null,
+    truth: boolean | undefined,
+    ask: (inside: Block, after: Block) => void,
+    body: () => void,
+  ): void {
+    const inside = this.split();
+    const again = this.block();
+    const after = this.block();
+    this.within({ leave: after, again, plain: true }, body);
+    this.edge(this.current, again);
+    this.start(again);
+    ask(inside, after);
+    if (truth !== false) {
+      const last = this.blocks.length - 1;
+      this.loops.push({
+        node,
+        test: truth === true ? null : test,
+        first: inside.id,
+        last,
+        head: inside,
+        body: inside,
+        after,
+      });
+    }
+    this.start(after);
+  }
+
   /** Asks a condition, all of it at once, and leads control to one of two blocks; `lower` lowers what stands in it. */
   ask(test: Node, lower: () => void, yes: Block, no: Block): void {
     this.test(test);

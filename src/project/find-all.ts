@@ -6,7 +6,7 @@ import type { ModuleGraph } from "../engine/module-graph.js";
 import { languageOf } from "../languages/index.js";
 import type { ReviewResult, ReviewTask } from "../project/review-worker.js";
 import { modulesThatStay, plain } from "./disk-files.js";
-import { loadLanguages } from "./load-languages.js";
+import { loadLanguagesOf } from "./load-languages.js";
 import { keyOf, markOf, settingsKey, type FileResult } from "./result-store.js";
 import { opener, type LocatedFile, type ProjectFile, type ProjectVisit, type SettingsChoice } from "./visit.js";
 
@@ -60,7 +60,7 @@ export async function findAll(
   const isPlain = visit.only === undefined && visit.meter === undefined;
   if (isPlain && length > littleText && availableParallelism() > 1) await findInThreads(left, visit, take);
   else {
-    await loadLanguages(left.map(({ file }) => languageOf(file)!));
+    await loadLanguagesOf(left.map(({ file }) => file));
     findHere(left, visit, take, graph);
   }
   if (store !== undefined && keys.size > 0) store.prune();

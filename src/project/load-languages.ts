@@ -2,7 +2,7 @@
 import { existsSync } from "node:fs";
 import { readFile } from "node:fs/promises";
 import { createRequire } from "node:module";
-import { languages as listed } from "../languages/index.js";
+import { languageOf, languages as listed } from "../languages/index.js";
 import type { Language } from "../languages/language.js";
 
 const require = createRequire(import.meta.url);
@@ -22,6 +22,10 @@ export async function readAsset(asset: string): Promise<Uint8Array> {
   }
   return readFile(file);
 }
+
+/** Loads the languages in which files are written. Rejects where a package is not there. */
+export const loadLanguagesOf = (files: readonly string[]): Promise<void> =>
+  loadLanguages(files.flatMap((file) => languageOf(file) ?? []));
 
 /** Loads what languages need that have not been loaded; without a list all that come with the package. Rejects where a package is not there. */
 export async function loadLanguages(languages: Iterable<Language> = listed): Promise<void> {

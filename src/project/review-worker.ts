@@ -1,10 +1,10 @@
 /** Looking at some files of a project in a thread of its own. */
 import path from "node:path";
 import type { RuleFailure } from "../engine/alert.js";
-import { languageOf, languages } from "../languages/index.js";
+import { languages } from "../languages/index.js";
 import { modulesThatStay } from "./disk-files.js";
 import { learn, resultOf } from "./find-all.js";
-import { loadLanguages } from "./load-languages.js";
+import { loadLanguagesOf } from "./load-languages.js";
 import type { ProjectSettings } from "./project-settings.js";
 import type { FileResult } from "./result-store.js";
 import { opener, settingsOf, type SettingsChoice } from "./visit.js";
@@ -52,7 +52,7 @@ export default async function run({
     },
     graph,
   );
-  await loadLanguages(files.map(({ file }) => languageOf(file)!));
+  await loadLanguagesOf(files.map(({ file }) => file));
   const results: ReviewResult[] = [];
   for (const { file, text } of files) {
     const settingsFile = choice.instead === undefined ? settings.fileFor(path.dirname(file)) : undefined;

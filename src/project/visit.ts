@@ -16,7 +16,7 @@ import { stagedFiles, stagedText } from "./changed-lines.js";
 import { cutOff } from "./cut-off.js";
 import { discover, type LeftOut } from "./discover.js";
 import { modulesOnDisk } from "./disk-files.js";
-import { loadLanguages } from "./load-languages.js";
+import { loadLanguagesOf } from "./load-languages.js";
 import { ProjectSettings, type FileSettings } from "./project-settings.js";
 import { readText } from "./read-text.js";
 import type { Results } from "./result-store.js";
@@ -223,7 +223,7 @@ export function opener(
 export function eachFile(visit: ProjectVisit, use: (file: ProjectFile) => void): Promise<VisitResult> {
   const open = opener(visit);
   return locate(visit, async (file) => {
-    await loadLanguages(visit.languages.filter(({ extensions }) => extensions.includes(path.extname(file.file))));
+    await loadLanguagesOf([file.file]);
     open(file, use);
   });
 }

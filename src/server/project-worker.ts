@@ -10,7 +10,7 @@ import { Baseline } from "../project/baseline.js";
 import { cutOff } from "../project/cut-off.js";
 import { discover } from "../project/discover.js";
 import { modulesOnDisk } from "../project/disk-files.js";
-import { loadLanguages } from "../project/load-languages.js";
+import { loadLanguagesOf } from "../project/load-languages.js";
 import { ProjectSettings, type EditorChoice, type FileSettings } from "../project/project-settings.js";
 import { readText } from "../project/read-text.js";
 import { keyOf, markOf, ResultStore, settingsKey } from "../project/result-store.js";
@@ -101,7 +101,7 @@ export default async function run(task: ProjectTask): Promise<string[] | FileRes
       const file = fileOf(uri)!;
       const settingsFile = settings.fileFor(path.dirname(file));
       if (settingsFile !== undefined) await settings.loadPacks(settingsFile);
-      await loadLanguages(languages.filter(({ extensions: own }) => own.includes(path.extname(file))));
+      await loadLanguagesOf([file]);
       results.push(resultOf(uri, file, settings.forFile(file), task, graph, baselines, reach));
     } catch (error) {
       // What fails on one file is told of it, and the others are looked at.

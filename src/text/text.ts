@@ -44,6 +44,7 @@ export class Text implements SourceText {
 
   /** Where a word stands, in ascending order. */
   occurrences(word: string): readonly number[] {
+    if (word === "") return [];
     let places = this.words.get(word);
     if (places === undefined) this.words.set(word, (places = this.lines.occurrences(word)));
     return places;

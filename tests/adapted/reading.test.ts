@@ -2,12 +2,13 @@
 import path from "node:path";
 import { beforeAll, describe, expect, test } from "vitest";
 import { everyKit } from "../../bench/settings.js";
-import { createWorkspace, rules, type Edit } from "../../src/index.js";
+import { createWorkspace, rules, Text, type Edit } from "../../src/index.js";
 import { c } from "../../src/languages/c/index.js";
 import { java } from "../../src/languages/java/index.js";
 import type { Language } from "../../src/languages/language.js";
 import { php } from "../../src/languages/php/index.js";
 import { loadLanguages } from "../../src/project/load-languages.js";
+import type { Node } from "../../src/syntax/node.js";
 import { readMarks, writeMarks } from "../../src/testing/index.js";
 import { randomEdit, randomFrom } from "../support/edits.js";
 import { often, read, root } from "../support/files.js";
@@ -122,6 +123,20 @@ test("what only a compiler's other half knows is no mistake", () => {
     "int f(void *p)\n{\n\treturn container_of(p, struct berth, list)->id;\n}\n",
   ];
   for (const text of texts) expect(alertsOf(c(), text), text).toEqual([]);
+});
+
+test("an error in a body leaves what stands before its brace read as it is without one", () => {
+  const before = "{t{{}}}t n()\n{{E//;\ni\nf;}#n{}\n}";
+  const after = before.replace("//", "");
+  const from = before.indexOf("//");
+  const info = { uri: uriFor(c()), languageId: "c" };
+  const edited = c().reparse!(c().parse(before, info), { from, to: from + 2, insert: "" }, Text.of(after));
+  const shown = (node: Node): string => {
+    const children: string[] = [];
+    node.each((child) => children.push(shown(child)));
+    return `${node.type} ${node.start}-${node.end} [${children.join(", ")}]`;
+  };
+  expect(shown(edited.root)).toBe(shown(c().parse(after, info).root));
 });
 
 describe.each(languages.map((language) => [language.id, language] as const))("%s", (id, language) => {

@@ -3,7 +3,7 @@ import type { Rule } from "../../rules/rule.js";
 import type { AdaptedNode } from "./nodes.js";
 import { ruleFor, type AdaptedRule } from "./rule.js";
 
-const isSemicolon = (node: AdaptedNode | null): node is AdaptedNode =>
+const isSemicolon = (node: AdaptedNode | null): boolean =>
   node !== null && node.children.length === 0 && node.length === 1;
 
 /** `parts` gives for each kind the field in which its body stands. */
@@ -17,8 +17,10 @@ export function bodyCutOff(
       kind,
       (node: AdaptedNode, { text, alert, isBroken }) => {
         const body = node.in(role);
-        if (!isSemicolon(body) || isBroken(node)) return;
-        const { start } = body;
+        // Some grammars have no statement there, and end the loop with it.
+        const isBare = body === null && node.word.endsWith(") ;");
+        if ((!isBare && !isSemicolon(body)) || isBroken(node)) return;
+        const start = isBare ? node.end - 1 : body!.start;
         const between = text.slice(Math.max(0, start - 200), start);
         const behind = text.slice(start + 1, start + 400);
         // On a line of its own it says that there is nothing to do; and only what stands behind it can have been meant.

@@ -73,10 +73,11 @@ export class Comments {
 
   /** Whether a name stands in a comment as a word. */
   mentions(text: Text, root: Node, name: string): boolean {
-    const form = name.replaceAll("$", "\\$");
-    for (const at of name === "" ? [] : text.occurrences(name)) {
-      const around = text.slice(Math.max(0, at - 1), at + name.length + 1);
-      if (new RegExp(`^\\w?${form}\\w$|^\\w${form}`).test(around)) continue;
+    for (const at of text.occurrences(name)) {
+      const isLonger = /\w/.test(
+        text.slice(Math.max(0, at - 1), at) + text.slice(at + name.length, at + name.length + 1),
+      );
+      if (isLonger) continue;
       if (this.beginning(root, text, at) !== undefined) return true;
     }
     return false;

@@ -27,7 +27,7 @@ export function complaintOf(
   const inside = troubles
     .filter((trouble) => trouble.to >= from && trouble.from <= to)
     .sort((a, b) => a.from - b.from || a.to - b.to);
-  const first = inside[0] ?? { is: "error", kind: "", from, to, around: "" };
+  const first = inside[0] ?? { is: "error", kind: "", from, to };
   const missing = inside.find(({ is, from: at }) => is === "missing" && at <= first.from + 1);
   if (missing !== undefined) {
     return missingPart(wordsFor(missing.kind), missing.from, excerpt, place, tokenOf(missing.kind));

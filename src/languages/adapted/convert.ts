@@ -26,8 +26,6 @@ export interface Trouble {
   /** In the text that was read. */
   readonly from: number;
   readonly to: number;
-  /** The kind of the node around. */
-  readonly around: string;
 }
 
 /** How the nodes of a grammar are taken. */
@@ -66,11 +64,8 @@ export interface Conversion {
 /** The node that a cursor stands at, with all below it, at its place in the document. The cursor comes back to where it stood. Without recursion, so that depth is no limit. */
 export function convert(cursor: Cursor, { text, place, words, manner, holes, hasError }: Conversion): AdaptedNode {
   const frames: Frame[] = [];
-  let nextHole = 0;
-  const skipHoles = (start: number): void => {
-    while (nextHole < holes.length && holes[nextHole]!.at < start) nextHole += 1;
-  };
-  skipHoles(cursor.startIndex);
+  let nextHole = holes.findIndex(({ at }) => at >= cursor.startIndex);
+  if (nextHole < 0) nextHole = holes.length;
   const enter = (): Frame => {
     const id = cursor.nodeTypeId;
     return {
@@ -155,21 +150,14 @@ export function convert(cursor: Cursor, { text, place, words, manner, holes, has
 /** What the grammar could not read, or misses, in the tree of a cursor, which stands at its root. */
 export function troublesOf(cursor: Cursor, { kinds }: Vocabulary): Trouble[] {
   const troubles: Trouble[] = [];
-  const around: string[] = [];
   for (;;) {
     const kind = kinds[cursor.nodeTypeId] ?? "ERROR";
     const isMissing = cursor.nodeIsMissing;
     if (isMissing || kind === "ERROR") {
       const { startIndex: from, endIndex: to } = cursor;
-      troubles.push({ is: isMissing ? "missing" : "error", kind, from, to, around: around.at(-1) ?? "" });
+      troubles.push({ is: isMissing ? "missing" : "error", kind, from, to });
     }
-    if (cursor.gotoFirstChild()) {
-      around.push(kind);
-      continue;
-    }
-    while (!cursor.gotoNextSibling()) {
-      if (!cursor.gotoParent()) return troubles;
-      around.pop();
-    }
+    if (cursor.gotoFirstChild()) continue;
+    while (!cursor.gotoNextSibling()) if (!cursor.gotoParent()) return troubles;
   }
 }

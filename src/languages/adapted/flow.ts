@@ -5,8 +5,9 @@ import { FlowBuilder, type Arm } from "../../model/flow-builder.js";
 import type { Block as FlowBlock, FlowGraph } from "../../model/flow.js";
 import { SegmentCuts } from "../../model/segment-cuts.js";
 import type { Segmentation } from "../../model/segments.js";
-import { isWorthKeeping, NodeMemo } from "../../syntax/memo.js";
+import { NodeMemo } from "../../syntax/memo.js";
 import type { Node } from "../../syntax/node.js";
+import { walk } from "../../syntax/walk.js";
 import type { MeaningOf, Meanings } from "./meaning.js";
 import type { AdaptedNode } from "./nodes.js";
 
@@ -33,15 +34,15 @@ export class Flow {
     private readonly manner: FlowManner,
   ) {}
 
-  /** Whether control may go anywhere in a node. */
-  private jumps(node: AdaptedNode): boolean {
+  /** Whether control may go anywhere in the code of a function. */
+  private jumps(root: Node): boolean {
     const { jumps } = this.manner;
     if (jumps === undefined) return false;
-    if (jumps(node)) return true;
-    const known = jumping.get(node);
-    if (known !== undefined) return known;
-    const found = node.children.some((child) => this.jumps(child));
-    if (isWorthKeeping(node)) jumping.set(node, found);
+    let found = jumping.get(root);
+    if (found !== undefined) return found;
+    found = false;
+    walk(root, (node) => !(found ||= jumps(node as AdaptedNode)));
+    jumping.set(root, found);
     return found;
   }
 
@@ -59,7 +60,7 @@ export class Flow {
     }
     if (scope.isUncertain || this.manner.isShared?.(binding) === true) return false;
     const root = scope.functionScope.node;
-    if (this.jumps(root as AdaptedNode)) return false;
+    if (this.jumps(root)) return false;
     const { isHandedOut } = this.manner;
     return references.every(({ node }) => this.runsIn(node) === root && isHandedOut?.(node as AdaptedNode) !== true) &&
       declarations.every(({ node, kind: one }) => one === "parameter" || this.runsIn(node) === root);
@@ -79,13 +80,11 @@ export class Flow {
     this.code(b, root as AdaptedNode);
     const graph = b.finish();
     // Where control may go anywhere nothing can be said of what it reaches.
-    return this.jumps(root as AdaptedNode)
-      ? { ...graph, statements: new Map(), loops: [], tests: [], runningOn: [] }
-      : graph;
+    return this.jumps(root) ? { ...graph, statements: new Map(), loops: [], tests: [], runningOn: [] } : graph;
   }
 
   isSegmented(root: Node): boolean {
-    return root.length > long && !this.jumps(root as AdaptedNode);
+    return root.length > long && !this.jumps(root);
   }
 
   readonly segmentation: Segmentation = {
@@ -252,23 +251,7 @@ export class Flow {
       b.turns(node, fixed === true ? null : asked, ask, code, between);
       return;
     }
-    const inside = b.split();
-    const again = b.block();
-    const after = b.block();
-    b.within({ leave: after, again, plain: true }, code);
-    b.edge(b.current, again);
-    b.start(again);
-    ask(inside, after);
-    b.loops.push({
-      node,
-      test: fixed === true ? null : asked,
-      first: inside.id,
-      last: b.blocks.length - 1,
-      head: inside,
-      body: inside,
-      after,
-    });
-    b.start(after);
+    b.turnsBehind(node, asked, fixed, ask, code);
   }
 
   private each(b: FlowBuilder, node: AdaptedNode, { names, over, body }: MeaningOf<"each">): void {
@@ -384,31 +367,54 @@ export class Flow {
   }
 
   /** Whether a condition is written as one that holds always or never. */
-  truth(test: AdaptedNode): boolean | undefined {
+  private truth(test: AdaptedNode): boolean | undefined {
     const literal = this.meanings.as(test, "literal")?.value(test.word);
     if (literal?.kind === "truth") return literal.value === true;
     if (literal?.kind === "absent") return false;
     return literal?.kind === "number" && typeof literal.value === "number" ? literal.value !== 0 : undefined;
   }
 
+  /** A condition, as far as it is put together; without recursion where each part begins with the next, as there may be thousands. */
   private condition(b: FlowBuilder, test: AdaptedNode | null, yes: FlowBlock, no: FlowBlock): void {
+    const { operators } = this.meanings;
+    /** What is asked behind the first part, from the outermost on, with where that part leads. */
+    const behind: {
+      readonly right: AdaptedNode | null;
+      readonly middle: FlowBlock;
+      readonly yes: FlowBlock;
+      readonly no: FlowBlock;
+    }[] = [];
+    let first = test;
+    let [whenTrue, whenFalse] = [yes, no];
+    for (;;) {
+      const binary = this.meanings.as(first, "binary");
+      const logical = binary && operators.logical[first!.word];
+      const unary = this.meanings.as(first, "unary");
+      if (binary !== undefined && (logical === "and" || logical === "or")) {
+        const middle = b.block();
+        behind.push({ right: binary.right(first!), middle, yes: whenTrue, no: whenFalse });
+        if (logical === "and") whenTrue = middle;
+        else whenFalse = middle;
+        first = binary.left(first!);
+      } else if (unary !== undefined && first!.word === operators.not) {
+        [whenTrue, whenFalse] = [whenFalse, whenTrue];
+        first = unary.operand(first!);
+      } else break;
+    }
+    this.asked(b, first, whenTrue, whenFalse);
+    for (let link = behind.pop(); link !== undefined; link = behind.pop()) {
+      b.start(link.middle);
+      this.condition(b, link.right, link.yes, link.no);
+    }
+  }
+
+  /** A condition that is not put together. */
+  private asked(b: FlowBuilder, test: AdaptedNode | null, yes: FlowBlock, no: FlowBlock): void {
+    const truth = test === null ? undefined : this.truth(test);
     if (test === null) {
       b.edge(b.current, yes);
       b.edge(b.current, no);
-      return;
-    }
-    const { operators } = this.meanings;
-    const binary = this.meanings.as(test, "binary");
-    const logical = binary && operators.logical[test.word];
-    const unary = this.meanings.as(test, "unary");
-    if (binary !== undefined && (logical === "and" || logical === "or")) {
-      const middle = b.block();
-      if (logical === "and") this.condition(b, binary.left(test), middle, no);
-      else this.condition(b, binary.left(test), yes, middle);
-      b.start(middle);
-      this.condition(b, binary.right(test), yes, no);
-    } else if (unary !== undefined && test.word === operators.not) this.condition(b, unary.operand(test), no, yes);
-    else if (this.truth(test) !== undefined) b.edge(b.current, this.truth(test) === true ? yes : no);
+    } else if (truth !== undefined) b.edge(b.current, truth ? yes : no);
     else b.ask(test, () => this.expression(b, test), yes, no);
   }
 

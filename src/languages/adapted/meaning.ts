@@ -128,6 +128,25 @@ export const familyOperators: Operators = {
   not: "!",
 };
 
+/** The statements and expressions that the grammars of this family call alike. */
+export const familyMeanings: Readonly<Record<string, Meaning>> = {
+  binary_expression: { is: "binary", left: at("left"), right: at("right") },
+  assignment_expression: { is: "assignment", target: at("left"), value: at("right") },
+  expression_statement: { is: "value", value: nth(0) },
+  while_statement: { is: "loop", asks: "before", starts: none, test: at("condition"), steps: none, body: at("body") },
+  do_statement: { is: "loop", asks: "behind", starts: none, test: at("condition"), steps: none, body: at("body") },
+  if_statement: { is: "branch", test: at("condition"), then: at("consequence"), otherwise: at("alternative") },
+};
+
+/** A choice between two values, of which each grammar has another name. */
+export const chosenValue: Meaning = {
+  is: "branch",
+  test: at("condition"),
+  then: at("consequence"),
+  otherwise: at("alternative"),
+  isValue: true,
+};
+
 export class Meanings {
   constructor(
     readonly table: Readonly<Record<string, Meaning>>,

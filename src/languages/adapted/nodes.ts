@@ -57,14 +57,46 @@ export class AdaptedNode extends Node {
   /** The field of the parent in which this node stands; empty where it stands in none. */
   get role(): string {
     const { parent } = this;
-    return parent instanceof AdaptedNode ? (parent.roles[parent.children.indexOf(this)] ?? "") : "";
+    return parent instanceof AdaptedNode ? (parent.roles[this.index] ?? "") : "";
+  }
+
+  /** Where this node stands among the children of its parent: of thousands that is found by the places where they begin. */
+  get index(): number {
+    const { children } = this.parent as AdaptedNode;
+    const at = this.startInParent;
+    let low = 0;
+    let high = children.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (children[middle]!.startInParent < at) low = middle + 1;
+      else high = middle;
+    }
+    return children.indexOf(this, low);
+  }
+
+  /** The sibling behind this node, or before it with -1, by so many places; `null` where there is none. */
+  beside(by: number): AdaptedNode | null {
+    return this.parent instanceof AdaptedNode ? (this.parent.children[this.index + by] ?? null) : null;
   }
 }
 
-/** A copy of a node with all below it, which begins at `start`. */
+/** A copy of a node with all below it, which begins at `start`; without recursion, so that depth is no limit. */
 export function copyAt(node: AdaptedNode, start: number): AdaptedNode {
-  const children = node.children.map((child) => copyAt(child, start + child.startInParent));
-  const copy = new AdaptedNode(node.type, start, start + node.length, children, node.roles, node.word);
-  copy.flags = node.flags;
-  return copy;
+  const copyOf = ({ type, length, roles, word, flags }: AdaptedNode, at: number): AdaptedNode => {
+    const copy = new AdaptedNode(type, at, at + length, [], roles, word);
+    copy.flags = flags;
+    return copy;
+  };
+  const whole = copyOf(node, start);
+  const waiting: (readonly [AdaptedNode, AdaptedNode])[] = [[node, whole]];
+  for (let pair = waiting.pop(); pair !== undefined; pair = waiting.pop()) {
+    const [from, to] = pair;
+    for (const child of from.children) {
+      const copy = copyOf(child, child.startInParent);
+      copy.parent = to;
+      to.children.push(copy);
+      waiting.push([child, copy]);
+    }
+  }
+  return whole;
 }

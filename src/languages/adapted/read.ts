@@ -226,14 +226,23 @@ class Session {
   private item(item: Item, setting: string): readonly AdaptedNode[] {
     const before = this.knownItem(item);
     if (before !== undefined) return [before];
-    const cuts = item.braces.flatMap(({ open, close }) => {
-      const braces = this.reader.braces(this.text.slice(item.from, open), setting);
-      return braces === undefined ? [] : [this.cut({ from: open, to: close + 1 }, braces)];
-    });
-    const isLong = item.to - item.from > longBody && cuts.length > 0;
-    return (isLong ? undefined : this.read(item, setting, [], false)) ??
+    // Where bodies of functions stand in it what is read must not depend on what they hold: an edit in one has only that one read again.
+    const isApart = this.current === undefined || (item.to - item.from > longBody && item.braces.length > 0);
+    const sound = isApart ? undefined : this.read(item, setting, [], false);
+    if (sound !== undefined) return sound;
+    const cuts = this.cutsIn(item, setting);
+    return this.read(item, setting, cuts, false) ??
       this.withSemicolon(item, setting, cuts) ??
       this.read(item, setting, cuts, true)!;
+  }
+
+  /** The braces of an item that can be read by themselves, each by what stands between it and the one before. */
+  private cutsIn({ from, braces: all }: Item, setting: string): Cut[] {
+    return all.flatMap(({ open, close }, index) => {
+      const header = this.text.slice(index === 0 ? from : all[index - 1]!.close + 1, open);
+      const braces = this.reader.braces(header, setting);
+      return braces === undefined ? [] : [this.cut({ from: open, to: close + 1 }, braces)];
+    });
   }
 
   private knownItem(item: Item): AdaptedNode | undefined {

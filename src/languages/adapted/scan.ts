@@ -10,8 +10,6 @@ export interface Block {
   readonly open: number;
   /** Where its closing brace stands, or would. */
   close: number;
-  /** The closing brace does not stand in the text. */
-  isOpen: boolean;
   /** Where the statement or member begins that it belongs to. */
   readonly header: number;
   readonly inside: Block[];
@@ -82,7 +80,7 @@ function withOpener(text: string, lexis: Lexis, { surplus, misfits }: Scan, best
     code: "missing-part",
     from: at,
     to: at,
-    message: "`{` is missing here: what is further in below belongs to this line",
+    message: "`{` is missing here: the lines below that are further in belong to this one",
     related: [{ from: misfit, to: misfit + 1, message: "This `}` closes it" }],
     seen: at,
     insert: { at, text: " {" },
@@ -209,7 +207,7 @@ class Scanner {
         while (this.open.length > first) this.missing(this.open.at(-1)!, this.end);
       }
     }
-    const block: Block = { open: at, close: -1, isOpen: false, header: this.headers.at(-1)!, inside: [] };
+    const block: Block = { open: at, close: -1, header: this.headers.at(-1)!, inside: [] };
     const around = this.open.findLast((one) => one.block !== undefined)?.block;
     (around?.inside ?? this.blocks).push(block);
     this.open.push({ mark: "{", at, word: "", block });
@@ -256,11 +254,19 @@ class Scanner {
     this.open.pop();
     this.headers.pop();
     top.block!.close = at;
-    const own = columnOf(this.text, lineStart(this.text, at));
-    const header = columnOf(this.text, lineStart(this.text, top.at));
-    if (own?.at === at && header !== undefined && own.column > header.column) this.misfits.push(at);
+    if (this.isMisfit(at, top.at)) this.misfits.push(at);
     // What follows a block begins anew, but for an expression that goes on behind it.
     if (!this.open.some((one) => one.mark === "(" || one.mark === "[")) this.headers[this.headers.length - 1] = at + 1;
+  }
+
+  /** Whether a closing brace at the head of a line stands further in than the line in which its brace was opened. */
+  private isMisfit(close: number, open: number): boolean {
+    const { text } = this;
+    let before = close;
+    while (before > 0 && (text.charCodeAt(before - 1) === 32 || text.charCodeAt(before - 1) === 9)) before -= 1;
+    if (before > 0 && text.charCodeAt(before - 1) !== 10) return false;
+    const header = columnOf(text, lineStart(text, open));
+    return header !== undefined && columnOf(text, before)!.column > header.column;
   }
 
   /** A line that is not further in than the line of the innermost open brace stands outside of it. */
@@ -303,7 +309,6 @@ class Scanner {
     if (block !== undefined) {
       this.headers.pop();
       block.close = place;
-      block.isOpen = true;
       this.headers[this.headers.length - 1] = place;
     }
     if (mark === "{") this.isLocal = false;
@@ -344,9 +349,7 @@ class Scanner {
       code: is === "comment" ? "unfinished-comment" : "unfinished-text",
       from,
       to: place,
-      message: is === "comment"
-        ? `This comment has no end: \`${end}\` is missing`
-        : `This text has no end: \`${end}\` is missing`,
+      message: `This ${is} has no end: \`${end.trim()}\` is missing`,
       related: [],
       seen: place,
       insert: { at: place, text: is === "comment" ? ` ${end}` : end },

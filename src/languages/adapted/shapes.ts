@@ -35,7 +35,8 @@ export function shapesOf(meanings: Meanings, methodKinds: readonly string[] = []
     const up = node.parent as AdaptedNode | null;
     const around = up !== null && meanings.as(up, "otherwise") !== undefined ? (up.parent as AdaptedNode | null) : up;
     const outer = meanings.as(around, "branch");
-    return outer !== undefined && otherwiseOf(around!, outer) === node;
+    // The ways of a chain may also stand one behind another.
+    return outer !== undefined && outer.test(around!) !== node && outer.then(around!) !== node;
   };
   const otherwiseOf = (node: AdaptedNode, meaning: MeaningOf<"branch">): AdaptedNode | null => {
     const found = meaning.otherwise(node);

@@ -3,6 +3,8 @@ import {
   allAt,
   at,
   children,
+  chosenValue,
+  familyMeanings,
   familyOperators,
   Meanings,
   none,
@@ -56,6 +58,7 @@ const valueless = (node: AdaptedNode): readonly AdaptedNode[] =>
 
 export const meanings = new Meanings(
   {
+    ...familyMeanings,
     function_definition: {
       is: "function",
       name: (node) => declaredName(node.in("declarator")),
@@ -76,25 +79,13 @@ export const meanings = new Meanings(
     false: literal(() => ({ kind: "truth", value: false })),
     null: literal(() => ({ kind: "absent", value: null })),
     initializer_list: { is: "list", elements: children },
-    binary_expression: { is: "binary", left: at("left"), right: at("right") },
     unary_expression: { is: "unary", operand: at("argument") },
-    assignment_expression: { is: "assignment", target: at("left"), value: at("right") },
     update_expression: { is: "step", target: at("argument") },
     declaration: { is: "declaration" },
     init_declarator: { is: "declared", name: (node) => declaredName(node.in("declarator")), value: at("value") },
-    expression_statement: { is: "value", value: nth(0) },
     compound_statement: { is: "block", statements: children },
-    if_statement: { is: "branch", test: at("condition"), then: at("consequence"), otherwise: at("alternative") },
     else_clause: { is: "otherwise", body: nth(0) },
-    conditional_expression: {
-      is: "branch",
-      test: at("condition"),
-      then: at("consequence"),
-      otherwise: at("alternative"),
-      isValue: true,
-    },
-    while_statement: { is: "loop", asks: "before", starts: none, test: at("condition"), steps: none, body: at("body") },
-    do_statement: { is: "loop", asks: "behind", starts: none, test: at("condition"), steps: none, body: at("body") },
+    conditional_expression: chosenValue,
     for_statement: {
       is: "loop",
       asks: "before",

@@ -52,8 +52,7 @@ const plainly = factsOf(meanings, ["//", "#"]);
 
 /** Whether a statement is put into the page by its tag. */
 function isPutOut(statement: AdaptedNode): boolean {
-  const siblings = (statement.parent as AdaptedNode).children;
-  const before = siblings[siblings.indexOf(statement) - 1];
+  const before = statement.beside(-1);
   const tag = before?.type === "text_interpolation" ? before.children.at(-1) : before;
   return tag?.type === "php_tag" && tag.word === "<?=";
 }

@@ -3,6 +3,7 @@ import {
   allAt,
   at,
   children,
+  familyMeanings,
   Meanings,
   none,
   nothing,
@@ -54,13 +55,13 @@ const isCase = ({ type: kind }: AdaptedNode): boolean => /^(?:case|default)_stat
 /** The branch of a chain that is asked next: the other ways stand one behind another. */
 function nextWay(node: AdaptedNode): AdaptedNode | null {
   if (node.type === "if_statement") return node.in("alternative");
-  const up = node.parent as AdaptedNode;
-  const ways = up.allIn("alternative");
-  return ways[ways.indexOf(node) + 1] ?? null;
+  const next = node.beside(1);
+  return next?.role === "alternative" ? next : null;
 }
 
 export const meanings = new Meanings(
   {
+    ...familyMeanings,
     function_definition: callable(at("name")),
     method_declaration: callable(at("name")),
     anonymous_function: callable(nothing),
@@ -99,9 +100,7 @@ export const meanings = new Meanings(
     encapsed_string: { is: "text", parts: children },
     heredoc: { is: "text", parts: children },
     array_creation_expression: { is: "list", elements: children },
-    binary_expression: { is: "binary", left: at("left"), right: at("right") },
     unary_op_expression: { is: "unary", operand: (node) => node.in("argument") ?? node.children.at(-1) ?? null },
-    assignment_expression: { is: "assignment", target: at("left"), value: at("right") },
     reference_assignment_expression: { is: "assignment", target: at("left"), value: at("right") },
     augmented_assignment_expression: { is: "assignment", target: at("left"), value: at("right") },
     update_expression: { is: "step", target: at("argument") },
@@ -110,7 +109,6 @@ export const meanings = new Meanings(
     property_promotion_parameter: parameter,
     static_variable_declaration: { is: "declared", name: at("name"), value: at("value") },
     property_element: { is: "declared", name: at("name"), value: at("default_value") },
-    expression_statement: { is: "value", value: nth(0) },
     compound_statement: { is: "block", statements: children },
     colon_block: { is: "block", statements: children },
     if_statement: { is: "branch", test: at("condition"), then: at("body"), otherwise: nextWay },
@@ -123,8 +121,6 @@ export const meanings = new Meanings(
       otherwise: at("alternative"),
       isValue: true,
     },
-    while_statement: { is: "loop", asks: "before", starts: none, test: at("condition"), steps: none, body: at("body") },
-    do_statement: { is: "loop", asks: "behind", starts: none, test: at("condition"), steps: none, body: at("body") },
     for_statement: {
       is: "loop",
       asks: "before",
@@ -178,6 +174,7 @@ export const meanings = new Meanings(
       names: (node) => importedNames(node),
     },
     php_tag: word,
+    php_end_tag: word,
     text: word,
     text_interpolation: word,
     const_declaration: word,

@@ -26,7 +26,7 @@ function heredoc(text: string, at: number): Skipped | undefined {
   const from = at + begin[0].length;
   const end = new RegExp(`^[ \\t]*${begin[2]!}\\b`, "m").exec(text.slice(from));
   return end === null
-    ? { is: "text", to: lineEnd(text, at), unfinished: "" }
+    ? { is: "text", to: lineEnd(text, at), unfinished: `\n${begin[2]!}` }
     : { is: "text", to: from + end.index + end[0].length };
 }
 
@@ -84,7 +84,7 @@ export const reader: Reader = {
   lexis,
   manner: {
     words: new Set(["string", "nowdoc", "variable_name", "text"]),
-    passed: new Set(["comment", "php_end_tag"]),
+    passed: new Set(["comment"]),
     parenthesized: "parenthesized_expression",
   },
   settings: {

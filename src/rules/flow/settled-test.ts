@@ -101,10 +101,15 @@ function checkWritten(test: Node, file: FileView, mayBePlain: boolean): void {
     checkWritten(negated.operand, file, mayBePlain);
     return;
   }
-  const joined = shape("logical", test);
-  if (joined !== undefined && joined.is !== "if-absent") {
-    checkWritten(joined.left, file, false);
+  let first = test;
+  // There may be thousands, each of which begins with the next.
+  for (let joined = shape("logical", first); joined !== undefined && joined.is !== "if-absent";) {
     checkWritten(joined.right, file, false);
+    first = joined.left;
+    joined = shape("logical", first);
+  }
+  if (first !== test) {
+    checkWritten(first, file, false);
     return;
   }
   const binding = uncalled(test, file);

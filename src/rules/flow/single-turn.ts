@@ -31,10 +31,7 @@ export const singleTurn = defineRule({
       const turns = flow.blocks
         .slice(first, last + 1)
         .some((block) => block !== after && block.next.some(({ to }) => to === head));
-      const { test } = shape("loop", node)!;
-      // `do … while (false)` is there to be left from inside.
-      const isOnce = test !== null && !shape("literal", test)?.value && shape("literal", test) !== undefined;
-      if (turns || isOnce || isBroken(node)) continue;
+      if (turns || isBroken(node)) continue;
       alert(
         { headOf: node, length: shape("loop", node)!.word.length },
         { message: "This loop ends in its first turn: every way through it leaves it" },

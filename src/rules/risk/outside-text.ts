@@ -24,7 +24,7 @@ function tell(
   const said = part === source ? "" : `\`${text.slice(part.start, part.end)}\` holds `;
   const holds = part === source ? `\`${words}\` comes from outside` : `${said}text from outside (\`${words}\`)`;
   alert(part, {
-    message: `${holds} and goes into ${into} as it is: ${wanted}`,
+    message: `${holds} and goes by \`${sink.name}\` into ${into} as it is: ${wanted}`,
     related: [
       ...(part === source ? [] : [{ at: source, message: "It comes from here" }]),
       ...steps.slice(1).map((at) => ({ at, message: "It is handed on here" })),

@@ -160,26 +160,12 @@ function forLoop(b: FlowBuilder, node: ForStatement): void {
 }
 
 function doLoop(b: FlowBuilder, node: Node, test: NonNullable<LoopParts["test"]>, body: Statement): void {
-  const inside = b.split();
-  const ask = b.block();
-  const after = b.block();
-  b.within({ leave: after, again: ask, plain: true }, () => statement(b, body));
-  b.edge(b.current, ask);
-  b.start(ask);
-  if (writtenTruth(test) === undefined) b.test(test);
-  condition(b, test, inside, after);
-  if (writtenTruth(test) !== false) {
-    b.loops.push({
-      node,
-      test: writtenTruth(test) === true ? null : test,
-      first: inside.id,
-      last: b.blocks.length - 1,
-      head: inside,
-      body: inside,
-      after,
-    });
-  }
-  b.start(after);
+  const truth = writtenTruth(test);
+  const ask = (inside: Block, after: Block): void => {
+    if (truth === undefined) b.test(test);
+    condition(b, test, inside, after);
+  };
+  b.turnsBehind(node, test, truth, ask, () => statement(b, body));
 }
 
 function eachLoop(

@@ -16,8 +16,15 @@ export const rules: readonly Rule[] = [
           code: "<?php\nif ($tide > 3)«;»\n{\n  moor($tide);\n}\n",
           after: "<?php\nif ($tide > 3)\n{\n  moor($tide);\n}\n",
         },
+        {
+          code: "<?php\nforeach ($berths as $berth)«;»\n{\n  moor($berth);\n}\n",
+          after: "<?php\nforeach ($berths as $berth)\n{\n  moor($berth);\n}\n",
+        },
       ],
-      quiet: [{ code: "<?php\nwhile ($berths->next());\n$berths->close();\n" }],
+      quiet: [
+        { code: "<?php\nfor ($i = 0; $berths->has($i); $i++);\n$berths->close();\n" },
+        { code: "<?php\nwhile ($berths->next());\n$berths->close();\n" },
+      ],
     },
   ),
   looseEquality,

@@ -1,4 +1,5 @@
 import type { FileView } from "../../../rules/rule.js";
+import type { SourceText } from "../../../text/text.js";
 import type { AdaptedNode } from "../../adapted/nodes.js";
 import { ruleFor } from "../../adapted/rule.js";
 
@@ -9,7 +10,7 @@ function check(member: AdaptedNode, name: AdaptedNode | null, { text, alert, isB
     return;
   }
   const old = member.of("var_modifier");
-  const { start } = old ?? firstWord(member);
+  const start = old?.start ?? firstWord(member, text);
   const end = old?.end ?? start;
   alert(name, {
     message: `Who may use \`${name.word}\` is not said: write \`public\`, \`protected\` or \`private\``,
@@ -19,18 +20,18 @@ function check(member: AdaptedNode, name: AdaptedNode | null, { text, alert, isB
       edits: [{
         from: start,
         to: end,
-        insert: end > start || text.slice(start, start + 1) === " " ? "public" : "public ",
+        insert: old === null ? "public " : "public",
       }],
     }],
   });
 }
 
-/** What a member begins with, behind its attributes. */
-const firstWord = (member: AdaptedNode): { start: number } => {
+/** Where a member begins, behind its attributes. */
+function firstWord(member: AdaptedNode, text: SourceText): number {
   const attributes = member.of("attribute_list");
-  const next = attributes === null ? undefined : member.children[member.children.indexOf(attributes) + 1];
-  return next ?? { start: attributes?.end ?? member.start };
-};
+  if (attributes === null) return member.start;
+  return attributes.end + /^\s*/.exec(text.slice(attributes.end, member.end))![0].length;
+}
 
 export const unsaidVisibility = ruleFor("php", {
   id: "names.unsaid-visibility",
@@ -47,6 +48,10 @@ export const unsaidVisibility = ruleFor("php", {
       {
         code: "<?php\nclass Quay {\n  static function «moor»() {}\n}\n",
         after: "<?php\nclass Quay {\n  public static function moor() {}\n}\n",
+      },
+      {
+        code: "<?php\nclass Quay {\n  #[Pure] function «moor»() {}\n}\n",
+        after: "<?php\nclass Quay {\n  #[Pure] public function moor() {}\n}\n",
       },
       { code: "<?php\nclass Quay {\n  var «$berths»;\n}\n", after: "<?php\nclass Quay {\n  public $berths;\n}\n" },
     ],
