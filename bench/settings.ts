@@ -25,7 +25,7 @@ const words = [
 ];
 
 export const everyKit: Settings = {
-  kits: ["sound", "tidy", "thorough", "modern", "light", "guarded"],
+  kits: ["sound", "tidy", "thorough", "modern", "light", "guarded", "typed"],
   patterns: Object.fromEntries(
     words.map((word) => [`no-${word}`, { find: `${word}.open({{given…}})`, message: `\`${word}\` opens by itself` }]),
   ),

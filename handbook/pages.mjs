@@ -27,6 +27,7 @@ const parts = [
       "docs/layout.md",
       "docs/refits.md",
       "docs/strain.md",
+      "docs/types.md",
       "docs/messages.md",
     ],
   ],

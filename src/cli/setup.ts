@@ -230,9 +230,9 @@ async function answersOf(facts: SetupFacts, options: SetupOptions, asker: Asker)
     { value: "sound,tidy", label: "Mistakes and layout", hint: "kits sound, tidy" },
     { value: "thorough", label: "What is worth a look, too", hint: "kit thorough" },
     {
-      value: "thorough,tidy,modern,light,guarded",
+      value: "thorough,tidy,modern,light,guarded,typed",
       label: "All there is",
-      hint: "kits thorough, tidy, modern, light, guarded",
+      hint: "kits thorough, tidy, modern, light, guarded, typed",
     },
   ];
   const kits = options.kits ?? (await asker.choose("What is to be told?", starts, "sound")).split(",");

@@ -1,5 +1,5 @@
 /** The analysis of one document, kept up to date through its edits: what an edit leaves as it was is not looked at again. */
-import type { CommentForms, DocumentInfo, Language, Tree } from "../languages/language.js";
+import type { CommentForms, DocumentInfo, Language, Traits, Tree } from "../languages/language.js";
 import type { Companions, FileSummary } from "../model/links.js";
 import type { Names } from "../model/names.js";
 import { extentOf, type Extent } from "../rules/settings/over-size.js";
@@ -27,6 +27,7 @@ import type { RecordStore } from "./record-store.js";
 import { RuleCalls } from "./rule-calls.js";
 import type { RuleLimits } from "./rule-limits.js";
 import { RuleRun } from "./rule-run.js";
+import { TypeQuestions, type TypedDocument } from "./type-questions.js";
 import { BindingUnits } from "./units/bindings.js";
 import { FlowUnits } from "./units/flows.js";
 import { NodeUnits } from "./units/nodes.js";
@@ -64,6 +65,7 @@ export class DocumentAnalysis {
   private readonly nameWork: NameWork;
   private readonly broken: BrokenQuestions;
   private readonly links: LinkQuestions;
+  private readonly types: TypeQuestions;
   private readonly rules: RuleRun;
 
   // What rules are called for. A new kind is one file and a place in this list, which is the order in which they are looked at.
@@ -88,6 +90,7 @@ export class DocumentAnalysis {
   private readonly late = new Set<string>();
 
   private readonly input: Omit<AnalysisInput, "text">;
+  private traits!: Traits;
 
   constructor({ text, ...input }: AnalysisInput) {
     // The first text is not kept beyond its time.
@@ -100,7 +103,8 @@ export class DocumentAnalysis {
     this.broken = new BrokenQuestions(language);
     this.links = new LinkQuestions(input.place);
     this.rules = new RuleRun(meter, input.limits);
-    const watches = [this.broken.watch, this.links.watch];
+    this.types = new TypeQuestions(language, this.typedDocument());
+    const watches = [this.broken.watch, this.links.watch, this.types.watch];
     this.calls = new UnitCalls(language, this.rules, watches, meter, input.stepsAtATime ?? usualSteps);
     const flows = new FlowUnits(this.calls);
     const sameCode = new SameCodeUnits(this.calls, () => this.text);
@@ -197,6 +201,7 @@ export class DocumentAnalysis {
     this.reading.edit(edit, text);
     this.nodes.edited(edit.from);
     this.broken.edit(edit);
+    this.types.edit(edit);
     this.lastEdit = edit.from;
     this.affected = false;
     this.done = false;
@@ -342,6 +347,7 @@ export class DocumentAnalysis {
     this.list.forget();
     this.broken.watch.clear();
     this.links.watch.clear();
+    this.types.clear();
     this.late.clear();
     this.calls.isWhole = this.calls.isFresh = true;
     this.first = this.text.length > longText ? "form" : undefined;
@@ -352,6 +358,7 @@ export class DocumentAnalysis {
   private follow(change: TreeChange): void {
     for (const part of change.removed) this.forget(part);
     this.nameWork.follow(change);
+    this.types.follow(change);
     // Where nobody has asked for it there is nothing to find out.
     if (this.seen !== undefined && this.language.links!.isSeen(change)) this.seen = undefined;
     for (const kind of this.kinds) kind.follow(change);
@@ -362,6 +369,7 @@ export class DocumentAnalysis {
       for (const kind of this.kinds) kind.leave(node);
       this.nameWork.leave(node);
       this.broken.watch.withdraw(node);
+      this.types.leave(node);
     });
     this.nameWork.remove(part);
     // So that it can be told that it is in the tree no more.
@@ -381,6 +389,7 @@ export class DocumentAnalysis {
     while (this.calls.staged("names", () => this.nameWork.takeSome(this.calls.stepsAtATime))) yield;
     this.calls.staged("names", () => this.settleNames());
     this.lookAgainAt(this.broken.changed(this.readText));
+    this.lookAgainAt(this.calls.staged("types", () => this.types.changed(this.tree.root)));
     if (this.first === "window") {
       this.first = undefined;
       this.lookAtWindow();
@@ -415,6 +424,7 @@ export class DocumentAnalysis {
   private settleNames(): void {
     if (this.nameWork.takeUnsettled()) this.startOver();
     const news = this.nameWork.settle(this.text, this.tree);
+    this.types.absorb(news);
     for (const kind of this.kinds) kind.absorb(news);
   }
 
@@ -425,9 +435,34 @@ export class DocumentAnalysis {
   /** Sorts the active rules by what they are called for. */
   private arrange(): void {
     const { active } = this.settings;
+    this.traits = this.language.traits(this.reading.info);
     this.links.configure(this.settings.values);
     const some = this.extent === "all" ? active : active.filter(({ rule }) => rule.always);
     this.rules.arrange(active, RuleCalls.of(some, this.language), this.viewSource());
+  }
+
+  private typedDocument(): TypedDocument {
+    const analysis = this;
+    return {
+      get text() {
+        return analysis.text;
+      },
+      get names() {
+        return analysis.nameWork.names;
+      },
+      get typed() {
+        return analysis.traits.typed;
+      },
+      get ambient() {
+        return analysis.traits.ambient;
+      },
+      get runtimes() {
+        return analysis.settings.values.runtime;
+      },
+      get called() {
+        return analysis.rules.called;
+      },
+    };
   }
 
   private viewSource(): ViewSource {
@@ -446,7 +481,8 @@ export class DocumentAnalysis {
       get told() {
         return nameWork.told;
       },
-      ...this.language.traits(this.reading.info),
+      ...this.traits,
+      types: this.types.reader,
       get keepsToItself() {
         return nameWork.keepsToItself;
       },

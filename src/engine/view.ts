@@ -7,6 +7,7 @@ import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import { shapeIn, type ShapeName } from "../model/shapes.js";
 import { best, distanceOf, mostEdits, type Candidate } from "../model/spelling.js";
+import type { TypeReader } from "../model/types/reader.js";
 import type { Beside, FileView, Finding, LinkView, Place, Rule } from "../rules/rule.js";
 import type { ActiveRule } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
@@ -31,6 +32,7 @@ export interface ViewSource {
   readonly told: ReadonlySet<string>;
   readonly keepsToItself: boolean;
   readonly links: LinkView;
+  readonly types: TypeReader;
   isBroken(subject: Subject): boolean;
   isMentioned(name: string, of?: Node): boolean;
   noteSuggestion(use: Reference): void;
@@ -100,6 +102,9 @@ export function sharedView(live: LiveSource, { shapes, facts, edits, runtimesWit
     },
     get links(): LinkView {
       return live.now.links;
+    },
+    get types(): TypeReader {
+      return live.now.types;
     },
     isKnown,
     runtimesWith,

@@ -92,3 +92,5 @@ export { rereadItems, type ItemReader } from "../syntax/reread.js";
 export { nodeAt, walk } from "../syntax/walk.js";
 export type { Edit, Span } from "../text/edit.js";
 export { Text, type SourceText } from "../text/text.js";
+export { Questions, type Question, type QuestionKind } from "../model/types/questions.js";
+export { noTypes, type TypedText } from "../model/types/reader.js";

@@ -8,6 +8,27 @@ export type { Names } from "../model/names.js";
 export type { Scope, ScopeKind } from "../model/scope.js";
 export type { SameCode, Stretch } from "../model/same-code.js";
 export type * from "../model/shapes.js";
+export { areApart, misfitOf, type Misfit, type TypeSystem } from "../model/types/fit.js";
+export type { FoundMember, TypeReader } from "../model/types/reader.js";
+export {
+  alternatives,
+  unknown,
+  type BasicType,
+  type FixedElement,
+  type FixedListType,
+  type FunctionType,
+  type ListType,
+  type LiteralType,
+  type Member,
+  type NamedType,
+  type NeverType,
+  type Parameter,
+  type RecordType,
+  type Type,
+  type UnionType,
+  type UnknownType,
+  type VariableType,
+} from "../model/types/type.js";
 export { expression } from "../rules/expression.js";
 export { removeLines } from "../rules/lines.js";
 export {

@@ -48,6 +48,7 @@ const areas = [
   "dead",
   "flow",
   "values",
+  "types",
   "calls",
   "async",
   "modern",

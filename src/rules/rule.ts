@@ -6,6 +6,7 @@ import type { FlowEnds, FlowGraph } from "../model/flow.js";
 import type { ExportedCallable, Exports, NameBeside, Resolution, Taken } from "../model/links.js";
 import type { SameCode } from "../model/same-code.js";
 import type { ShapeName, Shapes } from "../model/shapes.js";
+import type { TypeReader } from "../model/types/reader.js";
 import type { Node } from "../syntax/node.js";
 import type { SyntaxProblem } from "../syntax/problem.js";
 import type { Siblings } from "../syntax/siblings.js";
@@ -76,6 +77,8 @@ export interface FileView<Options = unknown> {
   readonly shape: <Name extends ShapeName>(name: Name, node: Node) => Shapes[Name] | undefined;
   readonly facts: CodeFacts;
   readonly edits: CodeEdits;
+  /** What is known of types. A rule may ask for those of what it may read: it is run again when what they rest on elsewhere changes. */
+  readonly types: TypeReader;
   /** The options of a rule that is named in `beside`, and whether it is on. */
   readonly beside: <Other>(rule: Rule<Other>) => Beside<Other>;
   /** The edition of the language in the settings, as a year. */
@@ -204,7 +207,7 @@ export interface AlertingExample {
 export type QuietExample = Omit<AlertingExample, "after">;
 
 /** The built-in kits a rule can belong to by itself; `thorough` holds all that are in `sound`, and those that are in none and speak of no taste. */
-export type KitName = "sound" | "tidy" | "modern" | "light" | "guarded";
+export type KitName = "sound" | "tidy" | "modern" | "light" | "guarded" | "typed";
 
 export interface Rule<Options = any> {
   /** `area.plain-words`. */

@@ -10,7 +10,8 @@ export const kits = {
   modern: "older forms of code for which the edition in force has a newer one",
   light: "functions, conditions and files that have grown hard to work on",
   guarded: "what others can use: secrets in the code, values that can be guessed, patterns that can be made to hang",
-  thorough: "all of `sound`, and what is worth a look besides: all but `tidy`, `modern`, `light`, `guarded` and matters of taste",
+  typed: "values of another type than is written or said in a comment",
+  thorough: "all of `sound`, and what is worth a look besides: all but `tidy`, `modern`, `light`, `guarded`, `typed` and matters of taste",
 } as const;
 
 export const kitNames = Object.keys(kits) as readonly (keyof typeof kits)[];

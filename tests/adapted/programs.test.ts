@@ -6,14 +6,14 @@ import { java } from "../../src/languages/java/index.js";
 import { php } from "../../src/languages/php/index.js";
 import { loadLanguages } from "../../src/project/load-languages.js";
 import { readMarks, writeMarks } from "../../src/testing/index.js";
-import { programsOf } from "./programs.js";
+import { programsIn } from "../support/programs.js";
 
 const languages = [java(), php(), c()];
 beforeAll(() => loadLanguages(languages));
 
 describe.each(languages.map((language) => [language.id, language] as const))("%s", (id, language) => {
   const uri = `file:///quay/sample${language.extensions[0]!}`;
-  test.each(programsOf(id))("$rule: $what", ({ rule, code: marked, after }) => {
+  test.each(programsIn(`adapted/programs/${id}`))("$rule: $what", ({ rule, code: marked, after }) => {
     const { code } = readMarks(marked);
     const workspace = createWorkspace({
       languages: [language],

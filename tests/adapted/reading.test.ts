@@ -12,7 +12,7 @@ import type { Node } from "../../src/syntax/node.js";
 import { readMarks, writeMarks } from "../../src/testing/index.js";
 import { randomEdit, randomFrom } from "../support/edits.js";
 import { often, read, root } from "../support/files.js";
-import { programsOf } from "./programs.js";
+import { programsIn } from "../support/programs.js";
 
 const languages = [java(), php(), c()];
 beforeAll(() => loadLanguages(languages));
@@ -140,7 +140,7 @@ test("an error in a body leaves what stands before its brace read as it is witho
 });
 
 describe.each(languages.map((language) => [language.id, language] as const))("%s", (id, language) => {
-  const texts = [sampleOf(id), ...programsOf(id).map(({ code }) => readMarks(code).code)];
+  const texts = [sampleOf(id), ...programsIn(`adapted/programs/${id}`).map(({ code }) => readMarks(code).code)];
 
   test("without one of its brackets or semicolons gets one alert, nearly always on that line or beside it", () => {
     const counts = { all: 0, one: 0, near: 0 };
@@ -170,7 +170,7 @@ describe.each(languages.map((language) => [language.id, language] as const))("%s
     const levels = Object.fromEntries(
       Object.entries(everyKit.levels ?? {}).filter(([rule]) => mine.has(rule)),
     );
-    const settings = { kits: ["sound", "tidy", "modern", "light", "guarded", "thorough"], levels };
+    const settings = { kits: ["sound", "tidy", "modern", "light", "guarded", "typed", "thorough"], levels };
     const uri = uriFor(language);
     for (const whole of texts.filter((_, index) => index % often(4, 1) === 0)) {
       const workspace = createWorkspace({ languages: [language], settings });

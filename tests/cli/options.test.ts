@@ -333,6 +333,7 @@ test("kits are listed, each explained, and told from another", () => {
     "modern",
     "light",
     "guarded",
+    "typed",
     "thorough",
   ]);
   expect(quill(folder, "explain", "light").out).toContain("strain.heavy-function");

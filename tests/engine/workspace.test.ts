@@ -116,7 +116,7 @@ test("after any edits the alerts are those of a fresh analysis", () => {
   );
   fc.assert(
     fc.property(fc.constantFrom(...sources), fc.array(edit, { minLength: 1, maxLength: 8 }), (source, edits) => {
-      const settings: Settings = { kits: ["sound", "tidy", "modern", "light", "guarded", "thorough"] };
+      const settings: Settings = { kits: ["sound", "tidy", "modern", "light", "guarded", "typed", "thorough"] };
       const workspace = workspaceWith(source, settings);
       let version = 1;
       for (const [at, length, insert] of edits) {
@@ -351,7 +351,7 @@ describe("mending", () => {
 
   test("twice changes nothing the second time, and never makes the form worse", () => {
     const sources = filesBelow(path.join(root, "examples/harbour"), /\.(?:js|jsx|mjs|cjs)$/).map(read);
-    const settings: Settings = { kits: ["sound", "tidy", "modern", "light", "guarded", "thorough"] };
+    const settings: Settings = { kits: ["sound", "tidy", "modern", "light", "guarded", "typed", "thorough"] };
     fc.assert(
       fc.property(
         fc.constantFrom(...sources),

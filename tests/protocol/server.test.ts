@@ -327,7 +327,7 @@ test(
     client.notify("textDocument/didSave", { textDocument: { uri: pathToFileURL(settings).href } });
     const told = await client.until(({ method }) => method === "window/showMessage");
     expect(told.params.message).toContain(
-      "there is no kit ‘tidi’ (there are sound, tidy, modern, light, guarded, thorough): did you mean ‘tidy’?",
+      "there is no kit ‘tidi’ (there are sound, tidy, modern, light, guarded, typed, thorough): did you mean ‘tidy’?",
     );
   },
 );
@@ -366,7 +366,7 @@ describe("when it analyses", () => {
 
   test("what was edited, and what is asked for, goes before two hundred others that wait", async () => {
     await client.initialize();
-    const text = Array.from({ length: 60 }, (_, row) => `export const fare${row} = tide + ${row};\n`).join("");
+    const text = Array.from({ length: 160 }, (_, row) => `export const fare${row} = tide + ${row};\n`).join("");
     const berths = Array.from({ length: 200 }, (_, index) => `file:///harbour/berth-${index}.js`);
     const [edited, asked] = [berths[190]!, berths[195]!];
     for (const berth of berths) client.open(berth, text);

@@ -73,7 +73,7 @@ test("a settings file is told its mistakes while it is typed, with remedies, com
   const keys = await labels(3, 39);
   for (const one of ["names.unknown", "dead.*", "flow.stuck-loop"]) expect(keys).toContain(one);
   expect(await labels(3, 33)).toEqual(["error", "warning", "information", "hint", "off"]);
-  expect(await labels(2, 12)).toEqual(["sound", "tidy", "modern", "light", "guarded", "thorough"]);
+  expect(await labels(2, 12)).toEqual(["sound", "tidy", "modern", "light", "guarded", "typed", "thorough"]);
   client.change(settings, 4, { text: '{\n  "kits": ["sound"],\n  ""\n}\n' });
   for (const one of ["levels", "zones", "packs"]) expect(await labels(2, 3)).toContain(one);
   client.change(settings, 5, {

@@ -8,7 +8,7 @@ import { inFolder } from "../support/session.js";
 import { placesIn, shapes } from "../support/shapes.js";
 
 const languageIds = { js: "javascript", ts: "typescript", tsx: "typescriptreact" } as const;
-const everyKit = ["sound", "tidy", "modern", "light", "guarded", "thorough"];
+const everyKit = ["sound", "tidy", "modern", "light", "guarded", "typed", "thorough"];
 const runs = [
   ...shapes.map((shape) => ({ shape, name: shape.name, lines: often(400, 5000), kits: everyKit })),
   ...shapes.filter((_, index) => index % often(6, 1) === 1 % often(6, 1)).map((shape) => ({

@@ -6,7 +6,7 @@ import { ProjectSettings } from "../../src/project/project-settings.js";
 import { combine, planLayers } from "../../src/settings/resolve.js";
 import { checkText, withFolder } from "../support/settings.js";
 
-const kits = "there are sound, tidy, modern, light, guarded, thorough";
+const kits = "there are sound, tidy, modern, light, guarded, typed, thorough";
 
 /** The text with marks, what is told, and the text mended, if anything can be. */
 const cases: readonly (readonly [marked: string, told: readonly string[], mended?: string])[] = [

@@ -20,6 +20,7 @@ import { rules } from "./rules/index.js";
 import { patternRule } from "./rules/pattern/rule.js";
 import { javascriptValues, readyMadeNames, runtimesWith, settings } from "./settings.js";
 import { listKinds, shapes } from "./shapes.js";
+import { JavaScriptTypes } from "./types/types.js";
 import { parseOptionsFor } from "./variant.js";
 
 export * from "./nodes/index.js";
@@ -60,6 +61,7 @@ const language = defineLanguage({
   links,
   facts: codeFacts,
   edits: codeEdits,
+  types: (source) => new JavaScriptTypes(source),
   holdsLines: ({ type }) => lines.test(type),
   isWhole: ({ type }) => whole.test(type),
   variant: (info) => JSON.stringify(parseOptionsFor(info)),

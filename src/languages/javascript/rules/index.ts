@@ -81,6 +81,11 @@ import { leaksGlobal } from "./names/leaks-global.js";
 import { notInEdition } from "./syntax/not-in-edition.js";
 import { repeatedDeclaration } from "./syntax/repeated-declaration.js";
 import { unknownPrivate } from "./syntax/unknown-private.js";
+import { badOperand } from "./types/bad-operand.js";
+import { maybeAbsent } from "./types/maybe-absent.js";
+import { mismatch } from "./types/mismatch.js";
+import { noOverlap } from "./types/no-overlap.js";
+import { noSuchMember } from "./types/no-such-member.js";
 import { comparedToNaN } from "./values/compared-to-nan.js";
 import { identityOfLiteral } from "./values/identity-of-literal.js";
 import { impossibleTypeof } from "./values/impossible-typeof.js";
@@ -137,6 +142,11 @@ export const rules: readonly Rule[] = [
   order,
   twice,
   undeclaredPackage,
+  mismatch,
+  noSuchMember,
+  noOverlap,
+  badOperand,
+  maybeAbsent,
   comparedToNaN,
   identityOfLiteral,
   impossibleTypeof,

@@ -1,6 +1,6 @@
 /** Small programs in tables of text: what each is about, its code with what must be marked, and what its first remedies give. */
 import path from "node:path";
-import { read, root } from "../support/files.js";
+import { read, root } from "./files.js";
 
 export interface Program {
   /** The rule that must alert; `quiet` where none may. */
@@ -10,8 +10,9 @@ export interface Program {
   readonly after: string | undefined;
 }
 
-export function programsOf(language: string): Program[] {
-  const text = read(path.join(root, `tests/adapted/programs/${language}.txt`));
+/** The programs of a table, by its path from the folder of tests. */
+export function programsIn(table: string): Program[] {
+  const text = read(path.join(root, "tests", `${table}.txt`));
   return text
     .split(/^=== /m)
     .slice(1)

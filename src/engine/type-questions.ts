@@ -1,0 +1,112 @@
+/** What rules ask about types, and for which units they would be told otherwise after an edit. */
+import { furthestComment, type Language, type Traits } from "../languages/language.js";
+import type { Names } from "../model/names.js";
+import { Questions, type Question } from "../model/types/questions.js";
+import { noTypes, type TypeReader } from "../model/types/reader.js";
+import type { TreeChange } from "../syntax/change.js";
+import type { Node } from "../syntax/node.js";
+import { nodesTouching } from "../syntax/walk.js";
+import type { Edit, Span } from "../text/edit.js";
+import type { Text } from "../text/text.js";
+import { AnswerWatch } from "./answer-watch.js";
+import type { RecordStore } from "./record-store.js";
+import type { Called } from "./rule-run.js";
+import type { NameNews } from "./units/unit-kind.js";
+
+/** For which units the answers to questions are wanted. */
+class QuestionWatch extends AnswerWatch<Question, true> {
+  constructor(private readonly dropped: (question: Question) => void) {
+    super();
+  }
+
+  protected override drop(question: Question): void {
+    super.drop(question);
+    this.dropped(question);
+  }
+}
+
+/** The document as it is at the moment. */
+export interface TypedDocument extends Traits {
+  readonly text: Text;
+  readonly names: Names;
+  readonly runtimes: readonly string[];
+  /** For whom a rule is running. */
+  readonly called: Called | undefined;
+}
+
+export class TypeQuestions {
+  readonly watch = new QuestionWatch((question) => this.questions.drop(question));
+  readonly reader: TypeReader;
+  private readonly questions: Questions;
+  /** What lies between the edits since the last look, in the text as it is. */
+  private edited: Span | undefined;
+
+  constructor({ types }: Language, document: TypedDocument) {
+    this.questions = new Questions(
+      (question) => {
+        const { called } = document;
+        if (called !== undefined) this.watch.note(question, true, called.store, called.unit);
+      },
+      (question) => this.watch.answer(question) === true,
+    );
+    const { questions } = this;
+    this.reader = types === undefined
+      ? noTypes
+      : types({
+        questions,
+        get text() {
+          return document.text;
+        },
+        get names() {
+          return document.names;
+        },
+        get typed() {
+          return document.typed;
+        },
+        get runtimes() {
+          return document.runtimes;
+        },
+      });
+  }
+
+  clear(): void {
+    this.watch.clear();
+    this.questions.clear();
+    this.edited = undefined;
+  }
+
+  edit({ from, to, insert }: Edit): void {
+    const moved = (this.edited?.to ?? 0) + insert.length - (to - from);
+    this.edited = { from: Math.min(from, this.edited?.from ?? Infinity), to: Math.max(from + insert.length, moved) };
+  }
+
+  follow({ path }: TreeChange): void {
+    for (const node of path) this.questions.nodeChanged(node);
+  }
+
+  leave(node: Node): void {
+    this.questions.nodeChanged(node);
+  }
+
+  absorb({ bindings, references, declared }: NameNews): void {
+    if (this.questions.isEmpty) return;
+    for (const binding of bindings) this.reader.changed(binding);
+    for (const { node } of references) {
+      for (let up: Node | null = node; up !== null; up = up.parent) this.questions.nodeChanged(up);
+    }
+    this.reader.declared(declared.keys());
+  }
+
+  /** The units, each with its store, for which rules would be told otherwise now than they were. */
+  changed(root: Node): readonly (readonly [RecordStore, object])[] {
+    const { edited, questions, reader } = this;
+    this.edited = undefined;
+    if (questions.isEmpty) return [];
+    if (edited !== undefined && reader.readsComments) {
+      for (const { kind, key } of reader.loose) questions.keyChanged(kind, key);
+      // A comment tells of what stands behind it.
+      for (const node of nodesTouching(root, edited.from, edited.to + furthestComment)) questions.nodeChanged(node);
+    }
+    return questions.refresh().flatMap((question) => this.watch.withdraw(question));
+  }
+}

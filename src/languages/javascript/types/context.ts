@@ -1,0 +1,59 @@
+/** What the parts that work types out ask of each other. */
+import type { Binding } from "../../../model/binding.js";
+import type { QuestionKind } from "../../../model/types/questions.js";
+import type { FoundMember, TypedText } from "../../../model/types/reader.js";
+import { isSame, unknown, type FunctionType, type RecordType, type Type } from "../../../model/types/type.js";
+import type { Node } from "../../../syntax/node.js";
+import type { FunctionNode, JavaScriptNode } from "../nodes/index.js";
+import type { CommentTypes, ToldType } from "./comment-types.js";
+import type { Lowering } from "./lower.js";
+
+export interface TypeContext {
+  readonly source: TypedText;
+  /** Types are written in code, and not in comments alone. */
+  readonly typed: boolean;
+  readonly lowering: Lowering;
+  /** For types that stand in comments. */
+  readonly inComments: Lowering;
+  /** The answer to a question, on which what is at work rests from now on. */
+  ask<Key extends object, Answer>(kind: QuestionKind<Key, Answer>, key: Key): Answer;
+  /** Notes that what is at work rests on the text of a node. */
+  rest(node: Node): void;
+  /** The type of what an expression gives. */
+  infer(expression: Node): Type;
+  /** The type of what a use of a name gives. */
+  use(node: Node): Type;
+  /** What a function takes and gives; of a member only what is written. */
+  signature(node: FunctionNode, isMember?: boolean): FunctionType;
+  /** The type that a written type is, in which nothing stands for others. */
+  written(annotation: Node): Type;
+  /** The type of a name that something declares. */
+  namedBy(binding: Binding, given: readonly Type[]): Type;
+  /** The type of a name in a comment. */
+  namedInComment(name: string, given: readonly Type[]): Type;
+  /** What a generic type stands for, by what declares it. */
+  variablesOf(binding: Binding): readonly object[];
+  membersOf(type: Type): RecordType | undefined;
+  member(type: Type, name: string): FoundMember;
+  /** Where a name, or a member of what it holds, is first given another value. */
+  firstChange(binding: Binding): Node | undefined;
+  /** What the comment before a node says of types. */
+  commentOf(node: Node): CommentTypes | undefined;
+  /** The type that it says at a tag. */
+  told(node: Node, tag: string, name?: string): Type | undefined;
+  typeOfTold(told: ToldType, comment: CommentTypes): Type;
+  /** The type that a comment before an expression in parentheses gives it. */
+  castOf(node: Node): Type | undefined;
+}
+
+/** What questions for types have in common. */
+export const typeAnswers = { isSame, none: unknown as Type };
+
+export const isSameOrNone = (one: Type | undefined, other: Type | undefined): boolean =>
+  one === undefined || other === undefined ? one === other : isSame(one, other);
+
+/** What declares a name that is declared once; what is at work rests on it. */
+export function ownerOf(binding: Binding, context: TypeContext): JavaScriptNode | undefined {
+  for (const { owner } of binding.declarations) context.rest(owner);
+  return binding.declarations.length === 1 ? (binding.declarations[0]!.owner as JavaScriptNode) : undefined;
+}

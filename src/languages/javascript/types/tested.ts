@@ -1,0 +1,91 @@
+/** Where code asks what a name holds, behind which it may hold less than it is declared for. */
+import type { Binding } from "../../../model/binding.js";
+import type { Node } from "../../../syntax/node.js";
+import type { JavaScriptNode } from "../nodes/index.js";
+import { memberName } from "../reading.js";
+
+const compares = /^(?:[=!]==?|[<>]=?|in|instanceof)$/;
+
+/** The first use, in the order of the text, by which a name is tested. */
+export function firstTest({ references }: Binding): Node | undefined {
+  return firstOf(references.flatMap(({ node, access }) => (access === "read" && isTest(node) ? [node] : [])));
+}
+
+/** The first use, in the order of the text, by which a name, or a member of what it holds, is given another value. */
+export function firstChange({ references }: Binding): Node | undefined {
+  return firstOf(references.flatMap(({ node, access }) => (access !== "read" || isChanged(node) ? [node] : [])));
+}
+
+const firstOf = (nodes: readonly Node[]): Node | undefined => nodes.reduce<Node | undefined>(
+  (first, node) => (first === undefined || node.start < first.start ? node : first),
+  undefined,
+);
+
+/** Whether a member of what a use gives is given another value. */
+function isChanged(use: Node): boolean {
+  let node = use as JavaScriptNode;
+  let up = node.parent as JavaScriptNode;
+  while (up.type === "MemberExpression" && up.object === node) {
+    node = up;
+    up = node.parent as JavaScriptNode;
+  }
+  return node !== use && ((up.type === "AssignmentExpression" && up.left === node) || up.type === "UpdateExpression");
+}
+
+/** Names of functions that may tell what they are given by coming back, and of those that may by what they give. */
+const asserting = /assert|check|ensure|expect|invariant|must|require|validate|verify|guard/i;
+const asking = /^_?(?:is|has|can|should|looks?|are|match)/i;
+
+/** The last name by which a function is called. */
+function calledName({ callee }: { readonly callee: Node }): string {
+  const node = callee as JavaScriptNode;
+  if (node.type === "Identifier") return node.name;
+  return node.type === "MemberExpression" ? (memberName(node) ?? "") : "";
+}
+
+/** Whether a use, or a member of what it gives, is asked for what it is. */
+export function isTest(use: Node): boolean {
+  let node = use as JavaScriptNode;
+  for (;;) {
+    const up = node.parent as JavaScriptNode | null;
+    switch (up?.type) {
+      case "MemberExpression":
+        if (up.object !== node) return false;
+        break;
+      case "NonNullExpression":
+      case "ChainExpression":
+      case "AsExpression":
+      case "SatisfiesExpression":
+      case "AwaitExpression":
+        break;
+      case "ForInStatement":
+      case "LogicalExpression":
+      case "SwitchStatement":
+      case "SwitchCase":
+      case "IfStatement":
+      case "WhileStatement":
+      case "DoWhileStatement":
+        return true;
+      case "UnaryExpression":
+        return up.operator === "!" || up.operator === "typeof" || up.operator === "delete";
+      case "BinaryExpression":
+        return compares.test(up.operator);
+      case "ConditionalExpression":
+      case "ForStatement":
+        return up.test === node;
+      case "CallExpression":
+        if (up.callee === node) break;
+        switch ((up.parent as JavaScriptNode | null)?.type) {
+          case "ExpressionStatement":
+            return asserting.test(calledName(up));
+          case "VariableDeclarator":
+            return asking.test(calledName(up));
+          default:
+            return isTest(up);
+        }
+      default:
+        return false;
+    }
+    node = up;
+  }
+}
