@@ -103,7 +103,7 @@ export class DocumentAnalysis {
     this.broken = new BrokenQuestions(language);
     this.links = new LinkQuestions(input.place);
     this.rules = new RuleRun(meter, input.limits);
-    this.types = new TypeQuestions(language, this.typedDocument());
+    this.types = new TypeQuestions(language, this.typedDocument(), this.links);
     const watches = [this.broken.watch, this.links.watch, this.types.watch];
     this.calls = new UnitCalls(language, this.rules, watches, meter, input.stepsAtATime ?? usualSteps);
     const flows = new FlowUnits(this.calls);
@@ -418,7 +418,9 @@ export class DocumentAnalysis {
   }
 
   private lookAgainAt(units: readonly (readonly [RecordStore, object])[]): void {
-    for (const [store, unit] of units) this.kinds.find((kind) => kind.store === store)!.again(unit);
+    for (const [store, unit] of units) {
+      if (!this.types.takeAgain(store)) this.kinds.find((kind) => kind.store === store)!.again(unit);
+    }
   }
 
   private settleNames(): void {

@@ -5,6 +5,7 @@ import {
   folderOf,
   relativeTo,
   type Companions,
+  type DeclaredType,
   type ExportedCallable,
   type Exports,
   type NameBeside,
@@ -114,6 +115,13 @@ export class LinkQuestions {
     return this.ask(["taken", name], called) as Taken;
   }
 
+  /** What declares a type: a name that a module exports, or one at the top of a file; `undefined` where that is not known. */
+  declaredType(kind: "type-of" | "type-in", where: string, name: string, called: Called): DeclaredType | undefined {
+    if (this.isBlind) return undefined;
+    this.ask([kind, where, name], called);
+    return declaredType(kind, where, name, this.place!);
+  }
+
   /** What a name is among those of files that run beside the document. */
   beside(name: string, called: Called | undefined): NameBeside {
     const { companions } = this.at ?? {};
@@ -171,6 +179,10 @@ function answer(subject: string, place: PlaceInGraph): string {
   if (kind === "way-back") {
     return graph.wayBack(module, path).map((one) => relativeTo(folderOf(path), one)).join("\n");
   }
+  if (kind === "type-of" || kind === "type-in") {
+    const found = declaredType(kind, module, name!, place);
+    return found === undefined ? "" : `${relativeTo(folderOf(path), found.path)} ${found.name} ${fingerprintOf(found.text)}`;
+  }
   const resolution = graph.resolve(module, path, links);
   if (kind === "find") return resolution.state;
   if (resolution.state !== "file") return kind === "nearest" ? "" : "unknown";
@@ -181,6 +193,26 @@ function answer(subject: string, place: PlaceInGraph): string {
   if (kind === "nearest") return nearest(name!, graph.namesOf(resolution.path), 1)[0] ?? "";
   const exports = graph.exports(resolution.path, name!);
   return exports === "no" && resolution.isMore === true ? "unknown" : exports;
+}
+
+const declaredType = (
+  kind: "type-of" | "type-in",
+  where: string,
+  name: string,
+  { graph: { types }, path }: PlaceInGraph,
+): DeclaredType | undefined => (kind === "type-of" ? types.imported(where, name, path) : types.within(where, name));
+
+/** A number of 53 bits that tells texts apart: cyrb53, by bryc, in the public domain. */
+function fingerprintOf(text: string): string {
+  let [a, b] = [0xdeadbeef, 0x41c6ce57];
+  for (let at = 0; at < text.length; at += 1) {
+    const code = text.charCodeAt(at);
+    a = Math.imul(a ^ code, 2654435761);
+    b = Math.imul(b ^ code, 1597334677);
+  }
+  a = Math.imul(a ^ (a >>> 16), 2246822507) ^ Math.imul(b ^ (b >>> 13), 3266489909);
+  b = Math.imul(b ^ (b >>> 16), 2246822507) ^ Math.imul(a ^ (a >>> 13), 3266489909);
+  return (4294967296 * (2097151 & b) + (a >>> 0)).toString(36);
 }
 
 const nothingBeside: NameBeside = { state: "none" };

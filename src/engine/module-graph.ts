@@ -14,6 +14,7 @@ import {
 import { Text } from "../text/text.js";
 import { FileSummaries } from "./file-summaries.js";
 import { ModuleCycles } from "./module-cycles.js";
+import { ModuleTypes } from "./module-types.js";
 import { ModuleUses } from "./module-uses.js";
 import { documentOf } from "./region-path.js";
 
@@ -30,6 +31,7 @@ export interface ReadFile {
 }
 
 interface OpenState {
+  readonly path: string;
   readonly file: OpenFile;
   seen: FileSummary | undefined;
   text: string;
@@ -43,6 +45,8 @@ export class ModuleGraph {
   private readonly resolved = new Map<string, Resolution>();
   private readonly onDisk: FileSummaries;
   private readonly uses: ModuleUses;
+  /** What files say of types. */
+  readonly types = new ModuleTypes(this);
   private cycles: { readonly revision: number; readonly found: ModuleCycles } | undefined;
   private readonly remembered = new Map<string, unknown>();
 
@@ -59,7 +63,7 @@ export class ModuleGraph {
   /** A document holds something else than the file on disk: it counts instead of that. */
   opened(path: string, file: OpenFile): void {
     if (this.isNewPlace(path)) this.anotherPlace();
-    this.open.set(path, { file, seen: undefined, text: "" });
+    this.open.set(path, { path, file, seen: undefined, text: "" });
     this.changed(path);
   }
 
@@ -75,6 +79,7 @@ export class ModuleGraph {
     if (state === undefined) return;
     this.open.delete(path);
     this.touched.delete(state);
+    this.types.forget(path);
     // It may have been saved meanwhile.
     this.onDisk.forget(path);
     this.changes += 1;
@@ -89,6 +94,7 @@ export class ModuleGraph {
   /** Files on disk came, went or hold something else; without a list any of them. */
   filesChanged(paths?: Iterable<string>): void {
     this.files.forget?.();
+    this.types.forget();
     this.anotherPlace();
     if (paths === undefined) this.onDisk.forgetAll();
     else for (const path of paths) this.onDisk.forget(path);
@@ -106,6 +112,7 @@ export class ModuleGraph {
   get revision(): number {
     for (const state of this.touched) {
       this.touched.delete(state);
+      this.compareTypes(state.path);
       const summary = state.file.summary();
       if (summary === state.seen) continue;
       const text = JSON.stringify(summary);
@@ -113,6 +120,15 @@ export class ModuleGraph {
       Object.assign(state, { seen: summary, text });
     }
     return this.changes;
+  }
+
+  /** Reads again what a document says of types, where somebody has asked for that. */
+  private compareTypes(path: string): void {
+    const before = this.types.asText(path);
+    if (before === undefined) return;
+    this.types.forget(path);
+    this.types.within(path, "");
+    if (this.types.asText(path) !== before) this.changes += 1;
   }
 
   /**
@@ -304,6 +320,11 @@ export class ModuleGraph {
       return this.remembered.get(key) as Value;
     },
   };
+
+  /** The identifier of the language that reads a file; empty where none does. */
+  languageIdOf(path: string): string {
+    return this.languageOf(path)?.languageIds[0] ?? "";
+  }
 
   private languageOf(path: string): Language | undefined {
     return this.onDisk.languageOf(path);

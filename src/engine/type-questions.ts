@@ -9,7 +9,8 @@ import { nodesTouching } from "../syntax/walk.js";
 import type { Edit, Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { AnswerWatch } from "./answer-watch.js";
-import type { RecordStore } from "./record-store.js";
+import type { LinkQuestions } from "./link-questions.js";
+import { RecordStore } from "./record-store.js";
 import type { Called } from "./rule-run.js";
 import type { NameNews } from "./units/unit-kind.js";
 
@@ -37,11 +38,14 @@ export interface TypedDocument extends Traits {
 export class TypeQuestions {
   readonly watch = new QuestionWatch((question) => this.questions.drop(question));
   readonly reader: TypeReader;
+  /** For what is asked of other files, which all units may rest on. */
+  private readonly elsewhere: Called = { store: new RecordStore(), unit: {} };
   private readonly questions: Questions;
   /** What lies between the edits since the last look, in the text as it is. */
   private edited: Span | undefined;
 
-  constructor({ types }: Language, document: TypedDocument) {
+  constructor({ types }: Language, document: TypedDocument, links: LinkQuestions) {
+    const { elsewhere } = this;
     this.questions = new Questions(
       (question) => {
         const { called } = document;
@@ -66,6 +70,8 @@ export class TypeQuestions {
         get runtimes() {
           return document.runtimes;
         },
+        imported: (module, name) => links.declaredType("type-of", module, name, elsewhere),
+        within: (path, name) => links.declaredType("type-in", path, name, elsewhere),
       });
   }
 
@@ -78,6 +84,13 @@ export class TypeQuestions {
   edit({ from, to, insert }: Edit): void {
     const moved = (this.edited?.to ?? 0) + insert.length - (to - from);
     this.edited = { from: Math.min(from, this.edited?.from ?? Infinity), to: Math.max(from + insert.length, moved) };
+  }
+
+  /** Takes note of what is to be asked of other files again; whether a unit is the one for which that was asked. */
+  takeAgain(store: RecordStore): boolean {
+    if (store !== this.elsewhere.store) return false;
+    this.reader.elsewhereChanged();
+    return true;
   }
 
   follow({ path }: TreeChange): void {

@@ -3,7 +3,7 @@ import type { Binding } from "../model/binding.js";
 import type { CodeEdits, CodeFacts } from "../model/code.js";
 import type { FlowGraph } from "../model/flow.js";
 import type { KnownNames } from "../model/known-names.js";
-import type { Companions, ExportedName, ProjectFiles, FileSummary, Resolution } from "../model/links.js";
+import type { Companions, ExportedName, FileSummary, FileTypes, ProjectFiles, Resolution } from "../model/links.js";
 import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import type { Segmentation } from "../model/segments.js";
@@ -135,6 +135,8 @@ export interface Links {
   readonly configFiles: readonly string[];
   /** What other files see of one. */
   summary(tree: Tree, info: DocumentInfo, text: Text): FileSummary;
+  /** What a file says of types; absent where other files cannot use them. */
+  types?(tree: Tree, info: DocumentInfo, text: Text): FileTypes;
   /** Whether other files may see a change of the tree. */
   isSeen(change: TreeChange): boolean;
   /** Names that come to be at the top while code runs that is not at the top, told of regions; absent where none do. */

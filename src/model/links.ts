@@ -40,6 +40,24 @@ export interface FileSummary {
   readonly shared?: readonly string[];
 }
 
+/** What a file says of types, for others that use them: each as its language writes it. */
+export interface FileTypes {
+  /** What declares each name at the top of the file, as far as types say it; empty where that is not told. */
+  readonly declared: Readonly<Record<string, string>>;
+  /** What the names stand for that it imports. */
+  readonly imported: Readonly<Record<string, { readonly module: string; readonly name: string }>>;
+  /** The names at its top by the names under which it exports them. */
+  readonly exported: Readonly<Record<string, string>>;
+}
+
+/** Where a type is declared, and how. */
+export interface DeclaredType {
+  readonly path: string;
+  readonly name: string;
+  /** As the language writes it; empty where that is not told. */
+  readonly text: string;
+}
+
 /** Files that run beside another one and share its names, without being imported, in the order in which they run. */
 export interface Companions {
   readonly earlier: readonly string[];

@@ -1,5 +1,5 @@
 /** Whether a value of one type can stand where another is wanted, and if not, why. Where anything on the way is unknown, it can. */
-import { alternatives, type FunctionType, type RecordType, type Type } from "./type.js";
+import { alternatives, without, type FunctionType, type RecordType, type Type } from "./type.js";
 
 /** What a language says of its types. */
 export interface TypeSystem {
@@ -217,7 +217,8 @@ function misfitOfMembers(
       return isAbsent || found.is === "basic" || found.is === "literal" ? misfit() : misfit({ missing: name });
     }
     if (member.optional && !optional && !system.isLoose) continue;
-    const inner = misfitOf(member.type, type, system, depth + 1);
+    const held = optional ? without(member.type, system.isAbsent) : member.type;
+    const inner = misfitOf(held, type, system, depth + 1);
     if (inner !== undefined) return behind(`.${name}`, inner);
   }
   if (isAbsent) return misfit();

@@ -2,6 +2,7 @@
 import type { Node } from "../../syntax/node.js";
 import type { Text } from "../../text/text.js";
 import type { Binding } from "../binding.js";
+import type { DeclaredType } from "../links.js";
 import type { Names } from "../names.js";
 import type { TypeSystem } from "./fit.js";
 import type { QuestionKind, Questions } from "./questions.js";
@@ -15,6 +16,10 @@ export interface TypedText {
   /** Types are written in code, and not in comments alone. */
   readonly typed: boolean;
   readonly runtimes: readonly string[];
+  /** What declares a name that a module exports; `undefined` where that is not known. */
+  imported(module: string, name: string): DeclaredType | undefined;
+  /** What a name means at the top of another file: what declares it, with an empty text where that is not told; `undefined` where the file knows no such name. */
+  within(path: string, name: string): DeclaredType | undefined;
 }
 
 /** What is found of a member. */
@@ -42,6 +47,8 @@ export interface TypeReader {
   readonly system: TypeSystem;
   /** A type as the language writes it. */
   write(type: Type): string;
+  /** Notes that other files may say something else. */
+  elsewhereChanged(): void;
   /** Notes that a name may be declared or used in another way. */
   changed(binding: Binding): void;
   /** What the answers rest on and the tree does not tell, to be asked again after an edit. */
@@ -75,4 +82,5 @@ export const noTypes: TypeReader = {
   readsComments: false,
   declared: () => {},
   changed: () => {},
+  elsewhereChanged: () => {},
 };

@@ -14,11 +14,13 @@ import { modulesIn } from "./named-modules.js";
 import { resolveModule } from "./resolve.js";
 import { broughtUp } from "./shared-names.js";
 import { mayExport, summaryOf } from "./summary.js";
+import { fileTypes } from "./types.js";
 
 export const links: Links = {
   wholeName: "default",
   configFiles: ["package.json", "tsconfig.json", "jsconfig.json"],
   summary: ({ root, problems }, info) => summaryOf(root, problems.length > 0, parseOptionsFor(info).ambient === true),
+  types: ({ root }, info, text) => fileTypes(root, parseOptionsFor(info).typescript === true, text),
   isSeen: changesLinks,
   broughtUp,
   companions: (values, path) => companionsOf(javascriptValues(values).together, path),

@@ -29,6 +29,8 @@ export interface TypeContext {
   written(annotation: Node): Type;
   /** The type of a name that something declares. */
   namedBy(binding: Binding, given: readonly Type[]): Type;
+  /** Types that other files declare. */
+  readonly elsewhere: TypesElsewhere;
   /** The type of a name in a comment. */
   namedInComment(name: string, given: readonly Type[]): Type;
   /** What a generic type stands for, by what declares it. */
@@ -44,6 +46,27 @@ export interface TypeContext {
   typeOfTold(told: ToldType, comment: CommentTypes): Type;
   /** The type that a comment before an expression in parentheses gives it. */
   castOf(node: Node): Type | undefined;
+}
+
+/** A name at the top of another file. */
+export class Elsewhere {
+  constructor(
+    readonly path: string,
+    readonly name: string,
+  ) {}
+}
+
+export interface TypesElsewhere {
+  /** The type that an imported name stands for. */
+  typeOf(binding: Binding, given: readonly Type[]): Type;
+  /** The type of the value that an imported name stands for. */
+  valueOf(binding: Binding): Type;
+  /** What objects of an imported class are made with, and of which type they are; `undefined` of what is no class. */
+  madeBy(
+    binding: Binding,
+    given: readonly Type[]
+  ): { readonly maker: FunctionType | undefined; readonly type: Type } | undefined;
+  membersOf(key: Elsewhere, given: readonly Type[]): RecordType;
 }
 
 /** What questions for types have in common. */

@@ -253,13 +253,16 @@ export class ExpressionTypes {
     const search = methodCall(call, "find", "findLast", "filter");
     const object = search === undefined ? unknown : this.infer(search.object);
     if (object.is !== "list" || object.element.is === "union") return undefined;
+    const [test] = search!.call.arguments as readonly JavaScriptNode[];
+    const isPlain = (test?.type === "ArrowFunctionExpression" || test?.type === "FunctionExpression") && test.returnType === null;
+    if (!isPlain) return unknown;
     return search!.name === "filter" ? object : union([object.element, absent.undefined]);
   }
 
   /** What a function gives for some arguments. */
   private resultFor(type: FunctionType, given: readonly Node[]): Type {
     if (type.variables.length === 0) return withoutVariables(type.result);
-    return withoutVariables(substitute(type.result, inferred(type, given, (node) => this.infer(node))));
+    return flattened(withoutVariables(substitute(type.result, inferred(type, given, (node) => this.infer(node)))));
   }
 
   private ofNew({ callee, typeArguments }: Extract<JavaScriptNode, { type: "NewExpression" }>): Type {
@@ -273,6 +276,7 @@ export class ExpressionTypes {
         : namedInLibrary(use.name, given);
     }
     const { declarations } = use.binding;
+    if (declarations[0]?.kind === "import") return this.context.elsewhere.madeBy(use.binding, given)?.type ?? unknown;
     if (declarations.length !== 1 || declarations[0]!.kind !== "class") return unknown;
     const count = this.context.variablesOf(use.binding).length;
     return {
@@ -335,6 +339,14 @@ export class ExpressionTypes {
     }
     return inner.type === "CallExpression" || inner.type === "NewExpression";
   }
+}
+
+/** A promise of a promise is one of what that gives. */
+function flattened(type: Type): Type {
+  const isPromise = (one: Type | undefined): boolean => one?.is === "named" && one.name === "Promise" && isLibrary(one.of);
+  if (type.is !== "named" || !isPromise(type)) return type;
+  const [inner] = type.arguments;
+  return isPromise(inner) ? flattened(inner!) : type;
 }
 
 /** What is left of a type where a value counts as yes. */

@@ -1,7 +1,7 @@
 /** What names hold. */
 import type { Binding, Declaration } from "../../../model/binding.js";
 import type { QuestionKind } from "../../../model/types/questions.js";
-import { union, unknown, widened, withoutVariables, type Member, type Type } from "../../../model/types/type.js";
+import { union, unknown, widened, withoutVariables, type Type } from "../../../model/types/type.js";
 import type { Node } from "../../../syntax/node.js";
 import { bindingOf, useOf } from "../names/facts.js";
 import type { FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../nodes/index.js";
@@ -118,6 +118,8 @@ export class HeldTypes {
     switch (kind) {
       case "function":
         return binding.writes > 0 ? unknown : this.context.signature(owner as FunctionNode);
+      case "import":
+        return this.context.elsewhere.valueOf(binding);
       case "parameter": {
         const declared = this.declaredType(declaration, owner);
         return declared ?? this.givenByCall(declaration) ?? this.takenApart(declaration.node) ?? unknown;
@@ -156,7 +158,7 @@ export class HeldTypes {
     if (id !== name) return this.takenApart(name) ?? unknown;
     // What JavaScript writes for a record is no promise of what it will hold.
     if (!this.context.typed && init.type !== "ArrowFunctionExpression" && isMadeHere(init)) return unknown;
-    const type = isMadeHere(init) ? kept(this.context.infer(init)) : this.context.infer(init);
+    const type = isMadeHere(init) ? kept(this.context.infer(init), init) : this.context.infer(init);
     if (whole.kind === "const") return type;
     if (!this.context.typed || type.is === "union" || (type.is === "list" && type.element.is === "never")) {
       return unknown;
@@ -234,16 +236,36 @@ function isMadeHere(expression: Node): boolean {
   }
 }
 
-/** The type of a value that a name keeps: what stands in its members may be given other values. */
-function kept(type: Type): Type {
-  if (type.is === "union") return union(type.members.map(kept));
-  if (type.is === "function") return type.result.is === "literal" ? { ...type, result: widened(type.result) } : type;
-  if (type.is !== "record") return type;
-  const members = [...type.members].map(([name, one]): [string, Member] => [
-    name,
-    { ...one, type: widened(kept(one.type)) },
-  ]);
-  return { ...type, members: new Map(members) };
+/** The type of a value that a name keeps: what is written in its members may be given other values. */
+function kept(type: Type, expression: Node): Type {
+  const node = expression as JavaScriptNode;
+  switch (node.type) {
+    case "Literal":
+    case "TemplateLiteral":
+    case "UnaryExpression":
+      return widened(type);
+    case "Identifier":
+      // What a name stands for that is written somewhere may be one value or any.
+      return type.is === "literal" ? unknown : type;
+    case "ConditionalExpression":
+    case "LogicalExpression":
+      return type.is === "literal" || (type.is === "union" && type.members.some(({ is }) => is === "literal" || is === "record")) ? unknown : type;
+    case "ArrowFunctionExpression":
+    case "FunctionExpression":
+      return type.is === "function" && type.result.is === "literal" ? { ...type, result: widened(type.result) } : type;
+    case "ObjectExpression": {
+      if (type.is !== "record") return type;
+      const members = new Map(type.members);
+      for (const property of node.properties) {
+        const name = property.type === "Property" && !property.computed ? keyName(property.key) : undefined;
+        const member = name === undefined ? undefined : members.get(name);
+        if (member !== undefined) members.set(name!, { ...member, type: kept(member.type, (property as { value: Node }).value) });
+      }
+      return { ...type, members };
+    }
+    default:
+      return type;
+  }
 }
 
 const isPattern = ({ type }: Node): boolean => /Pattern$|^RestElement$|^Property$|^ParameterProperty$/.test(type);

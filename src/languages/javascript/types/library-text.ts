@@ -1,5 +1,5 @@
 /** Texts of types that stand outside of a document – those of the library, and in comments –, read as TypeScript. */
-import type { InterfaceDeclaration, TypeAliasDeclaration } from "../nodes/index.js";
+import type { InterfaceDeclaration, JavaScriptNode, TypeAliasDeclaration } from "../nodes/index.js";
 import type { Type } from "../nodes/unions.js";
 import { parse } from "../parser/index.js";
 import { libraryTypes } from "./library.js";
@@ -18,6 +18,20 @@ export function libraryDeclarations(name: string): readonly Declared[] | undefin
   if (found === undefined) {
     const { root } = parse(libraryTypes[name]!, options);
     declared.set(name, (found = root.body as Declared[]));
+  }
+  return found;
+}
+
+const statements = new Map<string, readonly JavaScriptNode[]>();
+
+/** The declarations that a text of another file holds. */
+export function statementsIn(text: string): readonly JavaScriptNode[] {
+  let found = statements.get(text);
+  if (found === undefined) {
+    const { root } = parse(text, options);
+    found = root.body.map((item) => (item.type === "ExportNamedDeclaration" && item.declaration !== null ? item.declaration : item)) as JavaScriptNode[];
+    statements.set(text, found);
+    if (statements.size > 2000) statements.delete(statements.keys().next().value!);
   }
   return found;
 }

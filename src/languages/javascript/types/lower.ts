@@ -87,9 +87,14 @@ export class Lowering {
     }
   }
 
+  /** The type of a name with its arguments. */
+  named(name: Node & { readonly name: string }, given: readonly TypeNode[]): Type {
+    return this.names.named(name, given.map((one) => this.type(one)));
+  }
+
   private name(name: JavaScriptNode, given: readonly TypeNode[]): Type {
     if (name.type !== "Identifier") return unknown;
-    return this.names.named(name, given.map((one) => this.type(one)));
+    return this.named(name, given);
   }
 
   private fixed(nodes: readonly TypeNode[]): Type {
@@ -220,6 +225,12 @@ export const overloaded = (one: Type, other: Type): Type => {
 
 /** A record of which nothing is known. */
 export const anyRecord: RecordType = { is: "record", members: new Map(), rest: undefined, isOpen: true };
+
+/** What an interface says by itself: one without any members is there for others to put some in. */
+export const ofInterface = (own: Type): RecordType => {
+  if (own.is !== "record") return anyRecord;
+  return own.members.size === 0 ? { ...own, isOpen: true } : own;
+};
 
 /** The name of a member as it is declared; `undefined` where it is worked out. */
 export function keyName(key: Node): string | undefined {

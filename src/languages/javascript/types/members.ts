@@ -42,20 +42,34 @@ export function withParents(own: RecordType, parents: readonly (RecordType | und
   return { is: "record", members, rest, isOpen };
 }
 
+/** What a name stands for that a declaration around it has as a parameter, in a text whose names have no bindings. */
+export function variableAround(node: Node & { readonly name: string }): Type | undefined {
+  for (let up = node.parent as JavaScriptNode | null; up !== null; up = up.parent as JavaScriptNode | null) {
+    const { typeParameters } = up as { typeParameters?: { params: readonly { name: Node & { name: string } }[] } | null };
+    const found = typeParameters?.params.find((one) => one.name.name === node.name);
+    if (found !== undefined) return { is: "variable", of: found.name, name: node.name };
+  }
+  return undefined;
+}
+
+/** The members of what an interface is built on; `undefined` for those that are not known. */
+export function membersOfParents(
+  { extends: bases }: InterfaceDeclaration,
+  lowering: Lowering,
+  membersOf: (type: Type) => RecordType | undefined,
+): (RecordType | undefined)[] {
+  return bases.map(({ expression, typeArguments }) => {
+    if ((expression as JavaScriptNode).type !== "Identifier") return undefined;
+    const base = lowering.named(expression as Node & { readonly name: string }, typeArguments?.params ?? []);
+    return base.is === "unknown" ? undefined : membersOf(base);
+  });
+}
+
 const libraryMembers = new Map<string, RecordType | undefined>();
 
 /** What names of types mean in the library. */
 export const libraryNames: TypeNames = {
-  named: (node, given) => {
-    const { name } = node;
-    for (let up = node.parent as JavaScriptNode | null; up !== null; up = up.parent as JavaScriptNode | null) {
-      const { typeParameters } =
-        up as { typeParameters?: { params: readonly { name: Node & { name: string } }[] } | null };
-      const found = typeParameters?.params.find((one) => one.name.name === name);
-      if (found !== undefined) return { is: "variable", of: found.name, name };
-    }
-    return namedInLibrary(name, given);
-  },
+  named: (node, given) => variableAround(node) ?? namedInLibrary(node.name, given),
   valueOf: () => unknown,
 };
 
@@ -137,17 +151,11 @@ function joined(declarations: readonly InterfaceDeclaration[]): RecordType | und
         { is: "variable", of: variables[index]!, name: "T" },
       ]),
     );
-    const parents = one.extends.map(({ expression, typeArguments }) => {
-      const base = (expression as JavaScriptNode).type === "Identifier"
-        ? namedInLibrary(
-          (expression as { name: string } & Node).name,
-          (typeArguments?.params ?? []).map((arg) => libraryLowering.type(arg)),
-        )
-        : unknown;
-      return base.is === "named"
+    const parents = membersOfParents(one, libraryLowering, (base) => (
+      base.is === "named"
         ? membersInLibrary(base.name, base.arguments)
-        : base.is === "list" ? membersInLibrary("Array", [base.element]) : undefined;
-    });
+        : base.is === "list" ? membersInLibrary("Array", [base.element]) : undefined
+    ));
     const whole = withParents(
       substitute(own, same) as RecordType,
       parents.map((parent) => parent && (substitute(parent, same) as RecordType)),

@@ -15,8 +15,8 @@ import {
 import type { Node } from "../../../syntax/node.js";
 import { useOf } from "../names/facts.js";
 import type { ClassNode, InterfaceDeclaration, JavaScriptNode, TypeAliasDeclaration } from "../nodes/index.js";
-import { ownerOf, typeAnswers, type TypeContext } from "./context.js";
-import { anyRecord } from "./lower.js";
+import { Elsewhere, ownerOf, typeAnswers, type TypeContext } from "./context.js";
+import { anyRecord, ofInterface } from "./lower.js";
 import {
   isLibrary,
   memberOfAll,
@@ -63,6 +63,8 @@ export class NamedTypes {
       case "interface":
       case "class":
         return { is: "named", name, of: binding, arguments: given };
+      case "import":
+        return this.context.elsewhere.typeOf(binding, given);
       case "type-parameter":
         return { is: "variable", of: binding, name };
       case "alias": {
@@ -110,6 +112,7 @@ export class NamedTypes {
   }
 
   private membersOfNamed({ of, arguments: given }: NamedType): RecordType {
+    if (of instanceof Elsewhere) return this.context.elsewhere.membersOf(of, given);
     const binding = of as Binding;
     const members = this.context.ask(this.membersKind, binding);
     const variables = this.context.variablesOf(binding);
@@ -137,7 +140,7 @@ export class NamedTypes {
       expression,
       typeArguments?.params ?? [],
     ));
-    return withParents(own.is === "record" ? own : anyRecord, parents);
+    return withParents(ofInterface(own), parents);
   }
 
   private membersOfClass(node: ClassNode): RecordType {

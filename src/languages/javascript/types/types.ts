@@ -17,6 +17,7 @@ import type { FunctionNode, JavaScriptNode } from "../nodes/index.js";
 import { methodCall } from "../reading.js";
 import type { CommentTypes, ToldType } from "./comment-types.js";
 import type { TypeContext } from "./context.js";
+import { ElsewhereTypes } from "./elsewhere-types.js";
 import { ExpressionTypes } from "./expression-types.js";
 import { FunctionTypes } from "./function-types.js";
 import { HeldTypes } from "./held-types.js";
@@ -45,6 +46,7 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
   private readonly comments = new ToldTypes(this);
   private readonly functions = new FunctionTypes(this);
   private readonly held = new HeldTypes(this);
+  readonly elsewhere = new ElsewhereTypes(this);
   private readonly expressions = new ExpressionTypes(this);
 
   constructor(readonly source: TypedText) {}
@@ -76,7 +78,9 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
     const call = node as Extract<JavaScriptNode, { type: "CallExpression" | "NewExpression" }>;
     if (call.type === "NewExpression") {
       const binding = bindingOf(call.callee);
-      return binding && this.ask(this.functions.makerKind, binding);
+      if (binding === undefined) return undefined;
+      const made = this.elsewhere.madeBy(binding, []);
+      return made === undefined ? this.ask(this.functions.makerKind, binding) : made.maker;
     }
     if (call.callee.type === "Super" || methodCall(call, "bind", "call", "apply") !== undefined) return undefined;
     const type = this.infer(call.callee);
@@ -111,6 +115,10 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
 
   declared(names: Iterable<string>): void {
     this.comments.declared(names);
+  }
+
+  elsewhereChanged(): void {
+    this.elsewhere.askAgain();
   }
 
   changed(binding: Binding): void {

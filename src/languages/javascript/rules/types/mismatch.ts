@@ -18,6 +18,8 @@ function check(value: JavaScriptNode, wanted: Type, file: FileView): void {
   if (value.parenthesized && !file.typed) return checkWhole(value, wanted, file);
   switch (value.type) {
     case "ConditionalExpression":
+      // What may be anything is so as a whole.
+      if ([value.consequent, value.alternate].some(isAnything)) return;
       check(value.consequent as JavaScriptNode, wanted, file);
       check(value.alternate as JavaScriptNode, wanted, file);
       return;
@@ -35,6 +37,12 @@ function check(value: JavaScriptNode, wanted: Type, file: FileView): void {
     default:
   }
   checkWhole(value, wanted, file);
+}
+
+/** Whether somebody says of a value that it may be anything. */
+function isAnything(node: Node): boolean {
+  const one = node as JavaScriptNode;
+  return one.type === "AsExpression" && one.annotation.type === "KeywordType" && one.annotation.name === "any";
 }
 
 function checkWhole(value: JavaScriptNode, wanted: Type, file: FileView): void {
