@@ -181,7 +181,9 @@ function answer(subject: string, place: PlaceInGraph): string {
   }
   if (kind === "type-of" || kind === "type-in") {
     const found = declaredType(kind, module, name!, place);
-    return found === undefined ? "" : `${relativeTo(folderOf(path), found.path)} ${found.name} ${fingerprintOf(found.text)}`;
+    return found === undefined
+      ? ""
+      : `${relativeTo(folderOf(path), found.path)} ${found.name} ${fingerprintOf(found.text)}`;
   }
   const resolution = graph.resolve(module, path, links);
   if (kind === "find") return resolution.state;

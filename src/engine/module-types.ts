@@ -21,7 +21,7 @@ export class ModuleTypes {
 
   /** What was read of a file, as a text; `undefined` where nothing was. */
   asText(path: string): string | undefined {
-    return this.kept.has(path) ? JSON.stringify(this.of(path)) : undefined;
+    return this.kept.has(path) ? JSON.stringify(this.of(path) ?? null) : undefined;
   }
 
   /** What declares a name that a module exports, as a file names that; `undefined` where that is not known. */
@@ -42,7 +42,9 @@ export class ModuleTypes {
   private at(module: string, name: string, from: string, seen: Set<string>): DeclaredType | undefined {
     const links = this.graph.linksOf(from);
     const resolution = links === undefined ? undefined : this.graph.resolve(module, from, links as Links);
-    return resolution?.state === "file" && resolution.isMore !== true ? this.exported(resolution.path, name, seen) : undefined;
+    return resolution?.state === "file" && resolution.isMore !== true
+      ? this.exported(resolution.path, name, seen)
+      : undefined;
   }
 
   private exported(path: string, name: string, seen: Set<string>): DeclaredType | undefined {

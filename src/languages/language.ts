@@ -135,8 +135,8 @@ export interface Links {
   readonly configFiles: readonly string[];
   /** What other files see of one. */
   summary(tree: Tree, info: DocumentInfo, text: Text): FileSummary;
-  /** What a file says of types; absent where other files cannot use them. */
-  types?(tree: Tree, info: DocumentInfo, text: Text): FileTypes;
+  /** What a file says of types; `undefined` of one whose form is broken. Absent where other files cannot use them. */
+  types?(tree: Tree, info: DocumentInfo, text: Text): FileTypes | undefined;
   /** Whether other files may see a change of the tree. */
   isSeen(change: TreeChange): boolean;
   /** Names that come to be at the top while code runs that is not at the top, told of regions; absent where none do. */

@@ -28,6 +28,8 @@ export type FoundMember = Member | { readonly lacking: Type } | undefined;
 export interface TypeReader {
   /** The type of what an expression gives. */
   of(expression: Node): Type;
+  /** The type of all that an expression may give, whatever tests before it say: a narrower one has no values beside those. */
+  widestOf(expression: Node): Type;
   /** The type that a node writes. */
   written(annotation: Node): Type;
   /** The type of values that a name may be given by its declaration; unknown where that does not say. */
@@ -62,6 +64,7 @@ export interface TypeReader {
 /** Types of a language that has none that are told. */
 export const noTypes: TypeReader = {
   of: () => unknown,
+  widestOf: () => unknown,
   written: () => unknown,
   takenBy: () => unknown,
   resultOf: () => unknown,

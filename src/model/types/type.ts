@@ -80,6 +80,8 @@ export interface FunctionType {
   readonly is: "function";
   /** `undefined` where it can be called in several ways. */
   readonly parameters: readonly Parameter[] | undefined;
+  /** Of what can be called in several ways, as far as functions that are handed to it are given the same in all. */
+  readonly handed?: readonly Parameter[];
   /** The type of the arguments behind those. */
   readonly rest: Type | undefined;
   readonly result: Type;
@@ -168,6 +170,7 @@ export function mapType(type: Type, change: (part: Type) => Type): Type {
       return {
         ...type,
         parameters: type.parameters?.map((one) => ({ ...one, type: change(one.type) })),
+        ...(type.handed && { handed: type.handed.map((one) => ({ ...one, type: change(one.type) })) }),
         rest: type.rest && change(type.rest),
         result: change(type.result),
       };
@@ -231,8 +234,9 @@ export function isSame(one: Type, other: Type): boolean {
       });
     }
     case "function": {
-      const { parameters, rest, result, variables } = other as FunctionType;
-      return one.parameters?.length === parameters?.length &&
+      const { parameters, handed = [], rest, result, variables } = other as FunctionType;
+      return areSame((one.handed ?? []).map(({ type }) => type), handed.map(({ type }) => type)) &&
+        one.parameters?.length === parameters?.length &&
         one.variables.length === variables.length &&
         one.variables.every((variable, index) => variable === variables[index]) &&
         (one.parameters ?? []).every((parameter, index) => {

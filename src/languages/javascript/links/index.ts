@@ -20,7 +20,9 @@ export const links: Links = {
   wholeName: "default",
   configFiles: ["package.json", "tsconfig.json", "jsconfig.json"],
   summary: ({ root, problems }, info) => summaryOf(root, problems.length > 0, parseOptionsFor(info).ambient === true),
-  types: ({ root }, info, text) => fileTypes(root, parseOptionsFor(info).typescript === true, text),
+  types: ({ root, problems }, info, text) => (
+    problems.length > 0 ? undefined : fileTypes(root, parseOptionsFor(info).typescript === true, text)
+  ),
   isSeen: changesLinks,
   broughtUp,
   companions: (values, path) => companionsOf(javascriptValues(values).together, path),

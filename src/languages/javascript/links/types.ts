@@ -31,7 +31,9 @@ class Collector {
       case "ImportDeclaration": {
         const module = textOf(item.source) ?? "";
         for (const one of item.specifiers) {
-          const name = one.type === "ImportSpecifier" ? nameOf(one.imported) : one.type === "ImportDefaultSpecifier" ? "default" : "*";
+          const name = one.type === "ImportSpecifier"
+            ? nameOf(one.imported)
+            : one.type === "ImportDefaultSpecifier" ? "default" : "*";
           if (one.local.type === "Identifier") this.imported[one.local.name] = { module, name };
         }
         return [];
@@ -40,7 +42,9 @@ class Collector {
         if (item.declaration !== null) {
           for (const name of this.take(item.declaration as JavaScriptNode)) this.exported[name] = name;
         } else if (item.source === null) {
-          for (const { local, exported } of item.specifiers) this.exported[nameOf(exported as Identifier)] = nameOf(local as Identifier);
+          for (const { local, exported } of item.specifiers) {
+            this.exported[nameOf(exported as Identifier)] = nameOf(local as Identifier);
+          }
         }
         return [];
       case "ExportDefaultDeclaration": {
@@ -113,7 +117,9 @@ class Collector {
         const target = node.target as JavaScriptNode;
         const type = node.annotation === null ? "" : `: ${this.source(node.annotation)}`;
         if (target.type === "RestElement") return `...rest${index}${type}`;
-        const name = target.type === "Identifier" ? target.name : target.type === "ThisExpression" ? "this" : `given${index}`;
+        const name = target.type === "Identifier"
+          ? target.name
+          : target.type === "ThisExpression" ? "this" : `given${index}`;
         return `${name}${node.optional ? "?" : ""}${type}`;
       }
       case "RestElement":
@@ -157,7 +163,9 @@ class Collector {
         members.push(`${key}${member.optional ? "?" : ""}${this.signature(member.value)};`);
       } else members.push(`${member.kind} ${key}${this.signature(member.value)};`);
     }
-    const base = superClass === null ? "" : ` extends ${this.source(superClass)}${superTypeArguments === null ? "" : this.source(superTypeArguments)}`;
+    const base = superClass === null
+      ? ""
+      : ` extends ${this.source(superClass)}${superTypeArguments === null ? "" : this.source(superTypeArguments)}`;
     const isMade = made.length === 1 || (made.length === 0 && superClass === null);
     const maker = isMade ? (made[0] ?? `function ${name}();`) : "";
     const whole = `interface ${name}${variables}${base} { ${members.join(" ")} }\n${maker}`;

@@ -21,8 +21,10 @@ export interface TypeContext {
   rest(node: Node): void;
   /** The type of what an expression gives. */
   infer(expression: Node): Type;
-  /** The type of what a use of a name gives. */
-  use(node: Node): Type;
+  /** The type of what a use of a name gives; with `widest` whatever tests before it say. */
+  use(node: Node, widest: boolean): Type;
+  /** Whether what a name holds is as it was declared where it is used. */
+  isAsDeclared(node: Node): boolean;
   /** What a function takes and gives; of a member only what is written. */
   signature(node: FunctionNode, isMember?: boolean): FunctionType;
   /** The type that a written type is, in which nothing stands for others. */
@@ -37,8 +39,6 @@ export interface TypeContext {
   variablesOf(binding: Binding): readonly object[];
   membersOf(type: Type): RecordType | undefined;
   member(type: Type, name: string): FoundMember;
-  /** Where a name, or a member of what it holds, is first given another value. */
-  firstChange(binding: Binding): Node | undefined;
   /** What the comment before a node says of types. */
   commentOf(node: Node): CommentTypes | undefined;
   /** The type that it says at a tag. */

@@ -74,7 +74,10 @@ export class ElsewhereTypes implements TypesElsewhere {
     return key === undefined ? unknown : this.context.ask(this.valueKind, key);
   }
 
-  madeBy(binding: Binding, given: readonly Type[]): { readonly maker: FunctionType | undefined; readonly type: Type } | undefined {
+  madeBy(
+    binding: Binding,
+    given: readonly Type[],
+  ): { readonly maker: FunctionType | undefined; readonly type: Type } | undefined {
     const key = this.keyOf(binding);
     const maker = key === undefined ? undefined : this.context.ask(this.makerKind, key);
     if (maker === undefined) return undefined;
@@ -116,7 +119,9 @@ export class ElsewhereTypes implements TypesElsewhere {
 
   private variablesOf(key: Elsewhere): readonly object[] {
     const [first] = this.declarations(key);
-    return first?.type === "InterfaceDeclaration" || first?.type === "TypeAliasDeclaration" ? variablesOf(first.typeParameters) : [];
+    return first?.type === "InterfaceDeclaration" || first?.type === "TypeAliasDeclaration"
+      ? variablesOf(first.typeParameters)
+      : [];
   }
 
   private named(key: Elsewhere, given: readonly Type[]): Type {
@@ -124,7 +129,10 @@ export class ElsewhereTypes implements TypesElsewhere {
     if (first?.type === "InterfaceDeclaration") return { is: "named", name: key.name, of: key, arguments: given };
     if (first?.type !== "TypeAliasDeclaration") return unknown;
     const variables = variablesOf(first.typeParameters);
-    return substitute(this.context.ask(this.aliasKind, key), new Map(variables.map((one, index) => [one, given[index] ?? unknown])));
+    return substitute(
+      this.context.ask(this.aliasKind, key),
+      new Map(variables.map((one, index) => [one, given[index] ?? unknown])),
+    );
   }
 
   /** Reads types as they are meant at the top of a file. */
@@ -134,7 +142,9 @@ export class ElsewhereTypes implements TypesElsewhere {
       lowering = new Lowering(
         {
           named: (node, given) => variableAround(node) ?? this.namedIn(path, node.name, given),
-          valueOf: (node) => (node.type === "Identifier" ? this.valueIn(path, (node as { name?: string }).name!) : unknown),
+          valueOf: (node) => (
+            node.type === "Identifier" ? this.valueIn(path, (node as { name?: string }).name!) : unknown
+          ),
         },
         false,
       );
@@ -151,7 +161,9 @@ export class ElsewhereTypes implements TypesElsewhere {
 
   private valueIn(path: string, name: string): Type {
     const found = this.context.ask(this.declaredKind, this.nameAt(path, name));
-    return found === undefined || found.text === "" ? unknown : this.context.ask(this.valueKind, this.nameAt(found.path, found.name));
+    return found === undefined || found.text === ""
+      ? unknown
+      : this.context.ask(this.valueKind, this.nameAt(found.path, found.name));
   }
 
   private workAlias(key: Elsewhere): Type {
@@ -181,7 +193,9 @@ export class ElsewhereTypes implements TypesElsewhere {
     const [first] = declarations;
     if (first?.type === "VariableDeclaration") {
       const { id } = first.declarations[0]!;
-      return id.type === "AnnotatedPattern" && declarations.length === 1 ? withoutVariables(lowering.type(id.annotation)) : unknown;
+      return id.type === "AnnotatedPattern" && declarations.length === 1
+        ? withoutVariables(lowering.type(id.annotation))
+        : unknown;
     }
     if (declarations.some(({ type }) => type !== "FunctionDeclaration")) return unknown;
     return this.signatures(declarations as readonly FunctionDeclaration[], lowering) ?? unknown;

@@ -29,10 +29,24 @@ const deepest = 40;
 
 export class ExpressionTypes {
   private depth = 0;
+  /** Whether tests are left out of account. */
+  private isWide = false;
 
   constructor(private readonly context: TypeContext) {}
 
-  infer(expression: Node): Type {
+  /** The type of what an expression gives, or with `widest` of all that it may give, whatever tests before it say. */
+  typeOf(expression: Node, widest: boolean): Type {
+    // What is worked out of names on the way has its own ways.
+    const before = this.isWide;
+    this.isWide = widest;
+    try {
+      return this.infer(expression);
+    } finally {
+      this.isWide = before;
+    }
+  }
+
+  private infer(expression: Node): Type {
     if (this.depth > deepest) return unknown;
     this.depth += 1;
     try {
@@ -53,7 +67,7 @@ export class ExpressionTypes {
         return second === undefined ? literal("string", only!.cooked ?? "") : basic("string");
       }
       case "Identifier":
-        return this.context.use(node);
+        return this.context.use(node, this.isWide);
       case "ThisExpression":
         return this.ofThis(node);
       case "ArrayExpression":
@@ -254,7 +268,8 @@ export class ExpressionTypes {
     const object = search === undefined ? unknown : this.infer(search.object);
     if (object.is !== "list" || object.element.is === "union") return undefined;
     const [test] = search!.call.arguments as readonly JavaScriptNode[];
-    const isPlain = (test?.type === "ArrowFunctionExpression" || test?.type === "FunctionExpression") && test.returnType === null;
+    const isPlain = (test?.type === "ArrowFunctionExpression" || test?.type === "FunctionExpression") &&
+      test.returnType === null;
     if (!isPlain) return unknown;
     return search!.name === "filter" ? object : union([object.element, absent.undefined]);
   }
@@ -292,7 +307,8 @@ export class ExpressionTypes {
     const object = this.infer(node.object);
     if (object === unknown) return unknown;
     const type = this.memberOf(node.optional ? present(object) : object, node);
-    return type.is === "union" && !this.isSteady(node) ? unknown : type;
+    if (this.isWide || (type.is !== "union" && type.is !== "basic" && type.is !== "literal")) return type;
+    return this.isSteady(node, type.is === "union") ? type : unknown;
   }
 
   /** Whether a chain may end before its last link, as there is no value at one that asks. */
@@ -329,21 +345,18 @@ export class ExpressionTypes {
   }
 
   /** Whether no test can have told more of a member than its type says: it is one of what a name holds that is tested nowhere before, or of what a call gives. */
-  private isSteady(node: JavaScriptNode): boolean {
+  private isSteady(node: JavaScriptNode, isUnion: boolean): boolean {
     let inner = node;
     while (inner.type === "MemberExpression") inner = inner.object as JavaScriptNode;
-    if (inner.type === "Identifier") {
-      const binding = bindingOf(inner);
-      const change = binding && this.context.firstChange(binding);
-      return change === undefined || change.start > inner.start;
-    }
-    return inner.type === "CallExpression" || inner.type === "NewExpression";
+    if (inner.type === "Identifier") return this.context.isAsDeclared(inner);
+    return !isUnion || inner.type === "CallExpression" || inner.type === "NewExpression";
   }
 }
 
 /** A promise of a promise is one of what that gives. */
 function flattened(type: Type): Type {
-  const isPromise = (one: Type | undefined): boolean => one?.is === "named" && one.name === "Promise" && isLibrary(one.of);
+  const isPromise = (one: Type | undefined): boolean =>
+    one?.is === "named" && one.name === "Promise" && isLibrary(one.of);
   if (type.is !== "named" || !isPromise(type)) return type;
   const [inner] = type.arguments;
   return isPromise(inner) ? flattened(inner!) : type;

@@ -11,7 +11,8 @@ import { libraryValues, pageValues } from "./library.js";
 import { anyFunction, keyName } from "./lower.js";
 import { libraryLowering } from "./members.js";
 import { absent, isAbsent } from "./system.js";
-import { firstChange, firstTest } from "./tested.js";
+import { isMadeHere, TakenApart } from "./taken-apart.js";
+import { firstChange, firstTell, firstTest } from "./tested.js";
 
 export class HeldTypes {
   readonly valueKind: QuestionKind<Binding, Type> = { work: (binding) => this.workValue(binding), ...typeAnswers };
@@ -30,6 +31,12 @@ export class HeldTypes {
     none: undefined,
   };
 
+  /** The first place where a name is asked for its type. */
+  readonly tellKind: QuestionKind<Binding, Node | undefined> = {
+    work: firstTell,
+    isSame: (one, other) => one === other,
+    none: undefined,
+  };
   /** The first place where a name, or a member of what it holds, is given another value. */
   readonly changeKind: QuestionKind<Binding, Node | undefined> = {
     work: firstChange,
@@ -37,7 +44,11 @@ export class HeldTypes {
     none: undefined,
   };
 
-  constructor(private readonly context: TypeContext) {}
+  private readonly parts: TakenApart;
+
+  constructor(private readonly context: TypeContext) {
+    this.parts = new TakenApart(context);
+  }
 
   /** The type of the value that a name stands for, whatever a test may have told of it. */
   nameValue(name: Node): Type {
@@ -122,7 +133,7 @@ export class HeldTypes {
         return this.context.elsewhere.valueOf(binding);
       case "parameter": {
         const declared = this.declaredType(declaration, owner);
-        return declared ?? this.givenByCall(declaration) ?? this.takenApart(declaration.node) ?? unknown;
+        return declared ?? (binding.writes > 0 ? unknown : this.parts.of(declaration.node));
       }
       case "fixed":
       case "changeable":
@@ -147,15 +158,10 @@ export class HeldTypes {
     const { id, init } = owner;
     const whole = owner.parent as VariableDeclaration;
     if (whole.parent?.type === "ForOfStatement") {
-      const loop = whole.parent as Extract<JavaScriptNode, { type: "ForOfStatement" }>;
-      this.context.rest(loop.right);
-      this.context.rest(loop);
-      if (id !== name || binding.writes > 0 || loop.await) return unknown;
-      const over = this.context.infer(loop.right);
-      return over.is === "list" ? over.element : unknown;
+      return binding.writes > 0 ? unknown : this.parts.of(name);
     }
     if (init === null) return unknown;
-    if (id !== name) return this.takenApart(name) ?? unknown;
+    if (id !== name) return this.parts.of(name);
     // What JavaScript writes for a record is no promise of what it will hold.
     if (!this.context.typed && init.type !== "ArrowFunctionExpression" && isMadeHere(init)) return unknown;
     const type = isMadeHere(init) ? kept(this.context.infer(init), init) : this.context.infer(init);
@@ -166,73 +172,34 @@ export class HeldTypes {
     return type.is === "basic" || type.is === "literal" ? (isAbsent(type) ? unknown : widened(type)) : type;
   }
 
-  /** What is taken out of a value by a pattern. */
-  private takenApart(name: Node): Type | undefined {
-    const property = name.parent as JavaScriptNode;
-    if (property?.type !== "Property" || property.computed || property.value !== name) return undefined;
-    const pattern = property.parent as JavaScriptNode;
-    const key = keyName(property.key);
-    if (pattern.type !== "ObjectPattern" || key === undefined) return undefined;
-    const up = pattern.parent as JavaScriptNode;
-    let type: Type = unknown;
-    if (up.type === "VariableDeclarator" && up.init !== null) {
-      this.context.rest(up);
-      type = this.context.infer(up.init);
-    } else if (up.type === "AnnotatedPattern") {
-      this.context.rest(up);
-      type = this.context.lowering.type(up.annotation);
-    }
-    const found = this.context.member(type, key);
-    if (found === undefined || "lacking" in found) return unknown;
-    return found.optional ? union([found.type, absent.undefined]) : found.type;
-  }
-
-  /** What a function that is handed to another one is given by that. */
-  private givenByCall({ node }: Declaration): Type | undefined {
-    let pattern = node as JavaScriptNode;
-    while (pattern.parent !== null && isPattern(pattern.parent)) pattern = pattern.parent as JavaScriptNode;
-    const root = pattern.parent as JavaScriptNode;
-    if (pattern !== node || (root.type !== "ArrowFunctionExpression" && root.type !== "FunctionExpression")) {
-      return undefined;
-    }
-    const call = root.parent as JavaScriptNode;
-    if (call.type !== "CallExpression") return undefined;
-    this.context.rest(call);
-    const callee = this.context.infer(call.callee);
-    const index = (call.arguments as readonly Node[]).indexOf(root);
-    if (callee.is !== "function" || callee.parameters === undefined || index < 0) return undefined;
-    const wanted = callee.parameters[index]?.type;
-    const place = (root.params as readonly Node[]).indexOf(node);
-    return wanted?.is === "function" ? withoutVariables(wanted.parameters?.[place]?.type ?? unknown) : undefined;
-  }
-
-  /** What a use of a name gives, unless a test before it may say more of that. */
-  use(node: Node): Type {
+  /** What a use of a name gives, unless a test before it may say more of that; `widest` for all that it may give whatever tests say. */
+  use(node: Node, widest: boolean): Type {
     const binding = bindingOf(node);
     if (binding === undefined) return this.nameValue(node);
-    const type = this.context.ask(this.valueKind, binding);
-    if (type === unknown) return type;
+    const type = this.valueFor(binding, widest);
+    if (type === unknown || this.isBehind(this.tellKind, binding, node)) return unknown;
+    if (widest) return type;
     if (type.is === "union" && this.context.ask(this.writtenKind, binding)) return unknown;
-    const test = this.context.ask(this.testKind, binding);
-    return test !== undefined && test.start < node.start ? unknown : type;
+    const isPlain = type.is === "union" || type.is === "basic" || type.is === "literal";
+    return isPlain && this.isBehind(this.testKind, binding, node) ? unknown : type;
   }
-}
 
-/** Whether an expression makes a record or function, of which what is written is not all that it may hold later. */
-function isMadeHere(expression: Node): boolean {
-  const node = expression as JavaScriptNode;
-  switch (node.type) {
-    case "ObjectExpression":
-      return true;
-    case "ArrowFunctionExpression":
-    case "FunctionExpression":
-      return node.returnType === null;
-    case "ConditionalExpression":
-      return isMadeHere(node.consequent) || isMadeHere(node.alternate);
-    case "LogicalExpression":
-      return isMadeHere(node.left) || isMadeHere(node.right);
-    default:
-      return false;
+  private valueFor(binding: Binding, widest: boolean): Type {
+    const taken = widest ? this.context.ask(this.takenKind, binding) : unknown;
+    return taken === unknown ? this.context.ask(this.valueKind, binding) : taken;
+  }
+
+  /** Whether a use of a name stands behind the first one of a kind. */
+  private isBehind(kind: QuestionKind<Binding, Node | undefined>, binding: Binding, node: Node): boolean {
+    const first = this.context.ask(kind, binding);
+    return first !== undefined && first.start < node.start;
+  }
+
+  /** Whether what a name holds is as it was declared where it is used: nothing was tested or put into it before. */
+  isAsDeclared(node: Node): boolean {
+    const binding = bindingOf(node);
+    return binding === undefined ||
+      !(this.isBehind(this.changeKind, binding, node) || this.isBehind(this.testKind, binding, node));
   }
 }
 
@@ -249,7 +216,10 @@ function kept(type: Type, expression: Node): Type {
       return type.is === "literal" ? unknown : type;
     case "ConditionalExpression":
     case "LogicalExpression":
-      return type.is === "literal" || (type.is === "union" && type.members.some(({ is }) => is === "literal" || is === "record")) ? unknown : type;
+      return type.is === "literal" ||
+        (type.is === "union" && type.members.some(({ is }) => is === "literal" || is === "record"))
+        ? unknown
+        : type;
     case "ArrowFunctionExpression":
     case "FunctionExpression":
       return type.is === "function" && type.result.is === "literal" ? { ...type, result: widened(type.result) } : type;
@@ -259,7 +229,9 @@ function kept(type: Type, expression: Node): Type {
       for (const property of node.properties) {
         const name = property.type === "Property" && !property.computed ? keyName(property.key) : undefined;
         const member = name === undefined ? undefined : members.get(name);
-        if (member !== undefined) members.set(name!, { ...member, type: kept(member.type, (property as { value: Node }).value) });
+        if (member !== undefined) {
+          members.set(name!, { ...member, type: kept(member.type, (property as { value: Node }).value) });
+        }
       }
       return { ...type, members };
     }

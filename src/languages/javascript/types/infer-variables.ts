@@ -12,25 +12,26 @@ export function inferred(
   for (const [index, parameter] of (parameters ?? []).entries()) {
     const node = given[index];
     if (node === undefined || node.type === "SpreadElement") break;
-    match(parameter.type, typeOf(node), found);
+    match(parameter.type, typeOf(node), found, true);
   }
   for (const variable of variables) if (!found.has(variable)) found.set(variable, unknown);
   return found;
 }
 
-function match(wanted: Type, type: Type, found: Map<object, Type>): void {
+/** `isGiven` of an argument itself; what a function gives may be a written value or any of its type. */
+function match(wanted: Type, type: Type, found: Map<object, Type>, isGiven: boolean): void {
   switch (wanted.is) {
     case "variable": {
-      const now = widened(type);
+      const now = isGiven ? widened(type) : type.is === "literal" ? unknown : type;
       const before = found.get(wanted.of);
       found.set(wanted.of, before === undefined || isSame(before, now) ? now : unknown);
       break;
     }
     case "list":
-      if (type.is === "list") match(wanted.element, type.element, found);
+      if (type.is === "list") match(wanted.element, type.element, found, isGiven);
       break;
     case "function":
-      if (type.is === "function") match(wanted.result, type.result, found);
+      if (type.is === "function") match(wanted.result, type.result, found, false);
       break;
     case "union":
       // Which of several is meant is not looked for.
@@ -38,7 +39,9 @@ function match(wanted: Type, type: Type, found: Map<object, Type>): void {
       break;
     case "named":
       if (type.is === "named" && type.of === wanted.of) {
-        for (const [index, one] of wanted.arguments.entries()) match(one, type.arguments[index] ?? unknown, found);
+        for (const [index, one] of wanted.arguments.entries()) {
+          match(one, type.arguments[index] ?? unknown, found, isGiven);
+        }
       } else clear(wanted, found);
       break;
     default:

@@ -29,7 +29,9 @@ export function statementsIn(text: string): readonly JavaScriptNode[] {
   let found = statements.get(text);
   if (found === undefined) {
     const { root } = parse(text, options);
-    found = root.body.map((item) => (item.type === "ExportNamedDeclaration" && item.declaration !== null ? item.declaration : item)) as JavaScriptNode[];
+    found = root.body.map(
+      (item) => (item.type === "ExportNamedDeclaration" && item.declaration !== null ? item.declaration : item),
+    ) as JavaScriptNode[];
     statements.set(text, found);
     if (statements.size > 2000) statements.delete(statements.keys().next().value!);
   }

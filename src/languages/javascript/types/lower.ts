@@ -1,6 +1,7 @@
 /** Types as TypeScript writes them, as types of the model. What is not followed – types that are worked out of others – is unknown. */
 import type { Binding } from "../../../model/binding.js";
 import {
+  areSame,
   basic,
   isSame,
   list,
@@ -219,9 +220,19 @@ export const anyFunction: FunctionType = {
 
 /** What can be called in two ways: what both give is known. */
 export const overloaded = (one: Type, other: Type): Type => {
-  const isAlike = one.is === "function" && other.is === "function" && isSame(one.result, other.result);
-  return isAlike ? { ...anyFunction, result: one.result } : anyFunction;
+  if (one.is !== "function" || other.is !== "function") return anyFunction;
+  const handed = (one.parameters ?? one.handed ?? []).map((parameter, index) => {
+    const like = (other.parameters ?? other.handed)?.[index];
+    return like !== undefined && isHandedAlike(parameter.type, like.type) ? parameter : { ...parameter, type: unknown };
+  });
+  return { ...anyFunction, result: isSame(one.result, other.result) ? one.result : unknown, handed };
 };
+
+/** Whether functions that are handed over are given the same. */
+const isHandedAlike = (one: Type, other: Type): boolean => one.is === "function" &&
+  other.is === "function" &&
+  one.parameters !== undefined &&
+  areSame(one.parameters.map(({ type }) => type), (other.parameters ?? []).map(({ type }) => type));
 
 /** A record of which nothing is known. */
 export const anyRecord: RecordType = { is: "record", members: new Map(), rest: undefined, isOpen: true };

@@ -45,7 +45,8 @@ export function withParents(own: RecordType, parents: readonly (RecordType | und
 /** What a name stands for that a declaration around it has as a parameter, in a text whose names have no bindings. */
 export function variableAround(node: Node & { readonly name: string }): Type | undefined {
   for (let up = node.parent as JavaScriptNode | null; up !== null; up = up.parent as JavaScriptNode | null) {
-    const { typeParameters } = up as { typeParameters?: { params: readonly { name: Node & { name: string } }[] } | null };
+    const { typeParameters } =
+      up as { typeParameters?: { params: readonly { name: Node & { name: string } }[] } | null };
     const found = typeParameters?.params.find((one) => one.name.name === node.name);
     if (found !== undefined) return { is: "variable", of: found.name, name: node.name };
   }
@@ -151,11 +152,15 @@ function joined(declarations: readonly InterfaceDeclaration[]): RecordType | und
         { is: "variable", of: variables[index]!, name: "T" },
       ]),
     );
-    const parents = membersOfParents(one, libraryLowering, (base) => (
-      base.is === "named"
-        ? membersInLibrary(base.name, base.arguments)
-        : base.is === "list" ? membersInLibrary("Array", [base.element]) : undefined
-    ));
+    const parents = membersOfParents(
+      one,
+      libraryLowering,
+      (base) => (
+        base.is === "named"
+          ? membersInLibrary(base.name, base.arguments)
+          : base.is === "list" ? membersInLibrary("Array", [base.element]) : undefined
+      ),
+    );
     const whole = withParents(
       substitute(own, same) as RecordType,
       parents.map((parent) => parent && (substitute(parent, same) as RecordType)),

@@ -11,6 +11,13 @@ export function firstTest({ references }: Binding): Node | undefined {
   return firstOf(references.flatMap(({ node, access }) => (access === "read" && isTest(node) ? [node] : [])));
 }
 
+/** The first use by which a name, or a member of what it holds, is asked for its type, so that behind it it may be of a narrower one. */
+export function firstTell({ references }: Binding): Node | undefined {
+  return firstOf(
+    references.flatMap(({ node, access }) => (access === "read" && isTest(node) === "type" ? [node] : [])),
+  );
+}
+
 /** The first use, in the order of the text, by which a name, or a member of what it holds, is given another value. */
 export function firstChange({ references }: Binding): Node | undefined {
   return firstOf(references.flatMap(({ node, access }) => (access !== "read" || isChanged(node) ? [node] : [])));
@@ -43,14 +50,15 @@ function calledName({ callee }: { readonly callee: Node }): string {
   return node.type === "MemberExpression" ? (memberName(node) ?? "") : "";
 }
 
-/** Whether a use, or a member of what it gives, is asked for what it is. */
-export function isTest(use: Node): boolean {
+/** Whether a use, or a member of what it gives, is asked for its value, or for its type, as by a function that may tell it. */
+export function isTest(use: Node): "value" | "type" | undefined {
   let node = use as JavaScriptNode;
   for (;;) {
     const up = node.parent as JavaScriptNode | null;
     switch (up?.type) {
       case "MemberExpression":
-        if (up.object !== node) return false;
+        if (up.object !== node) return undefined;
+        if (up.optional) return "value";
         break;
       case "NonNullExpression":
       case "ChainExpression":
@@ -65,26 +73,29 @@ export function isTest(use: Node): boolean {
       case "IfStatement":
       case "WhileStatement":
       case "DoWhileStatement":
-        return true;
+        return "value";
       case "UnaryExpression":
-        return up.operator === "!" || up.operator === "typeof" || up.operator === "delete";
+        if (up.operator === "typeof") return "type";
+        return up.operator === "!" || up.operator === "delete" ? "value" : undefined;
       case "BinaryExpression":
-        return compares.test(up.operator);
+        if (up.operator === "in" || up.operator === "instanceof") return "type";
+        return compares.test(up.operator) ? "value" : undefined;
       case "ConditionalExpression":
       case "ForStatement":
-        return up.test === node;
+        return up.test === node ? "value" : undefined;
       case "CallExpression":
+        if (up.callee === node && up.optional) return "value";
         if (up.callee === node) break;
         switch ((up.parent as JavaScriptNode | null)?.type) {
           case "ExpressionStatement":
-            return asserting.test(calledName(up));
+            return asserting.test(calledName(up)) ? "type" : undefined;
           case "VariableDeclarator":
-            return asking.test(calledName(up));
+            return asking.test(calledName(up)) ? "type" : undefined;
           default:
-            return isTest(up);
+            return isTest(up) && "type";
         }
       default:
-        return false;
+        return undefined;
     }
     node = up;
   }

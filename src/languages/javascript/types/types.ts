@@ -61,6 +61,10 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
     return this.comments.areTold ? this.infer(expression) : unknown;
   }
 
+  widestOf(expression: Node): Type {
+    return this.comments.areTold ? this.expressions.typeOf(expression, true) : unknown;
+  }
+
   written(annotation: Node): Type {
     return withoutVariables(this.lowering.type(annotation as never));
   }
@@ -128,6 +132,7 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
       held.takenKind,
       held.writtenKind,
       held.testKind,
+      held.tellKind,
       held.changeKind,
       names.membersKind,
       names.aliasKind,
@@ -148,11 +153,15 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
   }
 
   infer(expression: Node): Type {
-    return this.expressions.infer(expression);
+    return this.expressions.typeOf(expression, false);
   }
 
-  use(node: Node): Type {
-    return this.held.use(node);
+  use(node: Node, widest: boolean): Type {
+    return this.held.use(node, widest);
+  }
+
+  isAsDeclared(node: Node): boolean {
+    return this.held.isAsDeclared(node);
   }
 
   signature(node: FunctionNode, isMember?: boolean): FunctionType {
@@ -173,10 +182,6 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
 
   membersOf(type: Type): RecordType | undefined {
     return this.names.membersOf(type);
-  }
-
-  firstChange(binding: Binding): Node | undefined {
-    return this.ask(this.held.changeKind, binding);
   }
 
   commentOf(node: Node): CommentTypes | undefined {

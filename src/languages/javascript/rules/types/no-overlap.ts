@@ -12,7 +12,7 @@ const isOne = (type: Type): boolean => type.is === "literal";
 
 function compare(left: JavaScriptNode, right: JavaScriptNode, file: FileView, result: string): void {
   const { types } = file;
-  const [one, other] = [types.of(left), types.of(right)];
+  const [one, other] = [types.widestOf(left), types.widestOf(right)];
   if ((isOne(one) && isOne(other)) || !areApart(one, other, types.system) || types.isSilenced(left)) return;
   const [value, all] = right.type === "Literal" ? [right, one] : [left, other];
   const texts = alternatives(all).flatMap(

@@ -1,8 +1,8 @@
 import { nearest } from "../../../../model/spelling.js";
-import { without, type Type } from "../../../../model/types/type.js";
+import { alternatives, union, unknown, without, type Type } from "../../../../model/types/type.js";
 import type { FileView, RemedyOffer } from "../../../../rules/rule.js";
 import type { Node } from "../../../../syntax/node.js";
-import type { JavaScriptNode } from "../../nodes/index.js";
+import type { JavaScriptNode, MemberExpression } from "../../nodes/index.js";
 import { memberName } from "../../reading.js";
 import { defineRule } from "../../rule.js";
 import { keyName } from "../../types/lower.js";
@@ -58,6 +58,27 @@ function checkRecord(value: JavaScriptNode, wanted: Type, file: FileView): void 
   }
 }
 
+/** Whatever a test has told: what none of several types has, the one that is left has neither. */
+function checkWidest({ object, property }: MemberExpression, name: string, file: FileView): void {
+  const { types } = file;
+  // Of members of what `this` is it is not followed what tests tell of their types.
+  if (isOfThis(object)) return;
+  const all = alternatives(without(types.widestOf(object), types.system.isAbsent));
+  const lacking = all.filter((one) => {
+    const found = types.member(one, name);
+    return found !== undefined && "lacking" in found;
+  });
+  if (all.length > 0 && lacking.length === all.length) {
+    tell(property, name, all.length === 1 ? all[0]! : union(all), file);
+  }
+}
+
+function isOfThis(node: Node): boolean {
+  const one = node as JavaScriptNode;
+  if (one.type === "MemberExpression") return isOfThis(one.object);
+  return one.type === "ThisExpression" || (one.type === "CallExpression" && isOfThis(one.callee));
+}
+
 export const noSuchMember = defineRule({
   id: "types.no-such-member",
   title: "Member that a type does not have",
@@ -108,6 +129,7 @@ export const noSuchMember = defineRule({
       const type = without(types.of(node.object), types.system.isAbsent);
       const found = types.member(type, name);
       if (found !== undefined && "lacking" in found) tell(node.property, name, found.lacking, file);
+      else if (type === unknown) checkWidest(node, name, file);
     },
   },
 });
