@@ -14,7 +14,7 @@ export interface NameChanges {
   readonly gone: ReadonlySet<Reference>;
   /** Names that are declared in another way than before, or no longer, with the scopes in which they are. */
   readonly declared: ReadonlyMap<string, readonly Scope[]>;
-  /** Names without a meaning that were used nowhere before, or are no longer. */
+  /** Names without a meaning that have other uses than before. */
   readonly unknown: ReadonlySet<string>;
 }
 
@@ -234,10 +234,10 @@ export class Names {
     const uses = this.unresolved.get(use.name)!;
     takeOut(uses, use);
     this.countAsking(use, -1);
+    this.unknown.add(use.name);
     if (uses.length > 0) return;
     this.unresolved.delete(use.name);
     this.unknownSpelling.remove(use.name);
-    this.unknown.add(use.name);
   }
 
   private leaveUnresolved(use: Reference): void {
@@ -245,8 +245,8 @@ export class Names {
     if (uses === undefined) {
       this.unresolved.set(use.name, (uses = []));
       this.unknownSpelling.add(use.name);
-      this.unknown.add(use.name);
     }
+    this.unknown.add(use.name);
     use.at = uses.length;
     uses.push(use);
     this.countAsking(use, 1);

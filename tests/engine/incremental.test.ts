@@ -280,6 +280,20 @@ describe("working in slices", () => {
   });
 });
 
+test("a name is missed where the misspelt one was a type before, and is a value now", () => {
+  const uri = "file:///a.ts";
+  const opened = (text: string) => {
+    const workspace = createWorkspace({ languages: [javascript()], settings: { kits: ["sound"] } });
+    workspace.open({ uri, languageId: "typescript", version: 1, text });
+    return workspace;
+  };
+  const [head, tail] = ["import\nconst:keyof seat T):", "\nconst sea=()=>c"];
+  const workspace = opened(`${head}const${tail}`);
+  workspace.alerts(uri);
+  workspace.edit(uri, 2, [{ from: head.length, to: head.length + 5, insert: "seat" }]);
+  expect(workspace.alerts(uri)).toEqual(opened(`${head}seat${tail}`).alerts(uri));
+});
+
 test("a rule that throws finds nothing until the text changes, and then all", () => {
   let fails = true;
   const rule: Rule = defineRule({
