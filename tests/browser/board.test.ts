@@ -108,7 +108,7 @@ test(
     await page.getByRole("button", { name: /^weather\/tides\.py, \d+ lines, strain \d+$/ }).click();
     await page.getByRole("tab", { name: "Alerts 3" }).waitFor();
     await page.getByRole("button", { name: "Dark" }).click();
-    expect(await page.evaluate("getComputedStyle(document.body).backgroundColor")).toBe("rgb(20, 25, 29)");
+    await page.waitForFunction("getComputedStyle(document.body).backgroundColor === 'rgb(20, 25, 29)'");
     await open("#view=alerts&open=3", 400);
     await page.locator(".note").waitFor();
     expect(await page.evaluate("document.documentElement.scrollWidth")).toBe(400);
