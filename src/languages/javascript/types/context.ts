@@ -66,7 +66,7 @@ export interface TypesElsewhere {
     binding: Binding,
     given: readonly Type[]
   ): { readonly maker: FunctionType | undefined; readonly type: Type } | undefined;
-  membersOf(key: Elsewhere, given: readonly Type[]): RecordType;
+  membersOf(key: Elsewhere, given: readonly Type[], only?: string): RecordType;
 }
 
 /** What questions for types have in common. */

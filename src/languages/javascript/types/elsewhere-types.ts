@@ -15,7 +15,7 @@ import type { FunctionDeclaration, InterfaceDeclaration, JavaScriptNode } from "
 import { Elsewhere, isSameOrNone, typeAnswers, type TypeContext, type TypesElsewhere } from "./context.js";
 import { statementsIn } from "./library-text.js";
 import { anyFunction, anyRecord, Lowering, ofInterface, overloaded, variablesOf } from "./lower.js";
-import { membersOfParents, merged, namedInLibrary, variableAround, withParents } from "./members.js";
+import { membersOfParents, merged, namedInLibrary, variableAround, withGiven, withParents } from "./members.js";
 
 /** A name of a module, as this file names it. */
 class Import {
@@ -86,12 +86,8 @@ export class ElsewhereTypes implements TypesElsewhere {
     return { maker: maker.is === "function" ? maker : undefined, type: this.named(key!, types) };
   }
 
-  membersOf(key: Elsewhere, given: readonly Type[]): RecordType {
-    const members = this.context.ask(this.membersKind, key);
-    const variables = this.variablesOf(key);
-    return variables.length === 0
-      ? members
-      : (substitute(members, new Map(variables.map((one, index) => [one, given[index] ?? unknown]))) as RecordType);
+  membersOf(key: Elsewhere, given: readonly Type[], only?: string): RecordType {
+    return withGiven(this.context.ask(this.membersKind, key), this.variablesOf(key), given, only);
   }
 
   private keyOf(binding: Binding): Elsewhere | undefined {

@@ -119,7 +119,7 @@ export function namedInLibrary(name: string, given: readonly Type[]): Type {
 }
 
 /** The members of a type of the library; `undefined` where there is no such. */
-export function membersInLibrary(name: string, given: readonly Type[]): RecordType | undefined {
+export function membersInLibrary(name: string, given: readonly Type[], only?: string): RecordType | undefined {
   let members = libraryMembers.get(name);
   const declarations = libraryDeclarations(name);
   if (members === undefined && !libraryMembers.has(name)) {
@@ -129,12 +129,22 @@ export function membersInLibrary(name: string, given: readonly Type[]): RecordTy
   }
   const [first] = declarations ?? [];
   if (members === undefined || first?.type !== "InterfaceDeclaration") return undefined;
-  const variables = variablesOf(first.typeParameters);
+  return withGiven(members, variablesOf(first.typeParameters), given, only);
+}
+
+/** Members in which what variables stand for is put in; with `only` of that member alone, as there may be very many. */
+export function withGiven(
+  members: RecordType,
+  variables: readonly object[],
+  given: readonly Type[],
+  only?: string,
+): RecordType {
   if (variables.length === 0) return members;
-  return substitute(
-    members,
-    new Map(variables.map((variable, index) => [variable, given[index] ?? unknown])),
-  ) as RecordType;
+  const member = only === undefined ? undefined : members.members.get(only);
+  const asked = only === undefined
+    ? members
+    : { ...members, members: new Map(member === undefined ? [] : [[only, member] as const]) };
+  return substitute(asked, new Map(variables.map((one, index) => [one, given[index] ?? unknown]))) as RecordType;
 }
 
 function joined(declarations: readonly InterfaceDeclaration[]): RecordType | undefined {

@@ -25,6 +25,7 @@ import {
   namedInLibrary,
   ownMembers,
   parametersOf,
+  withGiven,
   withParents,
 } from "./members.js";
 import { isAbsent } from "./system.js";
@@ -84,16 +85,19 @@ export class NamedTypes {
     return this.context.lowering.type((owner as TypeAliasDeclaration).annotation);
   }
 
-  membersOf(type: Type): RecordType | undefined {
+  /** The members of a type, or with `only` that one, if it has it. */
+  membersOf(type: Type, only?: string): RecordType | undefined {
     switch (type.is) {
       case "record":
         return type;
       case "list":
-        return membersInLibrary("Array", [type.element]);
+        return membersInLibrary("Array", [type.element], only);
       case "fixed":
-        return membersInLibrary("Array", [
-          union([...type.elements.map((one) => one.type), ...(type.rest ? [type.rest] : [])]),
-        ]);
+        return membersInLibrary(
+          "Array",
+          [union([...type.elements.map((one) => one.type), ...(type.rest ? [type.rest] : [])])],
+          only,
+        );
       case "basic":
         return isAbsent(type) || type.name === "object" ? undefined : this.membersOfBasic(type.name);
       case "literal":
@@ -101,7 +105,7 @@ export class NamedTypes {
       case "function":
         return membersInLibrary("Function", []) && { ...membersInLibrary("Function", [])!, isOpen: true };
       case "named":
-        return isLibrary(type.of) ? membersInLibrary(type.name, type.arguments) : this.membersOfNamed(type);
+        return isLibrary(type.of) ? membersInLibrary(type.name, type.arguments, only) : this.membersOfNamed(type, only);
       default:
         return undefined;
     }
@@ -111,13 +115,11 @@ export class NamedTypes {
     return membersInLibrary(`${name[0]!.toUpperCase()}${name.slice(1)}`.replace("Bigint", "BigInt"), []);
   }
 
-  private membersOfNamed({ of, arguments: given }: NamedType): RecordType {
-    if (of instanceof Elsewhere) return this.context.elsewhere.membersOf(of, given);
+  private membersOfNamed({ of, arguments: given }: NamedType, only?: string): RecordType {
+    if (of instanceof Elsewhere) return this.context.elsewhere.membersOf(of, given, only);
     const binding = of as Binding;
     const members = this.context.ask(this.membersKind, binding);
-    const variables = this.context.variablesOf(binding);
-    if (variables.length === 0) return members;
-    return substitute(members, new Map(variables.map((one, index) => [one, given[index] ?? unknown]))) as RecordType;
+    return withGiven(members, this.context.variablesOf(binding), given, only);
   }
 
   private workMembers(binding: Binding): RecordType {
@@ -182,7 +184,7 @@ export class NamedTypes {
   }
 
   member(type: Type, name: string): FoundMember {
-    const found = memberOfAll(alternatives(type), name, (one) => this.membersOf(one));
+    const found = memberOfAll(alternatives(type), name, (one) => this.membersOf(one, name));
     // What every object has.
     if (found !== undefined && "lacking" in found && membersInLibrary("Object", [])!.members.has(name)) {
       return undefined;
