@@ -27,7 +27,7 @@ import type { RecordStore } from "./record-store.js";
 import { RuleCalls } from "./rule-calls.js";
 import type { RuleLimits } from "./rule-limits.js";
 import { RuleRun } from "./rule-run.js";
-import { TypeQuestions, type TypedDocument } from "./type-questions.js";
+import { TypeQuestions, type AskedDocument } from "./type-questions.js";
 import { BindingUnits } from "./units/bindings.js";
 import { FlowUnits } from "./units/flows.js";
 import { NodeUnits } from "./units/nodes.js";
@@ -443,7 +443,7 @@ export class DocumentAnalysis {
     this.rules.arrange(active, RuleCalls.of(some, this.language), this.viewSource());
   }
 
-  private typedDocument(): TypedDocument {
+  private typedDocument(): AskedDocument {
     const analysis = this;
     return {
       get text() {
@@ -454,9 +454,6 @@ export class DocumentAnalysis {
       },
       get typed() {
         return analysis.traits.typed;
-      },
-      get ambient() {
-        return analysis.traits.ambient;
       },
       get runtimes() {
         return analysis.settings.values.runtime;

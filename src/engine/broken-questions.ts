@@ -2,7 +2,7 @@
 import { furthestComment, type Language, type Tree } from "../languages/language.js";
 import type { LanguageValues } from "../languages/settings.js";
 import { nodesTouching } from "../syntax/walk.js";
-import type { Edit, Span } from "../text/edit.js";
+import { spanWith, type Edit, type Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
 import { besideProblem, BrokenCode, harmFrom } from "./broken-code.js";
 import { BrokenWatch, type Mention, type Subject } from "./broken-watch.js";
@@ -28,9 +28,8 @@ export class BrokenQuestions {
     this.code = new BrokenCode(language);
   }
 
-  edit({ from, to, insert }: Edit): void {
-    const moved = (this.edited?.to ?? 0) + insert.length - (to - from);
-    this.edited = { from: Math.min(from, this.edited?.from ?? Infinity), to: Math.max(from + insert.length, moved) };
+  edit(edit: Edit): void {
+    this.edited = spanWith(this.edited, edit);
   }
 
   /** A name as what is asked about. */

@@ -1,13 +1,11 @@
 /** What rules ask about types, and for which units they would be told otherwise after an edit. */
-import { furthestComment, type Language, type Traits } from "../languages/language.js";
-import type { Names } from "../model/names.js";
+import { furthestComment, type Language } from "../languages/language.js";
 import { Questions, type Question } from "../model/types/questions.js";
-import { noTypes, type TypeReader } from "../model/types/reader.js";
+import { noTypes, type TypedDocument, type TypeReader } from "../model/types/reader.js";
 import type { TreeChange } from "../syntax/change.js";
 import type { Node } from "../syntax/node.js";
 import { nodesTouching } from "../syntax/walk.js";
-import type { Edit, Span } from "../text/edit.js";
-import type { Text } from "../text/text.js";
+import { spanWith, type Edit, type Span } from "../text/edit.js";
 import { AnswerWatch } from "./answer-watch.js";
 import type { LinkQuestions } from "./link-questions.js";
 import { RecordStore } from "./record-store.js";
@@ -27,10 +25,7 @@ class QuestionWatch extends AnswerWatch<Question, true> {
 }
 
 /** The document as it is at the moment. */
-export interface TypedDocument extends Traits {
-  readonly text: Text;
-  readonly names: Names;
-  readonly runtimes: readonly string[];
+export interface AskedDocument extends TypedDocument {
   /** For whom a rule is running. */
   readonly called: Called | undefined;
 }
@@ -44,7 +39,7 @@ export class TypeQuestions {
   /** What lies between the edits since the last look, in the text as it is. */
   private edited: Span | undefined;
 
-  constructor({ types }: Language, document: TypedDocument, links: LinkQuestions) {
+  constructor(private readonly language: Language, document: AskedDocument, links: LinkQuestions) {
     const { elsewhere } = this;
     this.questions = new Questions(
       (question) => {
@@ -53,26 +48,12 @@ export class TypeQuestions {
       },
       (question) => this.watch.answer(question) === true,
     );
-    const { questions } = this;
-    this.reader = types === undefined
-      ? noTypes
-      : types({
-        questions,
-        get text() {
-          return document.text;
-        },
-        get names() {
-          return document.names;
-        },
-        get typed() {
-          return document.typed;
-        },
-        get runtimes() {
-          return document.runtimes;
-        },
-        imported: (module, name) => links.declaredType("type-of", module, name, elsewhere),
-        within: (path, name) => links.declaredType("type-in", path, name, elsewhere),
-      });
+    this.reader = language.types?.(document, {
+      questions: this.questions,
+      imported: (module, name) => links.declaredType("type-of", module, name, elsewhere),
+      within: (path, name) => links.declaredType("type-in", path, name, elsewhere),
+    }) ??
+      noTypes;
   }
 
   clear(): void {
@@ -81,9 +62,8 @@ export class TypeQuestions {
     this.edited = undefined;
   }
 
-  edit({ from, to, insert }: Edit): void {
-    const moved = (this.edited?.to ?? 0) + insert.length - (to - from);
-    this.edited = { from: Math.min(from, this.edited?.from ?? Infinity), to: Math.max(from + insert.length, moved) };
+  edit(edit: Edit): void {
+    this.edited = spanWith(this.edited, edit);
   }
 
   /** Takes note of what is to be asked of other files again; whether a unit is the one for which that was asked. */
@@ -94,7 +74,25 @@ export class TypeQuestions {
   }
 
   follow({ path }: TreeChange): void {
-    for (const node of path) this.questions.nodeChanged(node);
+    this.around(path.at(-1));
+  }
+
+  /** Notes what changed in a node, for all that stands around it. */
+  private around(node: Node | null | undefined): void {
+    let inCode = false;
+    for (let up = node ?? null; up !== null; up = up.parent) {
+      this.questions.nodeChanged(up, inCode);
+      inCode ||= this.isCode(up);
+    }
+  }
+
+  /** Whether a node holds the code of a function. */
+  private isCode(node: Node): boolean {
+    const { parent } = node;
+    return parent !== null &&
+      parent.parent !== null &&
+      this.language.isFlowRoot(parent) &&
+      this.language.holdsLines(node);
   }
 
   leave(node: Node): void {
@@ -104,9 +102,7 @@ export class TypeQuestions {
   absorb({ bindings, references, declared }: NameNews): void {
     if (this.questions.isEmpty) return;
     for (const binding of bindings) this.reader.changed(binding);
-    for (const { node } of references) {
-      for (let up: Node | null = node; up !== null; up = up.parent) this.questions.nodeChanged(up);
-    }
+    for (const { node } of references) this.around(node);
     this.reader.declared(declared.keys());
   }
 
@@ -117,8 +113,10 @@ export class TypeQuestions {
     if (questions.isEmpty) return [];
     if (edited !== undefined && reader.readsComments) {
       for (const { kind, key } of reader.loose) questions.keyChanged(kind, key);
-      // A comment tells of what stands behind it.
-      for (const node of nodesTouching(root, edited.from, edited.to + furthestComment)) questions.nodeChanged(node);
+      // A comment tells of what begins behind it.
+      for (const node of nodesTouching(root, edited.from, edited.to + furthestComment)) {
+        if (node.start >= edited.from) questions.nodeChanged(node);
+      }
     }
     return questions.refresh().flatMap((question) => this.watch.withdraw(question));
   }

@@ -93,4 +93,4 @@ export { nodeAt, walk } from "../syntax/walk.js";
 export type { Edit, Span } from "../text/edit.js";
 export { Text, type SourceText } from "../text/text.js";
 export { Questions, type Question, type QuestionKind } from "../model/types/questions.js";
-export { noTypes, type TypedText } from "../model/types/reader.js";
+export { noTypes, type TypedDocument, type TypeSources } from "../model/types/reader.js";

@@ -8,7 +8,7 @@ import type { Names } from "../model/names.js";
 import type { Scope } from "../model/scope.js";
 import type { Segmentation } from "../model/segments.js";
 import type { ShapeMap } from "../model/shapes.js";
-import type { TypedText, TypeReader } from "../model/types/reader.js";
+import type { TypedDocument, TypeReader, TypeSources } from "../model/types/reader.js";
 import type { PatternText } from "../rules/patterns.js";
 import type { Rule } from "../rules/rule.js";
 import type { TreeChange } from "../syntax/change.js";
@@ -217,7 +217,7 @@ export interface Language {
   readonly facts: CodeFacts;
   readonly edits: CodeEdits;
   /** The types in a text; absent where the language tells none. */
-  readonly types?: (source: TypedText) => TypeReader;
+  readonly types?: (document: TypedDocument, sources: TypeSources) => TypeReader;
   /** Whether statements, members or cases stand in a node, each on lines of its own. */
   holdsLines(node: Node): boolean;
   /** Whether a node is laid out by itself once its last character is typed. */

@@ -76,3 +76,9 @@ export function moved({ from, to }: Span, edits: readonly Edit[]): Span {
   }
   return { from: start, to: Math.max(start, end) };
 }
+
+/** The stretch of the text after an edit that holds what earlier edits touched, which is given as it was before, and what this one did. */
+export function spanWith(before: Span | undefined, { from, to, insert }: Edit): Span {
+  const moved = (before?.to ?? 0) + insert.length - (to - from);
+  return { from: Math.min(from, before?.from ?? Infinity), to: Math.max(from + insert.length, moved) };
+}

@@ -2,7 +2,7 @@
 import type { Node } from "../../syntax/node.js";
 import { nodeAt } from "../../syntax/walk.js";
 import type { Span } from "../../text/edit.js";
-import type { Text } from "../../text/text.js";
+import type { SourceText, Text } from "../../text/text.js";
 import { furthestComment, type Comment } from "../language.js";
 import type { VariableDeclaration } from "./nodes/declarations.js";
 
@@ -80,30 +80,31 @@ export function isMentioned(text: Text, root: Node, name: string, markup: readon
   return false;
 }
 
-/** What may stand around a function that a comment before it is about. */
-const aroundFunction = /^(?:VariableDeclarat(?:or|ion)|Export(?:Named|Default)Declaration|ExpressionStatement|AssignmentExpression|Property(?:Definition)?|MethodDefinition)$/;
+/** What may stand around what a comment before it is about. */
+const around = /^(?:VariableDeclarat(?:or|ion)|Export(?:Named|Default)Declaration|ExpressionStatement|AssignmentExpression|Property(?:Definition)?|MethodDefinition)$/;
 
-/** Whether the documentation comment before a function tells of a parameter. Nothing further before the function than `furthestComment` is read. */
-export function isDocumented(text: Text, owner: Node, name: string): boolean {
-  let whole = owner;
-  while (whole.parent !== null && aroundFunction.test(whole.parent.type)) {
+/** The documentation comment right before a function, declaration or member. Nothing further before the node than `furthestComment` is read. */
+export function commentBefore(node: Node, text: SourceText): string | undefined {
+  let whole = node;
+  while (whole.parent !== null && around.test(whole.parent.type)) {
     const { parent } = whole;
     // The comment before a declaration is about the first of its names.
     if (parent.type === "VariableDeclaration" && (parent as VariableDeclaration).declarations[0] !== whole) break;
     whole = parent;
   }
-  const before = text.slice(Math.min(whole.start, Math.max(0, owner.start - furthestComment)), whole.start);
+  const { start } = whole;
+  if (!/\*\/\s*(?:\/\/[^\n]*\n\s*)*$/.test(text.slice(Math.max(0, start - 200), start))) return undefined;
+  const before = text.slice(Math.min(start, Math.max(0, node.start - furthestComment)), start);
   const opening = before.lastIndexOf("/**");
-  if (
-    opening < 0 ||
-    !/^[^]*?\*\/\s*$/.test(before.slice(opening)) ||
-    before.indexOf("*/", opening) < before.lastIndexOf("*/")
-  ) {
-    return false;
-  }
+  const found = opening < 0 ? "" : before.slice(opening);
+  return /^\/\*\*(?:[^*]|\*(?!\/))*\*\/\s*(?:\/\/[^\n]*\n\s*)*$/.test(found) ? found : undefined;
+}
+
+/** Whether the documentation comment before a function tells of a parameter. */
+export function isDocumented(text: Text, owner: Node, name: string): boolean {
   const escaped = name.replaceAll("$", "\\$");
   return new RegExp(`@(?:param|arg|argument)\\b[ \\t]*(?:\\{[^]*?\\}[ \\t]*)?\\[?${escaped}(?![\\w$])`).test(
-    before.slice(opening),
+    commentBefore(owner, text) ?? "",
   );
 }
 

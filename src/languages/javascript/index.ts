@@ -61,7 +61,7 @@ const language = defineLanguage({
   links,
   facts: codeFacts,
   edits: codeEdits,
-  types: (source) => new JavaScriptTypes(source),
+  types: (document, sources) => new JavaScriptTypes(document, sources),
   holdsLines: ({ type }) => lines.test(type),
   isWhole: ({ type }) => whole.test(type),
   variant: (info) => JSON.stringify(parseOptionsFor(info)),

@@ -49,9 +49,8 @@ export function misfitOf(found: Type, wanted: Type, system: TypeSystem, depth = 
       return isBasic(found, wanted.name, system) ? undefined : misfit();
     case "literal":
       if (found.is === "literal") return found.of === wanted.of && found.value === wanted.value ? undefined : misfit();
-      return found.is === "basic" && !system.holds(wanted.of, found.name) && !system.holds(found.name, wanted.of)
-        ? misfit()
-        : found.is === "basic" || found.is === "list" || found.is === "function" ? misfit() : undefined;
+      // Of what has members it is not looked for whether it may be a written value.
+      return found.is === "record" || found.is === "named" ? undefined : misfit();
     case "list":
     case "fixed":
       return misfitOfList(found, wanted, system, depth, misfit);

@@ -14,6 +14,9 @@ export interface QuestionKind<Key extends object, Answer> {
   readonly none: Answer;
 }
 
+/** What of a node's text an answer rests on. */
+export type Extent = "all" | "head";
+
 type State = "known" | "doubtful" | "changed" | "at work";
 
 /** A question that was asked, with its answer. */
@@ -37,7 +40,7 @@ export class Question<Answer = unknown> {
 
 export class Questions {
   private readonly asked = new Map<QuestionKind<never, unknown>, Map<object, Question>>();
-  private readonly anchored = new Map<Node, Set<Question>>();
+  private readonly anchored: Readonly<Record<Extent, Map<Node, Set<Question>>>> = { all: new Map(), head: new Map() };
   private readonly stack: Question[] = [];
   /** What may have another answer now. */
   private readonly doubted = new Set<Question>();
@@ -49,7 +52,7 @@ export class Questions {
 
   clear(): void {
     this.asked.clear();
-    this.anchored.clear();
+    for (const questions of Object.values(this.anchored)) questions.clear();
     this.doubted.clear();
   }
 
@@ -80,19 +83,22 @@ export class Questions {
     return question.state === "at work" ? kind.none : question.answer;
   }
 
-  /** Notes that the question at work rests on the text of a node. */
-  rest(node: Node): void {
+  /** Notes that the question at work rests on the text of a node: all of it, or what is not the code of a function in it. */
+  rest(node: Node, extent: Extent = "all"): void {
     const question = this.stack.at(-1);
     if (question === undefined) return;
     question.anchors.push(node);
-    let questions = this.anchored.get(node);
-    if (questions === undefined) this.anchored.set(node, (questions = new Set()));
+    const anchored = this.anchored[extent];
+    let questions = anchored.get(node);
+    if (questions === undefined) anchored.set(node, (questions = new Set()));
     questions.add(question);
   }
 
-  /** Notes that the text of a node is another one, or that names in it mean something else. */
-  nodeChanged(node: Node): void {
-    for (const question of this.anchored.get(node) ?? []) this.doubt(question);
+  /** Notes that the text of a node is another one, or that names in it mean something else; `inCode` where that is so in the code of a function in it alone. */
+  nodeChanged(node: Node, inCode = false): void {
+    const { all, head } = this.anchored;
+    for (const question of all.get(node) ?? []) this.doubt(question);
+    if (!inCode) for (const question of head.get(node) ?? []) this.doubt(question);
   }
 
   /** Notes that a question of a kind may have another answer. */
@@ -215,9 +221,11 @@ export class Questions {
     for (const read of question.reads) read.readers.delete(question);
     question.reads = new Set();
     for (const node of question.anchors) {
-      const questions = this.anchored.get(node);
-      questions?.delete(question);
-      if (questions?.size === 0) this.anchored.delete(node);
+      for (const anchored of Object.values(this.anchored)) {
+        const questions = anchored.get(node);
+        questions?.delete(question);
+        if (questions?.size === 0) anchored.delete(node);
+      }
     }
     question.anchors = [];
   }

@@ -9,13 +9,17 @@ import type { QuestionKind, Questions } from "./questions.js";
 import { unknown, type FunctionType, type Member, type Type } from "./type.js";
 
 /** A text as it is at the moment. */
-export interface TypedText {
-  readonly questions: Questions;
+export interface TypedDocument {
   readonly text: Text;
   readonly names: Names;
   /** Types are written in code, and not in comments alone. */
   readonly typed: boolean;
   readonly runtimes: readonly string[];
+}
+
+/** What types are worked out with. */
+export interface TypeSources {
+  readonly questions: Questions;
   /** What declares a name that a module exports; `undefined` where that is not known. */
   imported(module: string, name: string): DeclaredType | undefined;
   /** What a name means at the top of another file: what declares it, with an empty text where that is not told; `undefined` where the file knows no such name. */

@@ -148,7 +148,7 @@ export const without = (type: Type, isGone: (one: Type) => boolean): Type =>
   union(alternatives(type).filter((one) => !isGone(one)));
 
 /** The types of what a type is made of, each changed. */
-export function mapType(type: Type, change: (part: Type) => Type): Type {
+function mapType(type: Type, change: (part: Type) => Type): Type {
   switch (type.is) {
     case "union":
       return union(type.members.map(change));

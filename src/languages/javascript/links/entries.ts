@@ -29,7 +29,10 @@ function namedBy(own: PackageFile, files: ProjectFiles): readonly RegExp[] {
     if ([main, module, exports].every((one) => one === undefined)) targets.push("index");
     const stems = targets.flatMap((target) => {
       const parts = stemOf(joined("/", target).slice(1)).split("/");
-      return parts.flatMap((_, at) => sources.map((folder) => folder + parts.slice(at).join("/")));
+      // What is left of a pattern must say more than that anything fits.
+      return parts.flatMap(
+        (part, at) => (at > 0 && part === "*" ? [] : sources.map((folder) => folder + parts.slice(at).join("/"))),
+      );
     });
     return [...new Set(stems)].map(
       (stem) => new RegExp(`^${stem.replaceAll(/[.+?^${}()|[\]\\]/g, "\\$&").replaceAll("*", ".*")}(?:/index)?$`),

@@ -1,9 +1,7 @@
 /** Types in documentation comments: what they say, and how they are written there beside the ways of TypeScript. */
 import type { Node } from "../../../syntax/node.js";
 import type { SourceText } from "../../../text/text.js";
-import { furthestComment } from "../../language.js";
 import { firstComments } from "../comments.js";
-import type { VariableDeclaration } from "../nodes/index.js";
 
 /** A type that a comment tells, with what it tells it of. */
 export interface ToldType {
@@ -84,29 +82,6 @@ export function asTypeScript(type: string): string | undefined {
   return isNullable ? `(${text}) | null` : text;
 }
 
-/** What may stand around what a comment before it is about. */
-const around = /^(?:VariableDeclarat(?:or|ion)|Export(?:Named|Default)Declaration|ExpressionStatement|AssignmentExpression|Property(?:Definition)?|MethodDefinition)$/;
-
-/** The documentation comment right before a function, declaration or member; nothing further before it than `furthestComment` is read. */
-export function commentBefore(node: Node, text: SourceText): string | undefined {
-  let whole = node;
-  while (whole.parent !== null && around.test(whole.parent.type)) {
-    const { parent } = whole;
-    // The comment before a declaration is about the first of its names.
-    if (parent.type === "VariableDeclaration" && (parent as VariableDeclaration).declarations[0] !== whole) {
-      return undefined;
-    }
-    whole = parent;
-  }
-  const { start } = whole;
-  const near = text.slice(Math.max(0, start - 200), start);
-  if (!/\*\/\s*(?:\/\/[^\n]*\n\s*)*$/.test(near)) return undefined;
-  const before = text.slice(Math.max(0, start - furthestComment), start);
-  const opening = before.lastIndexOf("/**");
-  const found = opening < 0 ? undefined : before.slice(opening);
-  return found !== undefined && /^(?:[^*]|\*(?!\/))*\*\/\s*(?:\/\/[^\n]*\n\s*)*$/.test(found) ? found : undefined;
-}
-
 /** The names of types that comments import from elsewhere. */
 export function importedIn(comment: string): string[] {
   return [...comment.matchAll(/@import\b([^]*?)\bfrom\b/g)].flatMap(([, names]) => {
@@ -124,10 +99,12 @@ export function castBefore({ start }: Node, text: SourceText): string | undefine
   return /^\/\*\*(?:[^*]|\*(?!\/))*\*\/\s*\(\s*$/.test(found) && found.includes("@type") ? found : undefined;
 }
 
-/** Whether a comment on the line before a node, or at the top of the file, keeps the compiler from looking at its types. */
+/** Whether a comment on the line before a node keeps the compiler from looking at its types. */
 export function isSilenced({ start }: Node, text: SourceText): boolean {
   const before = text.slice(Math.max(0, start - 1000), start);
   const [line = ""] = /[^\n]*\n[^\n]*$/.exec(before) ?? [];
-  return /(?:\/\/|\/\*|\*)\s*@ts-(?:ignore|expect-error)\b[^\n]*\n[^\n]*$/.test(line) ||
-    /@ts-nocheck\b/.test(firstComments(text.slice(0, 2000)));
+  return /(?:\/\/|\/\*|\*)\s*@ts-(?:ignore|expect-error)\b[^\n]*\n[^\n]*$/.test(line);
 }
+
+/** Whether a comment at the top keeps the compiler from looking at the types of a file. */
+export const isFileSilenced = (text: SourceText): boolean => /@ts-nocheck\b/.test(firstComments(text.slice(0, 2000)));

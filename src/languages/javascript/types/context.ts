@@ -1,7 +1,7 @@
 /** What the parts that work types out ask of each other. */
 import type { Binding } from "../../../model/binding.js";
-import type { QuestionKind } from "../../../model/types/questions.js";
-import type { FoundMember, TypedText } from "../../../model/types/reader.js";
+import type { Extent, QuestionKind } from "../../../model/types/questions.js";
+import type { FoundMember, TypedDocument, TypeSources } from "../../../model/types/reader.js";
 import { isSame, unknown, type FunctionType, type RecordType, type Type } from "../../../model/types/type.js";
 import type { Node } from "../../../syntax/node.js";
 import type { FunctionNode, JavaScriptNode } from "../nodes/index.js";
@@ -9,7 +9,8 @@ import type { CommentTypes, ToldType } from "./comment-types.js";
 import type { Lowering } from "./lower.js";
 
 export interface TypeContext {
-  readonly source: TypedText;
+  readonly document: TypedDocument;
+  readonly sources: TypeSources;
   /** Types are written in code, and not in comments alone. */
   readonly typed: boolean;
   readonly lowering: Lowering;
@@ -17,8 +18,8 @@ export interface TypeContext {
   readonly inComments: Lowering;
   /** The answer to a question, on which what is at work rests from now on. */
   ask<Key extends object, Answer>(kind: QuestionKind<Key, Answer>, key: Key): Answer;
-  /** Notes that what is at work rests on the text of a node. */
-  rest(node: Node): void;
+  /** Notes that what is at work rests on the text of a node, or on what is not the code of a function in it. */
+  rest(node: Node, extent?: Extent): void;
   /** The type of what an expression gives. */
   infer(expression: Node): Type;
   /** The type of what a use of a name gives; with `widest` whatever tests before it say. */
@@ -76,7 +77,7 @@ export const isSameOrNone = (one: Type | undefined, other: Type | undefined): bo
   one === undefined || other === undefined ? one === other : isSame(one, other);
 
 /** What declares a name that is declared once; what is at work rests on it. */
-export function ownerOf(binding: Binding, context: TypeContext): JavaScriptNode | undefined {
-  for (const { owner } of binding.declarations) context.rest(owner);
+export function ownerOf(binding: Binding, context: TypeContext, extent: Extent = "all"): JavaScriptNode | undefined {
+  for (const { owner } of binding.declarations) context.rest(owner, extent);
   return binding.declarations.length === 1 ? (binding.declarations[0]!.owner as JavaScriptNode) : undefined;
 }

@@ -33,12 +33,12 @@ export class ElsewhereTypes implements TypesElsewhere {
   private readonly imports = new Map<string, Import>();
   private readonly lowerings = new Map<string, Lowering>();
   private readonly importKind: QuestionKind<Import, DeclaredType | undefined> = {
-    work: ({ module, name }) => this.context.source.imported(module, name),
+    work: ({ module, name }) => this.context.sources.imported(module, name),
     isSame: isSameDeclared,
     none: undefined,
   };
   private readonly declaredKind: QuestionKind<Elsewhere, DeclaredType | undefined> = {
-    work: ({ path, name }) => this.context.source.within(path, name),
+    work: ({ path, name }) => this.context.sources.within(path, name),
     isSame: isSameDeclared,
     none: undefined,
   };
@@ -59,7 +59,7 @@ export class ElsewhereTypes implements TypesElsewhere {
 
   /** Notes that other files may say something else. */
   askAgain(): void {
-    const { questions } = this.context.source;
+    const { questions } = this.context.sources;
     for (const key of this.imports.values()) questions.keyChanged(this.importKind as never, key);
     for (const key of this.names.values()) questions.keyChanged(this.declaredKind as never, key);
   }

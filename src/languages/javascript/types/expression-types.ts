@@ -348,7 +348,9 @@ export class ExpressionTypes {
   private isSteady(node: JavaScriptNode, isUnion: boolean): boolean {
     let inner = node;
     while (inner.type === "MemberExpression") inner = inner.object as JavaScriptNode;
-    if (inner.type === "Identifier") return this.context.isAsDeclared(inner);
+    if (inner.type === "Identifier" && (isUnion || bindingOf(inner) !== undefined)) {
+      return this.context.isAsDeclared(inner);
+    }
     return !isUnion || inner.type === "CallExpression" || inner.type === "NewExpression";
   }
 }

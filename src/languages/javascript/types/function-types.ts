@@ -34,7 +34,7 @@ export class FunctionTypes {
   constructor(private readonly context: TypeContext) {}
 
   private workMaker(binding: Binding): FunctionType | undefined {
-    const owner = ownerOf(binding, this.context);
+    const owner = ownerOf(binding, this.context, "head");
     if (owner?.type !== "ClassDeclaration") return undefined;
     const made = owner.body.body.filter(
       (member) => member.type === "MethodDefinition" && member.kind === "constructor",
@@ -111,7 +111,7 @@ export class FunctionTypes {
   }
 
   private workResult(root: Node): Type {
-    this.context.rest(root);
+    this.context.rest(root, "head");
     const node = root as FunctionNode;
     const comment = this.context.commentOf(node);
     const type = comment?.isOverloaded === true ? undefined : this.declaredResult(node, comment);

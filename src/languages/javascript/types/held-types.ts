@@ -5,6 +5,7 @@ import { union, unknown, widened, withoutVariables, type Type } from "../../../m
 import type { Node } from "../../../syntax/node.js";
 import { bindingOf, useOf } from "../names/facts.js";
 import type { FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../nodes/index.js";
+import { runtimesWith } from "../settings.js";
 import { ownerOf, typeAnswers, type TypeContext } from "./context.js";
 import { typeIn } from "./library-text.js";
 import { libraryValues, pageValues } from "./library.js";
@@ -60,8 +61,10 @@ export class HeldTypes {
   }
 
   private broughtAlong(name: string): Type {
-    const { runtimes } = this.context.source;
-    const isPage = runtimes.includes("browser") && !runtimes.includes("node");
+    const { runtimes } = this.context.document;
+    // What another runtime has too may be something else there.
+    const isPage = runtimes.includes("browser") &&
+      runtimesWith(name).every((one) => one === "browser" || !runtimes.includes(one));
     const text = Object.hasOwn(libraryValues, name)
       ? libraryValues[name]!
       : isPage && Object.hasOwn(pageValues, name) ? pageValues[name]! : undefined;
@@ -70,7 +73,7 @@ export class HeldTypes {
   }
 
   private workTaken(binding: Binding): Type {
-    const owner = ownerOf(binding, this.context);
+    const owner = ownerOf(binding, this.context, "head");
     const [declaration] = binding.declarations;
     if (owner === undefined || binding.scope.isUncertain) return unknown;
     return withoutVariables(this.declaredType(declaration!, owner) ?? unknown);
@@ -105,7 +108,7 @@ export class HeldTypes {
     }
     const root = pattern.parent as JavaScriptNode;
     if (!("params" in root) || !("body" in root)) return undefined;
-    this.context.rest(root);
+    this.context.rest(root, "head");
     if (annotated !== undefined) return isOptional && !isRest ? union([annotated, absent.undefined]) : annotated;
     const comment = this.context.commentOf(root);
     if (comment?.isOverloaded === true) return undefined;
@@ -122,7 +125,10 @@ export class HeldTypes {
   private workValue(binding: Binding): Type {
     const { declarations } = binding;
     const kind = declarations[0]?.kind;
-    const owner = ownerOf(binding, this.context);
+    const [first] = declarations;
+    // What a function gives that says it does not hang on its code.
+    const isTold = kind === "function" && (!this.context.typed || (first!.owner as FunctionNode).returnType !== null);
+    const owner = ownerOf(binding, this.context, isTold ? "head" : "all");
     if (owner === undefined) return kind === "function" ? anyFunction : unknown;
     if (binding.scope.isUncertain) return unknown;
     const declaration = declarations[0]!;
@@ -198,7 +204,8 @@ export class HeldTypes {
   /** Whether what a name holds is as it was declared where it is used: nothing was tested or put into it before. */
   isAsDeclared(node: Node): boolean {
     const binding = bindingOf(node);
-    return binding === undefined ||
+    // Where names that the runtime brings along are tested is not followed.
+    return binding !== undefined &&
       !(this.isBehind(this.changeKind, binding, node) || this.isBehind(this.testKind, binding, node));
   }
 }

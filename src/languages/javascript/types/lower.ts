@@ -48,7 +48,7 @@ export const variablesOf = (parameters: TypeParameters | null): object[] =>
   (parameters?.params ?? []).map(({ name }) => variableOf(name));
 
 /** What a type parameter stands for: the binding, or of a text without names the node. */
-export const variableOf = (name: Node): Binding | Node => bindingOf(name) ?? name;
+const variableOf = (name: Node): Binding | Node => bindingOf(name) ?? name;
 
 export class Lowering {
   constructor(

@@ -16,12 +16,13 @@ import type { ClassNode, InterfaceDeclaration, JavaScriptNode } from "../nodes/i
 import { memberName } from "../reading.js";
 import { libraryDeclarations } from "./library-text.js";
 import {
-  anyFunction,
   anyRecord,
   keyName,
   libraryKey,
   libraryType,
+  anyFunction,
   Lowering,
+  overloaded,
   variablesOf,
   type TypeNames,
 } from "./lower.js";
@@ -69,7 +70,7 @@ export function membersOfParents(
 const libraryMembers = new Map<string, RecordType | undefined>();
 
 /** What names of types mean in the library. */
-export const libraryNames: TypeNames = {
+const libraryNames: TypeNames = {
   named: (node, given) => variableAround(node) ?? namedInLibrary(node.name, given),
   valueOf: () => unknown,
 };
@@ -189,7 +190,7 @@ export function merged(one: RecordType, other: RecordType): RecordType {
       name,
       before === undefined || isSame(before.type, member.type)
         ? member
-        : { ...member, type: before.type.is === "function" && member.type.is === "function" ? anyFunction : unknown },
+        : { ...member, type: bothWays(before.type, member.type) },
     );
   }
   return { is: "record", members, rest: one.rest ?? other.rest, isOpen: one.isOpen || other.isOpen };
@@ -213,7 +214,7 @@ export function ownMembers(
     else {
       members.set(
         name,
-        members.has(name) ? { ...members.get(name)!, type: both(members.get(name)!.type, member.type) } : member,
+        members.has(name) ? { ...members.get(name)!, type: bothWays(members.get(name)!.type, member.type) } : member,
       );
     }
   };
@@ -257,10 +258,11 @@ export function ownMembers(
   return { is: "record", members, rest, isOpen };
 }
 
-/** Where a name is declared more than once nothing but what all say is known. */
-const both = (one: Type, other: Type): Type => (
-  isSame(one, other) ? one : one.is === "function" && other.is === "function" ? anyFunction : unknown
-);
+/** The type of what is declared twice: what both say is known. */
+const bothWays = (one: Type, other: Type): Type => {
+  if (isSame(one, other)) return one;
+  return one.is === "function" && other.is === "function" ? overloaded(one, other) : unknown;
+};
 
 function nameOf(pattern: JavaScriptNode): string | undefined {
   switch (pattern.type) {

@@ -35,7 +35,7 @@ export class NamedTypes {
 
   readonly variablesKind: QuestionKind<Binding, readonly object[]> = {
     work: (binding) => {
-      ownerOf(binding, this.context);
+      ownerOf(binding, this.context, "head");
       return parametersOf(binding);
     },
     isSame: (one, other) => one.length === other.length && one.every((variable, index) => variable === other[index]),
@@ -125,7 +125,8 @@ export class NamedTypes {
   private workMembers(binding: Binding): RecordType {
     let all: RecordType | undefined;
     for (const { owner } of binding.declarations) {
-      this.context.rest(owner);
+      // In JavaScript a class has what its code puts into its objects.
+      this.context.rest(owner, this.context.typed ? "head" : "all");
       const node = owner as JavaScriptNode;
       const own = node.type === "InterfaceDeclaration"
         ? this.membersOfInterface(node)

@@ -1,7 +1,7 @@
 /** What patterns take out of values: of declarations, loops and parameters. */
-import { union, unknown, withoutVariables, type Type } from "../../../model/types/type.js";
+import { union, unknown, widened, withoutVariables, type Type } from "../../../model/types/type.js";
 import type { Node } from "../../../syntax/node.js";
-import type { JavaScriptNode, VariableDeclarator } from "../nodes/index.js";
+import type { AssignmentExpression, JavaScriptNode, VariableDeclarator } from "../nodes/index.js";
 import type { TypeContext } from "./context.js";
 import { keyName } from "./lower.js";
 import { absent } from "./system.js";
@@ -24,6 +24,8 @@ export class TakenApart {
       case "AnnotatedPattern":
         this.context.rest(up);
         return up.annotation === null ? this.of(up) : withoutVariables(this.context.lowering.type(up.annotation));
+      case "AssignmentPattern":
+        return this.ofDefault(up);
       case "VariableDeclarator":
         return this.ofDeclarator(up);
       case "ArrowFunctionExpression":
@@ -32,6 +34,15 @@ export class TakenApart {
       default:
         return unknown;
     }
+  }
+
+  /** What a parameter is where its default alone says it. */
+  private ofDefault({ right, parent }: AssignmentExpression): Type {
+    if (!this.context.typed || !("params" in parent!)) return unknown;
+    this.context.rest(right);
+    this.context.rest(parent);
+    const type = this.context.infer(right);
+    return isMadeHere(right) || type.is === "list" ? unknown : widened(type);
   }
 
   private member(pattern: Node, key: string): Type {

@@ -51,7 +51,7 @@ function calledName({ callee }: { readonly callee: Node }): string {
 }
 
 /** Whether a use, or a member of what it gives, is asked for its value, or for its type, as by a function that may tell it. */
-export function isTest(use: Node): "value" | "type" | undefined {
+function isTest(use: Node): "value" | "type" | undefined {
   let node = use as JavaScriptNode;
   for (;;) {
     const up = node.parent as JavaScriptNode | null;

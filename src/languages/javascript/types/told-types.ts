@@ -7,11 +7,12 @@ import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
 import type { Text } from "../../../text/text.js";
 import { furthestComment } from "../../language.js";
+import { commentBefore } from "../comments.js";
 import {
   asTypeScript,
   castBefore,
-  commentBefore,
   importedIn,
+  isFileSilenced,
   isSilenced,
   typesIn,
   type CommentTypes,
@@ -44,12 +45,17 @@ export class ToldTypes {
     work: (node) => {
       this.context.rest(node);
       this.asksSilence = true;
-      return isSilenced(node, this.context.source.text);
+      return this.context.ask(this.fileSilenceKind, this.file) || isSilenced(node, this.context.document.text);
     },
     isSame: (one, other) => one === other,
     none: false,
   };
 
+  private readonly fileSilenceKind: QuestionKind<object, boolean> = {
+    work: () => isFileSilenced(this.context.document.text),
+    isSame: (one, other) => one === other,
+    none: false,
+  };
   private readonly castKind: QuestionKind<Node, Type | undefined> = {
     work: (node) => this.workCast(node),
     isSame: isSameOrNone,
@@ -59,7 +65,7 @@ export class ToldTypes {
   /** What a name of a type means that stands in a comment: what declares it, or what a comment says of it. */
   private readonly nameKind: QuestionKind<Name, Meant | undefined> = {
     work: ({ name }) => {
-      const { root } = this.context.source.names;
+      const { root } = this.context.document.names;
       const binding = root.lookUp(name, TYPE) ?? root.lookUp(name, VALUE);
       return binding && { binding, kind: binding.kind };
     },
@@ -69,7 +75,7 @@ export class ToldTypes {
 
   /** The comments in which the file declares types, by the names of those. */
   private readonly typedefsKind: QuestionKind<object, ReadonlyMap<string, string>> = {
-    work: () => typedefsIn(this.context.source.text),
+    work: () => typedefsIn(this.context.document.text),
     isSame: (one, other) => one.size === other.size && [...one].every(([name, comment]) => other.get(name) === comment),
     none: new Map(),
   };
@@ -87,7 +93,7 @@ export class ToldTypes {
 
   /** Whether the file says anywhere what types it has. */
   private readonly typedKind: QuestionKind<object, boolean> = {
-    work: () => this.context.typed || typeTags.some((tag) => this.context.source.text.occurrences(tag).length > 0),
+    work: () => this.context.typed || typeTags.some((tag) => this.context.document.text.occurrences(tag).length > 0),
     isSame: (one, other) => one === other,
     none: false,
   };
@@ -105,8 +111,10 @@ export class ToldTypes {
   }
 
   get loose(): TypeReader["loose"] {
-    if (this.context.typed) return [];
+    const silence = { kind: this.fileSilenceKind as never, key: this.file };
+    if (this.context.typed) return [silence];
     return [
+      silence,
       { kind: this.typedKind as never, key: this.file },
       { kind: this.typedefsKind as never, key: this.file },
     ];
@@ -115,7 +123,7 @@ export class ToldTypes {
   declared(names: Iterable<string>): void {
     for (const name of names) {
       const key = this.names.get(name);
-      if (key !== undefined) this.context.source.questions.keyChanged(this.nameKind as never, key);
+      if (key !== undefined) this.context.sources.questions.keyChanged(this.nameKind as never, key);
     }
   }
 
@@ -141,7 +149,7 @@ export class ToldTypes {
 
   commentOf(node: Node): CommentTypes | undefined {
     if (this.context.typed) return undefined;
-    const comment = commentBefore(node, this.context.source.text);
+    const comment = commentBefore(node, this.context.document.text);
     return comment === undefined ? undefined : typesIn(comment);
   }
 
@@ -158,7 +166,7 @@ export class ToldTypes {
 
   private workCast(node: Node): Type | undefined {
     this.context.rest(node);
-    const comment = castBefore(node, this.context.source.text);
+    const comment = castBefore(node, this.context.document.text);
     if (comment === undefined) return undefined;
     const types = typesIn(comment);
     const [told] = types.told;

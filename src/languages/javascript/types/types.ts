@@ -1,8 +1,8 @@
 /** The types in a text of JavaScript or TypeScript, as rules ask for them. */
 import type { Binding } from "../../../model/binding.js";
 import type { TypeSystem } from "../../../model/types/fit.js";
-import type { QuestionKind } from "../../../model/types/questions.js";
-import type { FoundMember, TypedText, TypeReader } from "../../../model/types/reader.js";
+import type { Extent, QuestionKind } from "../../../model/types/questions.js";
+import type { FoundMember, TypedDocument, TypeReader, TypeSources } from "../../../model/types/reader.js";
 import {
   alternatives,
   unknown,
@@ -49,10 +49,13 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
   readonly elsewhere = new ElsewhereTypes(this);
   private readonly expressions = new ExpressionTypes(this);
 
-  constructor(readonly source: TypedText) {}
+  constructor(
+    readonly document: TypedDocument,
+    readonly sources: TypeSources,
+  ) {}
 
   get typed(): boolean {
-    return this.source.typed;
+    return this.document.typed;
   }
 
   // What rules ask.
@@ -126,7 +129,7 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
   }
 
   changed(binding: Binding): void {
-    const { held, names, functions, source } = this;
+    const { held, names, functions, sources } = this;
     const kinds = [
       held.valueKind,
       held.takenKind,
@@ -139,17 +142,17 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
       names.variablesKind,
       functions.makerKind,
     ];
-    for (const kind of kinds) source.questions.keyChanged(kind as never, binding);
+    for (const kind of kinds) sources.questions.keyChanged(kind as never, binding);
   }
 
   // What the parts ask of each other.
 
   ask<Key extends object, Answer>(kind: QuestionKind<Key, Answer>, key: Key): Answer {
-    return this.source.questions.ask(kind, key);
+    return this.sources.questions.ask(kind, key);
   }
 
-  rest(node: Node): void {
-    this.source.questions.rest(node);
+  rest(node: Node, extent?: Extent): void {
+    this.sources.questions.rest(node, extent);
   }
 
   infer(expression: Node): Type {

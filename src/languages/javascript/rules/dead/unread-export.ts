@@ -30,6 +30,14 @@ export const unreadExport = defineRule({
         },
       },
       {
+        code: "export const «low» = 1;\nexport const high = 3;\n",
+        after: "const low = 1;\nexport const high = 3;\n",
+        files: {
+          "package.json": "{ \"exports\": { \".\": \"./dist/main.js\", \"./charts/*\": \"./dist/charts/*\" } }",
+          "main.js": "import { high } from \"./example.js\";\nexport default high;\n",
+        },
+      },
+      {
         code: "export interface Berth {}\nexport class «Quay» {}\nexport const pier = 1;\n",
         after: "export interface Berth {}\nclass Quay {}\nexport const pier = 1;\n",
         languageId: "typescript",
@@ -42,6 +50,13 @@ export const unreadExport = defineRule({
     ],
     quiet: [
       { code: "export const low = 1;\n", files: { "package.json": "{}", "main.js": "start();\n" } },
+      {
+        code: "export const low = 1;\n",
+        files: {
+          "package.json": "{ \"exports\": { \"./tides/*\": \"./dist/tides/*.js\", \"./example\": \"./dist/ex*.js\" } }",
+          "main.js": "import {} from \"./example.js\";\n",
+        },
+      },
       {
         code: "export const low = 1;\n",
         files: { "package.json": "{}", "main.js": "import * as tides from \"./example.js\";\ntides.low();\n" },

@@ -3,7 +3,7 @@ import { alternatives, union, unknown, type Type } from "../../../../model/types
 import type { FileView } from "../../../../rules/rule.js";
 import type { Node } from "../../../../syntax/node.js";
 import { bindingOf } from "../../names/facts.js";
-import type { FunctionNode, JavaScriptNode } from "../../nodes/index.js";
+import type { JavaScriptNode, MemberExpression } from "../../nodes/index.js";
 import { functionAround, memberName } from "../../reading.js";
 import type { Visitors } from "../../rule.js";
 import { absent } from "../../types/system.js";
@@ -11,20 +11,22 @@ import { absent } from "../../types/system.js";
 export interface Given {
   readonly value: JavaScriptNode;
   readonly wanted: Type;
+  /** Where that is declared, if somewhere else in the file. */
+  readonly at?: Node | undefined;
 }
 
 /** Visitors that call `check` for each value that is given to what has a type. */
 export function whereGiven(check: (given: Given, file: FileView) => void): Visitors<undefined> {
-  const give = (value: Node | null | undefined, wanted: Type, file: FileView): void => {
+  const give = (value: Node | null | undefined, wanted: Type, file: FileView, at?: Node): void => {
     if (value == null || wanted === unknown || value.type === "Missing" || file.isBroken(value)) return;
-    check({ value: value as JavaScriptNode, wanted }, file);
+    check({ value: value as JavaScriptNode, wanted, at }, file);
   };
   return {
     VariableDeclarator(node, file) {
       if (node.init !== null) give(node.init, takenBy(node.id, file), file);
     },
     AssignmentExpression(node, file) {
-      if (node.operator === "=") give(node.right, takenBy(node.left, file), file);
+      if (node.operator === "=") give(node.right, takenBy(node.left, file), file, declarationOf(node.left, file));
     },
     AssignmentPattern(node, file) {
       give(node.right, takenBy(node.left, file), file);
@@ -83,6 +85,13 @@ function takenBy(target: Node, file: FileView): Type {
   }
 }
 
+/** Where a member is declared that is given a value. */
+function declarationOf(target: Node, { types }: FileView): Node | undefined {
+  const name = memberName(target);
+  const found = name === undefined ? undefined : types.member(types.of((target as MemberExpression).object), name);
+  return found === undefined || "lacking" in found ? undefined : found.at;
+}
+
 /** The alternative of a type that a written record is most likely meant to be, if only one can be. */
 export function recordWanted(wanted: Type, file: FileView): Type | undefined {
   const records = alternatives(wanted).filter((one) => one.is === "record" || one.is === "named");
@@ -90,11 +99,4 @@ export function recordWanted(wanted: Type, file: FileView): Type | undefined {
     (one) => !(records as readonly Type[]).includes(one) && !file.types.system.isAbsent(one),
   );
   return records.length === 1 && others.every(({ is }) => is === "basic" || is === "literal") ? records[0] : undefined;
-}
-
-/** Whether a function is one that callers find by its name, and not one that is handed to somebody who says what it takes. */
-export function isDeclaredFunction(node: FunctionNode): boolean {
-  const up = node.parent as JavaScriptNode | null;
-  if (node.type === "FunctionDeclaration") return true;
-  return up?.type === "MethodDefinition" || up?.type === "VariableDeclarator" || up?.type === "PropertyDefinition";
 }

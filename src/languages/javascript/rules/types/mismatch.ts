@@ -1,6 +1,6 @@
 import { nearest } from "../../../../model/spelling.js";
 import { misfitOf, type Misfit } from "../../../../model/types/fit.js";
-import { alternatives, union, unknown, type Type } from "../../../../model/types/type.js";
+import { alternatives, isSame, union, unknown, type Type } from "../../../../model/types/type.js";
 import type { FileView, RemedyOffer } from "../../../../rules/rule.js";
 import type { Node } from "../../../../syntax/node.js";
 import type { JavaScriptNode } from "../../nodes/index.js";
@@ -13,18 +13,19 @@ import { systemOf } from "./strict.js";
 /** So many members that are missing are named. */
 const mostNamed = 3;
 
-function check(value: JavaScriptNode, wanted: Type, file: FileView): void {
+/** `at` is where the type that is wanted is declared, if somewhere else in the file. */
+function check(value: JavaScriptNode, wanted: Type, file: FileView, at?: Node): void {
   // In JavaScript a comment may say what stands in parentheses.
-  if (value.parenthesized && !file.typed) return checkWhole(value, wanted, file);
+  if (value.parenthesized && !file.typed) return checkWhole(value, wanted, file, at);
   switch (value.type) {
     case "ConditionalExpression":
       // What may be anything is so as a whole.
       if ([value.consequent, value.alternate].some(isAnything)) return;
-      check(value.consequent as JavaScriptNode, wanted, file);
-      check(value.alternate as JavaScriptNode, wanted, file);
+      check(value.consequent as JavaScriptNode, wanted, file, at);
+      check(value.alternate as JavaScriptNode, wanted, file, at);
       return;
     case "LogicalExpression":
-      if (value.operator === "&&") return check(value.right as JavaScriptNode, wanted, file);
+      if (value.operator === "&&") return check(value.right as JavaScriptNode, wanted, file, at);
       break;
     case "ObjectExpression": {
       const record = recordWanted(wanted, file);
@@ -36,7 +37,7 @@ function check(value: JavaScriptNode, wanted: Type, file: FileView): void {
       break;
     default:
   }
-  checkWhole(value, wanted, file);
+  checkWhole(value, wanted, file, at);
 }
 
 /** Whether somebody says of a value that it may be anything. */
@@ -45,9 +46,9 @@ function isAnything(node: Node): boolean {
   return one.type === "AsExpression" && one.annotation.type === "KeywordType" && one.annotation.name === "any";
 }
 
-function checkWhole(value: JavaScriptNode, wanted: Type, file: FileView): void {
+function checkWhole(value: JavaScriptNode, wanted: Type, file: FileView, at?: Node): void {
   const misfit = misfitOf(file.types.of(value), wanted, systemOf(file));
-  if (misfit !== undefined) tell(value, misfit, file);
+  if (misfit !== undefined) tell(value, misfit, file, at);
 }
 
 /** Looks at the members of a record one by one, and for those that are not there. */
@@ -68,7 +69,7 @@ function checkMembers(
     const member = property.kind === "init" ? file.types.member(wanted, name) : undefined;
     if (member === undefined || "lacking" in member) continue;
     const type = member.optional ? union([member.type, absent.undefined]) : member.type;
-    check(property.value as JavaScriptNode, type, file);
+    check(property.value as JavaScriptNode, type, file, member.at);
   }
   // In JavaScript members are often put into what is empty at first.
   isOpen ||= !file.typed && value.properties.length === 0;
@@ -122,12 +123,17 @@ function checkElements(
   return true;
 }
 
-function tell(value: JavaScriptNode, misfit: Misfit, file: FileView): void {
+function tell(value: JavaScriptNode, misfit: Misfit, file: FileView, at: Node | undefined): void {
   if (file.types.isSilenced(value)) return;
-  file.alert(value, { message: messageOf(misfit, file), remedies: () => remediesFor(value, misfit, file) });
+  file.alert(value, {
+    message: messageOf(misfit, file.types.of(value), file),
+    related: at === undefined ? [] : [{ at, message: "Its type is declared here" }],
+    remedies: () => remediesFor(value, misfit, file),
+  });
 }
 
-function messageOf({ path, found, wanted, missing, count }: Misfit, { types }: FileView): string {
+/** `given` is the type of the whole value, of which `found` is what does not fit. */
+function messageOf({ path, found, wanted, missing, count }: Misfit, given: Type, { types }: FileView): string {
   const way = path.join("").replace(/^\./, "");
   const to = types.write(wanted);
   if (missing !== undefined) {
@@ -141,7 +147,9 @@ function messageOf({ path, found, wanted, missing, count }: Misfit, { types }: F
   if (count !== undefined) return `${count.found} elements stand here, where \`${to}\` has ${count.wanted}`;
   const from = types.write(found);
   if (way !== "") return `\`${way}\` is \`${from}\` here, where \`${to}\` is wanted`;
-  if (types.system.isAbsent(found)) return `This may be \`${from}\`, where \`${to}\` is wanted`;
+  if (types.system.isAbsent(found) && !isSame(found, given)) {
+    return `This may be \`${from}\`, where \`${to}\` is wanted`;
+  }
   return `\`${from}\` stands here, where \`${to}\` is wanted`;
 }
 
@@ -249,5 +257,5 @@ export const mismatch = defineRule({
       },
     ],
   },
-  visit: whereGiven(({ value, wanted }, file) => check(value, wanted, file)),
+  visit: whereGiven(({ value, wanted, at }, file) => check(value, wanted, file, at)),
 });
