@@ -58,6 +58,9 @@ const usualSteps = 200;
 /** Of a long text what stands in a window of this many UTF-16 code units is looked at before the rest. */
 const windowLength = 6000;
 
+/** What of a long text can be told before all of it has been looked at. */
+export type Reached = "nothing" | "form" | "window";
+
 export class DocumentAnalysis {
   private readonly language: Language;
   private settings: ResolvedSettings;
@@ -305,6 +308,13 @@ export class DocumentAnalysis {
   found(): readonly FoundAlert[] {
     this.run();
     return (this.result ??= this.collect());
+  }
+
+  /** What has been looked at of a long text that is being looked at for the first time, in the order in which it is. */
+  get reached(): Reached {
+    return this.reading.tree === undefined || this.first === "form"
+      ? "nothing"
+      : this.first === "window" ? "form" : "window";
   }
 
   /** What has been found so far of what is being looked at for the first time. */

@@ -4,7 +4,7 @@ import type { LanguageValues } from "../languages/settings.js";
 import { nodesTouching } from "../syntax/walk.js";
 import { spanWith, type Edit, type Span } from "../text/edit.js";
 import type { Text } from "../text/text.js";
-import { besideProblem, BrokenCode, harmFrom } from "./broken-code.js";
+import { BrokenCode, harmFrom, harmTo } from "./broken-code.js";
 import { BrokenWatch, type Mention, type Subject } from "./broken-watch.js";
 import type { RecordStore } from "./record-store.js";
 import type { Called } from "./rule-run.js";
@@ -69,7 +69,7 @@ export class BrokenQuestions {
       }
     }
     for (const problem of tree.problems) {
-      for (const node of nodesTouching(tree.root, harmFrom(problem, text), problem.to + besideProblem)) {
+      for (const node of nodesTouching(tree.root, harmFrom(problem, text), harmTo(problem, text))) {
         doubtful.add(node);
       }
     }

@@ -159,9 +159,10 @@ export class DocumentState {
     const once = new Map(
       this.settings.active.flatMap(({ rule }) => (rule.once === undefined ? [] : [[rule.id, rule.once] as const])),
     );
+    const { root } = this.analysis.read().tree;
     const itemAt = (offset: number): number => {
       let start = -1;
-      this.analysis.root.near(offset, offset, (item) => {
+      root.near(offset, offset, (item) => {
         if (start < 0 || item.startInParent <= offset) start = item.startInParent;
       });
       return start;

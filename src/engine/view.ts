@@ -15,6 +15,7 @@ import type { SyntaxProblem } from "../syntax/problem.js";
 import { isInside } from "../syntax/walk.js";
 import type { SourceText, Text } from "../text/text.js";
 import type { Subject } from "./broken-watch.js";
+import { behind, nameless } from "./broken-words.js";
 
 /** What the views of all rules share, as it is at the moment. */
 export interface ViewSource {
@@ -118,6 +119,8 @@ export function sharedView(live: LiveSource, { shapes, facts, edits, runtimesWit
     isAsked: (name: string): boolean => live.now.names.isAsked(name),
     isBroken: (node: Node): boolean => live.now.isBroken(node),
     isHalfWritten: (name: string): boolean => live.now.isBroken(name),
+    isMisread: (name: string): boolean => live.now.isBroken(behind(name)),
+    isNameless: (): boolean => live.now.isBroken(nameless),
     isUsedIn: (name: string, node: Node): boolean => {
       for (const use of live.now.names.unresolvedUses(name)) if (isInside(use.node, node)) return true;
       return false;

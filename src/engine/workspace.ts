@@ -17,6 +17,7 @@ import { nodeAt, nodesTouching } from "../syntax/walk.js";
 import type { Edit, Span } from "../text/edit.js";
 import { Text } from "../text/text.js";
 import type { Alert, RuleFailure } from "./alert.js";
+import type { Reached } from "./analysis.js";
 import type { MendOptions } from "./choice.js";
 import { endingAt, laidOut, orderedImports, type LayoutOptions } from "./document-layout.js";
 import { provenRemedies, remediesFor, type Remedy } from "./document-remedies.js";
@@ -340,6 +341,11 @@ export class Workspace {
   /** What has been found so far in a document that is being looked at as a whole; `undefined` when only an edit is. */
   alertsSoFar(uri: string): Alert[] | undefined {
     return this.document(uri).foundSoFar()?.map(({ alert }) => alert);
+  }
+
+  /** How far a document has been looked at whose alerts are not ready. */
+  reached(uri: string): Reached {
+    return this.document(uri).analysis.reached;
   }
 
   /** The ways to settle alerts that touch a range; without one, all of them. */

@@ -91,6 +91,10 @@ export interface FileView<Options = unknown> {
   readonly isBroken: (node: Node) => boolean;
   /** Whether a name stands on a line on which something is wrong with the form, so that it cannot be told yet how it is used there. */
   readonly isHalfWritten: (name: string) => boolean;
+  /** Whether a name stands behind something that is wrong with the form, on its line, so that it may be declared there. */
+  readonly isMisread: (name: string) => boolean;
+  /** Whether something in the text is declared without a name, which one that is used may be meant for. */
+  readonly isNameless: () => boolean;
   /** Whether a name that nothing declares is used in a node, one that the rule may read. */
   readonly isUsedIn: (name: string, node: Node) => boolean;
   /** Whether a documentation comment uses a name, as a type or the target of a link; with `of`, whether the comment of that function tells of a parameter of that name. */

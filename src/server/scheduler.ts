@@ -1,12 +1,16 @@
 /** When documents are analysed: after a pause without changes, a few milliseconds at a time, so that newer edits and requests find the server free. */
 import type { CancellationToken } from "vscode-jsonrpc";
+import type { Reached } from "../engine/analysis.js";
 import { longText } from "../engine/long-text.js";
 import type { ModuleGraph } from "../engine/module-graph.js";
 import type { Session } from "./session.js";
 
 /** Milliseconds of work at a time. */
 const slice = 5;
-/** Milliseconds after which a first part of the alerts of a long text is shown: a small one that waits for a busy machine is shown at once. The next parts come each after twice the time. */
+/**
+ * Milliseconds after which a first part of the alerts of a long text is shown: a small one that waits for a busy machine is shown at once. What is wrong with its form and what is
+ * found in a window come as they are known, the next parts each after twice the time.
+ */
 const patience = 100;
 
 type Waiter = (ready: boolean) => void;
@@ -24,6 +28,8 @@ export interface AnalysisEvents {
 /** A document whose turn has come, with when its analysis began. */
 interface Turn {
   readonly began: number;
+  /** How far it had come when something was shown last. */
+  shown: Reached;
   /** After how many milliseconds what is known by then is shown next. */
   next: number;
 }
@@ -119,7 +125,7 @@ export class Scheduler {
 
   private enqueue(home: string): void {
     this.timers.delete(home);
-    this.queue.set(home, { began: performance.now(), next: patience });
+    this.queue.set(home, { began: performance.now(), shown: "nothing", next: patience });
     this.goOn();
   }
 
@@ -160,18 +166,25 @@ export class Scheduler {
     for (const tell of told) tell();
   }
 
+  /** Shows what is known of a long text, if that is more than was shown and it has taken a while. */
+  private showSome(home: string, turn: Turn): void {
+    const time = performance.now() - turn.began;
+    if (time < patience) return;
+    const reached = this.session.workspace.reached(home);
+    if (reached === turn.shown && (time < turn.next || reached !== "window")) return;
+    turn.shown = reached;
+    this.events?.partly(home);
+    // Showing it takes time too.
+    turn.next = 2 * (performance.now() - turn.began);
+  }
+
   private analyse(home: string, turn: Turn): void {
     const { workspace } = this.session;
     const until = performance.now() + slice;
     try {
       if (!workspace.work(home, () => performance.now() > until)) {
         this.events?.working(home);
-        const time = performance.now() - turn.began;
-        if (time > turn.next && workspace.text(home).length > longText) {
-          this.events?.partly(home);
-          // Showing it takes time too.
-          turn.next = 2 * (performance.now() - turn.began);
-        }
+        if (workspace.text(home).length > longText) this.showSome(home, turn);
         return;
       }
       this.leave(home);

@@ -50,6 +50,8 @@ export interface SyntaxProblem {
   readonly insert?: Insertion;
   /** Others of the file that say the same have the same cause, if something else is wrong with its form: a function that is closed too early leaves all of its `return`s outside. */
   readonly isShared?: boolean;
+  /** Something that is declared has no name: of names that are used one may be meant for it. */
+  readonly lacksName?: boolean;
 }
 
 /** A problem with all its places moved. */

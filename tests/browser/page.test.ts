@@ -31,7 +31,9 @@ test("type a mistake, see the mark, take the quick fix, see it go, save", { time
   // On a busy machine what was half typed may still be marked for a moment.
   await expect.poll(() => page.locator(marks).allInnerTexts(), { timeout: 60_000 }).toEqual(["toCoin"]);
   const row = page.locator(".alerts li.here");
-  expect(await row.locator(".message").innerText()).toBe("‘toCoin’ is not known here: did you mean ‘toCoins’?");
+  await expect.poll(() => row.locator(".message").allInnerTexts(), { timeout: 60_000 }).toEqual([
+    "‘toCoin’ is not known here: did you mean ‘toCoins’?",
+  ]);
 
   await row.getByRole("button", { name: "Fix…" }).click();
   const items = page.getByRole("menuitem");

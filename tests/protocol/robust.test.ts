@@ -242,7 +242,8 @@ describe("texts", () => {
       await client.initialize({ general: { positionEncodings: ["utf-8"] } });
       client.open(
         uri("binary.js"),
-        Array.from({ length: 16_000 }, (_, at) => String.fromCharCode((at * 7919 + ((at * at) >> 3)) & 255)).join(""),
+        Array.from({ length: 16_000 }, (_, at) => String.fromCharCode((at * 7919 + ((at * at) >> 3)) & 255)).join("") +
+          "\n};(".repeat(2000),
       );
       const { params } = await client.until(
         ({ method, params }) => method === "textDocument/publishDiagnostics" && params.diagnostics.length === 2000,

@@ -185,6 +185,28 @@ test.each<[string, string, string, string, string, string]>([
     "}",
     "{(()=>{((())\n)})}})}}",
   ],
+  [
+    "a closer that fits nowhere before a method whose brace is missing by its lines",
+    "ts",
+    "class U{",
+    "",
+    "]",
+    "r(+\n  d()\n   r\n  }(",
+  ],
+  ["a mistake on the last line, whose echo a missing closer is", "ts", "{t(p,e(\"\",t??", "t", "", "));"],
+  ["what is missing is told behind a line end that the next property stands in", "ts", "({", "\"", "", "\",\n h"],
+  [
+    "an argument that is missing, and a bracket on its line",
+    "ts",
+    "on(.\"close\", (event",
+    "",
+    "[",
+    ") => event.length);",
+  ],
+  ["a rest in an abstract class that is declared", "ts", "declare abstract class e extends s<y>{r(...", "", "", "}"],
+  ["a list of types that a comparison proves to be", "ts", "l<e,\n  {\n   r", "/", "", "\n  }>"],
+  ["the echo of a mistake ends with its line, also within the head of an arrow", "ts", ">(\n):k=>[", "", "", "y i"],
+  ["a closer is no more the first on the line of a block", "ts", "", "", "\\", "]{\n)"],
   ["a line ends before a bracket that hid the indentation of a block", "js", "}\nzifa", "", "}\n", ") {\n{}\n,{\n*"],
 ])("once read otherwise than afresh: %s", (_, ending, before, removed, insert, after) => {
   const options = parseOptionsFor({ uri: `a.${ending}`, languageId: "" });

@@ -26,12 +26,12 @@ export const fixedReassigned = defineRule({
   },
   beside: [assignmentAsTest],
   binding(binding, file) {
-    const { alert, beside, edits } = file;
+    const { alert, beside, edits, isBroken } = file;
     // Writing to an import has a rule of its own.
     if (binding.writes === 0 || !binding.fixed || binding.kind === "import") return;
     const { node: declared, owner } = binding.declarations[0]!;
     for (const use of binding.references) {
-      if (use.access === "read") continue;
+      if (use.access === "read" || isBroken(use.node.parent!)) continue;
       if (beside(assignmentAsTest).isOn && isTakenForComparison(use.node.parent!, file)) continue;
       alert(use.node, {
         message: `\`${binding.name}\` is fixed and cannot get a new value: give that a name of its own, or declare this one so that it may change`,

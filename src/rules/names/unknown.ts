@@ -61,7 +61,7 @@ export const unknown = defineRule({
     const isLater = beside.state === "later";
     if (isLater && scope.functionScope.kind === "function") return;
     // What is wrong with the form beside it is most likely why.
-    if (file.isBroken(node)) return;
+    if (file.isBroken(node) || file.isMisread(name)) return;
     if (isLater) {
       file.alert(node, {
         message:
@@ -74,6 +74,7 @@ export const unknown = defineRule({
     if (word !== undefined) near.unshift(word);
     if (beside.state === "near" && !near.includes(beside.name)) near.push(beside.name);
     const hint = near[0];
+    if (hint === undefined && file.isNameless()) return;
     const declared = hint === undefined ? undefined : scope.lookUp(hint, VALUE | TYPE)?.declarations[0]?.node;
     const [runtime] = file.runtimesWith(name);
     const advice = runtime !== undefined

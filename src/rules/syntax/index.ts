@@ -112,12 +112,17 @@ export const syntaxRules: readonly Rule[] = [
     examples: { alerts: page.alerts, quiet: page.quiet },
     file({ problems, alert }) {
       const told = new Set<string>();
-      const isElsewhere = problems.some(({ isShared }) => isShared !== true);
+      const firstOther = Math.min(
+        Infinity,
+        ...problems.flatMap(({ isShared, from }) => (isShared === true ? [] : [from])),
+      );
+      const isElsewhere = firstOther < Infinity;
       for (const problem of problems) {
         if (problem.code !== code) continue;
         const { insert, isShared } = problem;
         if (isShared === true && isElsewhere) {
-          if (told.has(problem.message)) continue;
+          // What is wrong before it is most likely why.
+          if (problem.from >= firstOther || told.has(problem.message)) continue;
           told.add(problem.message);
         }
         alert(problem, {

@@ -108,6 +108,8 @@ export function itemStays(
   const net = before.braces + open.braces;
   const isEven = net === 0 && before.brackets + open.brackets === 0;
   const isOther = open.braces !== 0 || open.brackets !== 0;
+  // A brace that is missing by the indentation is none in a straight reading, so that the item ends elsewhere there, and the count to there decides.
+  if (isOther && all.some(({ kind }) => kind === "ahead")) return "item";
   // What closes more than it opens could close what stands before it.
   const passed = p.guesses.filter(({ kind }) => kind === "closer").length;
   if (-p.leastBraces > passed) return false;

@@ -1,7 +1,9 @@
 /** Reading a part of a list again: from which element on, in which state, and up to which. */
 import type { Node } from "../../../syntax/node.js";
 import { lastBefore } from "../../../syntax/replace.js";
+import type { SourceText } from "../../../text/text.js";
 import type { JavaScriptNode, Statement } from "../nodes/index.js";
+import { unnoted } from "../parser/elements.js";
 import { lineIndent } from "../parser/indentation.js";
 import { startState, type ParsedText } from "../parser/index.js";
 import { parseDirectives } from "../parser/items.js";
@@ -63,9 +65,11 @@ export function readWithin(place: Place, guided: boolean): Attempt | undefined {
 function noteGapBefore({ tree, container: { list, start }, first }: Place, p: ParseState): void {
   const before = list[first - 1];
   if (p.gapReach < 0 || first === 0 || !before) return;
-  const { reach = 0, braces = 0, brackets = 0, calm = false } = tree.notes.get(before) ?? {};
-  const behind = p.gapReach + p.base - (start + before.startInParent + before.length);
-  if (behind > reach) tree.notes.set(before, { reach: behind, braces, brackets, calm });
+  const note = tree.notes.get(before) ?? unnoted;
+  const reach = Math.max(note.reach, p.gapReach + p.base - (start + before.startInParent + before.length));
+  if (reach > note.reach || p.gapCalm !== (note.calmBehind ?? note.calm)) {
+    tree.notes.set(before, { ...note, reach, calmBehind: p.gapCalm });
+  }
 }
 
 /** Index of the first element to be read again; -1 where the list cannot be read on from any place before the damage. */
@@ -232,12 +236,17 @@ function syncIndex({ tree, container, damage: { from, to, end, delta, source }, 
   const old = here - delta;
   const index = lastBefore(list, old - start + 1);
   if (index < first || list[index]!.startInParent !== old - start) return -1;
-  if (index === 0 || p.calm !== isCalm(tree, list[index - 1]!)) return -1;
+  if (index === 0) return -1;
+  const { calm, calmBehind = calm } = tree.notes.get(list[index - 1]!) ?? unnoted;
+  if (p.calm !== calmBehind) return -1;
   // Where something is wrong, an element's end may depend on how its line is indented.
   if (!keepsIndent(tree, { end, delta, source }, here)) return -1;
   if (!/[\n\r]/.test(source.slice(end, here))) {
     // What is open on a line, and what stands at its head, decides whether a block on it goes by its indentation.
     if (/[()[\]\n\r]/.test(source.slice(from, end) + tree.source.slice(from, to))) return -1;
+    if (isFirstOnLine(source, from) && beginsClosed(source, from, here) !== beginsClosed(tree.source, from, old)) {
+      return -1;
+    }
   }
   const oldEnd = start + list[index - 1]!.startInParent + list[index - 1]!.length;
   if (p.prevEnd + p.base <= end) {
@@ -255,6 +264,14 @@ function syncIndex({ tree, container, damage: { from, to, end, delta, source }, 
     : !isTroubled(tree, container, index);
   return isFree ? index : -1;
 }
+
+/** Whether nothing stands before an offset on its line; of a line that is indented very far it is not told. */
+const isFirstOnLine = (source: SourceText, offset: number): boolean =>
+  /(?:^|[\n\r])[ \t]*$/.test(source.slice(Math.max(0, offset - 200), offset));
+
+/** Whether the first that stands between two offsets is a closer. */
+const beginsClosed = (source: SourceText, from: number, to: number): boolean =>
+  /^[ \t]*[\])}]/.test(source.slice(from, to));
 
 /** Whether what follows an element was taken for an echo of a problem in it. */
 function isCalm(tree: ParsedText, element: Node): boolean {
@@ -283,18 +300,24 @@ export function endsAsBefore(place: Place, p: ParseState): boolean {
   if (p.token !== Token.BraceClose && p.token !== Token.BracketClose && p.token !== Token.ParenClose && here === end) {
     return false;
   }
-  // What was noticed up to the closer could have an echo behind it, unless its line or statement ends there; a closing tag of another name could be one.
+  // What was noticed up to the closer could have an echo behind it, unless its line or statement ends there, and not the text with it; a closing tag of another name could be one.
   const isOtherTag = container.jsx &&
     !tree.source.slice(container.to, container.to + 200).startsWith(`</${p.tags.at(-1)}>`);
-  if (
-    !isOtherTag && /^(?:<\/[\w$.:-]*>|.)[ \t]*(?:[\n\r;]|$)/.test(tree.source.slice(container.to, container.to + 80))
-  ) {
-    return true;
-  }
+  const [lineEnd] = /^(?:<\/[\w$.:-]*>|.)[ \t]*(?:[\n\r;]|$)/.exec(
+    tree.source.slice(container.to, container.to + 80),
+  ) ??
+    [];
+  if (!isOtherTag && lineEnd !== undefined && !isTextEnd(tree, container.to + lineEnd.length)) return true;
   const isTroubledThere = container.list.length === 0
     ? isHeadTroubled(tree, container)
     : isTroubled(tree, container, container.list.length);
   return (!p.calm && !isTroubledThere) || closedBehind(place) !== undefined;
+}
+
+/** Whether no item of the text goes on behind an offset: at the end of a text all is calm in which something was noticed on the last line. */
+function isTextEnd({ root }: ParsedText, offset: number): boolean {
+  const last = root.body.at(-1);
+  return last === undefined || last.startInParent + last.length <= offset;
 }
 
 /**
@@ -305,6 +328,7 @@ export function closedBehind({ tree, path, container: { to } }: Place): Node[] |
   const [line, closers, mark] = /^([)\]}]{2,})([,;]?)[ \t]*(?:\r?\n|\r|$)/.exec(tree.source.slice(to, to + 80)) ?? [];
   if (line === undefined) return undefined;
   const last = to + closers!.length;
+  if (isTextEnd(tree, to + line.length)) return undefined;
   const isThere = (at: number): boolean => at > to && at <= to + line.length;
   if (tree.problems.some(({ from, to: end, seen }) => isThere(from) || isThere(end) || isThere(seen))) return undefined;
   if (tree.guesses.some(({ at }) => isThere(at))) return undefined;

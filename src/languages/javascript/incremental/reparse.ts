@@ -9,6 +9,7 @@ import type { Edit } from "../../../text/edit.js";
 import { Text, type SourceText } from "../../../text/text.js";
 import type { Statement } from "../nodes/index.js";
 import { isAtProperty } from "../parser/braced-object.js";
+import { unnoted } from "../parser/elements.js";
 import { parse, type ParsedText } from "../parser/index.js";
 import { next } from "../parser/scanner.js";
 import { ParseState } from "../parser/state.js";
@@ -228,7 +229,8 @@ function readAgain(place: Place, guided: boolean): ParsedText | "item" | "give u
   for (const outer of sync < 0 ? closedBehind(place) ?? [] : []) {
     const note = tree.notes.get(outer);
     if (p.calm || note !== undefined) {
-      tree.notes.set(outer, { reach: 0, braces: 0, brackets: 0, ...note, calm: p.calm });
+      // The line ends behind it.
+      tree.notes.set(outer, { ...(note ?? unnoted), calm: p.calm, calmBehind: false });
     }
   }
   return splice(place, p, { first, last, from, to }, fresh, open);

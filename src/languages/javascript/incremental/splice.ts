@@ -1,6 +1,7 @@
 /** Putting what was read anew into a tree. */
 import type { Node } from "../../../syntax/node.js";
 import { movedProblem, type SyntaxProblem } from "../../../syntax/problem.js";
+import { unnoted } from "../parser/elements.js";
 import type { Guess } from "../parser/indentation.js";
 import { inOrder, type ParsedText } from "../parser/index.js";
 import type { ParseState } from "../parser/state.js";
@@ -76,7 +77,7 @@ function noteItems(
   if (p.softSpots > 0) tree.softlyLoose.add(item);
   if (braces === 0 && brackets === 0) return;
   for (const outer of path.slice(1)) {
-    const note = tree.notes.get(outer) ?? { reach: 0, braces: 0, brackets: 0, calm: false };
+    const note = tree.notes.get(outer) ?? unnoted;
     tree.notes.set(outer, { ...note, braces: note.braces + braces, brackets: note.brackets + brackets });
   }
   const net = tree.notes.get(item)!.braces;

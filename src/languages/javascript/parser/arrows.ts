@@ -22,8 +22,8 @@ import {
   reportForm,
 } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
-import { tryParse } from "./speculate.js";
-import { Context, has, type ParseState } from "./state.js";
+import { lookAhead, tryParse } from "./speculate.js";
+import { at, Context, has, type ParseState } from "./state.js";
 import { Token } from "./token.js";
 
 /** `yield …`, `name => …`, `async name => …`: what a name may begin that is no plain operand. */
@@ -145,6 +145,36 @@ function parseArrow(
   return parseArrowRest(p, start, params, async);
 }
 
+/** Reports a comma that is missing before the current name, which is one more parameter of an arrow function. Returns whether it is. */
+function lacksComma(p: ParseState): boolean {
+  if (p.token !== Token.Name || p.newline) return false;
+  const isParameter = lookAhead(p, () => {
+    while (at(p, Token.Name) || at(p, Token.Comma)) next(p);
+    if (!at(p, Token.ParenClose)) return false;
+    next(p);
+    return at(p, Token.Arrow);
+  });
+  if (!isParameter) return false;
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
+    insert: { at: p.prevEnd, text: "," },
+  });
+  return true;
+}
+
+/** What stands before a value, and what before the first parenthesis in the head of a statement. */
+const beforeValue = /(?:[(,=:[]|=>|\breturn)\s*$/;
+const beforeHead = /\b(?:if|while|switch|for|with)\s*\(\s*$/;
+
+/** Whether a block stands behind what can be parameters, where a value belongs, so that only the `=>` is missing. */
+function lacksArrow(p: ParseState, start: number, list: readonly Expression[]): boolean {
+  if (p.token !== Token.BraceOpen || p.newline || p.source.charCodeAt(p.prevEnd - 1) !== 41) return false;
+  const isParameter = ({ type, parenthesized }: Expression): boolean =>
+    !parenthesized && (type === "Identifier" || type === "ObjectExpression" || type === "ArrayExpression");
+  if (!list.every(isParameter)) return false;
+  const before = p.source.slice(Math.max(0, start - 40), start);
+  return beforeValue.test(before) && !beforeHead.test(before);
+}
+
 /** `( … )`: an expression in parentheses or an arrow function's parameters. */
 export function parseParenthesised(p: ParseState): Expression {
   const { start } = p;
@@ -163,6 +193,7 @@ export function parseParenthesised(p: ParseState): Expression {
     else if (!startsExpression(p) && list.length > 0) break;
     else list.push(parseAssignment(p));
     trailing = -1;
+    if (lacksComma(p)) continue;
     if (p.token !== Token.Comma) break;
     trailing = p.start;
     next(p);
@@ -181,6 +212,12 @@ export function parseParenthesised(p: ParseState): Expression {
       report(p, "misplaced", start, p.prevEnd, "An arrow function needs parentheses around it here");
     }
     return parseArrow(p, start, list, false, trailing >= 0 && rest !== undefined);
+  }
+  if (lacksArrow(p, start, list)) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`=>\` is missing behind the parameters, before ${here(p)}`, {
+      insert: { at: p.prevEnd, text: " =>" },
+    });
+    return parseArrow(p, start, list, false, false);
   }
   if (list.length === 0) {
     if (p.token === Token.Arrow) return parseArrow(p, start, list, false, false);

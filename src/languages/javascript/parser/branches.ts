@@ -1,6 +1,7 @@
 /** `if`, `try`, `switch` and `with`. */
 import {
   CatchClause,
+  type BlockStatement,
   IfStatement,
   SwitchCase,
   SwitchStatement,
@@ -19,6 +20,7 @@ import { missing } from "./names.js";
 import { annotated, parseBinding } from "./patterns.js";
 import { eat, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { next, peek } from "./scanner.js";
+import { lookAhead } from "./speculate.js";
 import { at, Context, has, type ParseState } from "./state.js";
 import { parseStatement, passStray } from "./statements.js";
 import { Token } from "./token.js";
@@ -26,7 +28,11 @@ import { Token } from "./token.js";
 export function parseIf(p: ParseState): IfStatement {
   const { start } = p;
   next(p);
-  const test = parseHead(p, "`if`");
+  return parseIfOf(p, start, parseHead(p, "`if`"));
+}
+
+/** What stands behind the head of an `if`. */
+export function parseIfOf(p: ParseState, start: number, test: Expression): IfStatement {
   const consequent = parseGoverned(p, true, start);
   const otherwise = p.start;
   const alternate = eatElse(p) ? parseGoverned(p, true, otherwise) : null;
@@ -53,15 +59,30 @@ function eatElse(p: ParseState): boolean {
 export function parseTry(p: ParseState): TryStatement {
   const { start } = p;
   next(p);
-  const block = parseBlock(p, "`try`", start);
+  return parseHandlers(p, start, parseBlock(p, "`try`", start), false);
+}
+
+/** What stands behind the block of a `try`, whose word may be missing. */
+export function parseHandlers(p: ParseState, start: number, block: BlockStatement, lacksWord: boolean): TryStatement {
+  if (lacksWord) {
+    reportForm(p, "missing-part", start, start + 1, "`try` is missing before `{`", {
+      insert: { at: start, text: "try " },
+    });
+  }
   let handler: CatchClause | null = null;
   if (peek(p).token === Token.ParenOpen && isMisspelt(p, "catch")) {
     tellMeant(p, "catch");
     p.token = Token.Catch;
   }
-  if (p.token === Token.Catch) {
+  const lacksCatch = p.token === Token.ParenOpen && !p.newline && isCaught(p);
+  if (lacksCatch) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`catch\` is missing before ${here(p)}`, {
+      insert: { at: p.prevEnd, text: " catch" },
+    });
+  }
+  if (p.token === Token.Catch || lacksCatch) {
     const from = p.start;
-    next(p);
+    if (!lacksCatch) next(p);
     let param: Pattern | null = null;
     if (at(p, Token.ParenOpen)) {
       const opener = openerHere(p);
@@ -90,10 +111,25 @@ export function parseTry(p: ParseState): TryStatement {
   return new TryStatement(start, p.prevEnd, block, handler, finalizer);
 }
 
+/** Whether a name in parentheses stands here, and a block behind it. */
+function isCaught(p: ParseState): boolean {
+  return lookAhead(p, () => {
+    next(p);
+    next(p);
+    if (!at(p, Token.ParenClose)) return false;
+    next(p);
+    return at(p, Token.BraceOpen) && !p.newline;
+  });
+}
+
 export function parseSwitch(p: ParseState): SwitchStatement {
   const { start } = p;
   next(p);
-  const discriminant = parseHead(p, "`switch`");
+  return parseSwitchOf(p, start, parseHead(p, "`switch`"));
+}
+
+/** What stands behind the head of a `switch`. */
+export function parseSwitchOf(p: ParseState, start: number, discriminant: Expression): SwitchStatement {
   const opener = openerHere(p);
   const cases: SwitchCase[] = [];
   const isOpen = lacksOpener(p, start);

@@ -1,7 +1,10 @@
 /** What is done with each element of a list. */
 import type { Node } from "../../../syntax/node.js";
 import { endOf } from "./recovery.js";
-import type { ParseState } from "./state.js";
+import type { ElementNote, ParseState } from "./state.js";
+
+/** What is noted of an element of which there is nothing to note. */
+export const unnoted: ElementNote = { reach: 0, braces: 0, brackets: 0, calm: false };
 
 /** Adds an element that has just been read to its list. `braces` and `brackets` are the counts of those before it. */
 export function take<T>(p: ParseState, list: (T | null)[], element: T & Node, braces: number, brackets: number): void {
@@ -20,10 +23,15 @@ export function take<T>(p: ParseState, list: (T | null)[], element: T & Node, br
 export function noteGap(p: ParseState, list: readonly (Node | null)[]): void {
   const element = list.at(-1);
   // Behind an element that was read before, `readWithin` notes it.
-  if (element === undefined) p.gapReach = Math.max(p.gapReach, p.reach);
-  else if (element !== null && p.reach > p.end) {
-    const { braces = 0, brackets = 0, calm = false } = p.notes.get(element) ?? {};
-    p.notes.set(element, { reach: p.reach - endOf(element), braces, brackets, calm });
+  if (element === undefined) {
+    p.gapReach = Math.max(p.gapReach, p.reach);
+    p.gapCalm = p.calm;
+  } else if (element !== null) {
+    const note = p.notes.get(element) ?? unnoted;
+    const isFar = p.reach > p.end;
+    if (isFar || p.calm !== note.calm) {
+      p.notes.set(element, { ...note, reach: isFar ? p.reach - endOf(element) : note.reach, calmBehind: p.calm });
+    }
   }
 }
 

@@ -21,15 +21,16 @@ import { parseDecorators } from "./classes.js";
 import { parseAssignment } from "./expressions.js";
 import { endsByIndent, indentAt, isBehindFence, lacksOpener } from "./indentation.js";
 import { parseDirectives, parseStatements } from "./items.js";
-import { parseListEnd } from "./lists.js";
+import { parseListEnd, startsStatementOnly } from "./lists.js";
 import { isStrayEnd, misfitInParameters, passOver } from "./misfits.js";
 import { checkReserved, parseBindingName } from "./names.js";
 import { annotated, parseBinding, parseBindingWithDefault, parseRest, toPattern, withDefault } from "./patterns.js";
 import { eat, endOf, expect, expectCloser, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
+import { lookAhead } from "./speculate.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
 import { semicolon } from "./statements.js";
-import { Token } from "./token.js";
+import { isWordLike, Token } from "./token.js";
 import { parseReturnType, parseType, parseTypeParameters } from "./types.js";
 
 export interface MethodForm {
@@ -63,8 +64,8 @@ const asyncBits = (async: boolean, generator: boolean): number =>
 /** `(a, b = 1, ...rest)`. `methods` says whether modifiers and decorators may stand before a parameter. */
 function parseParameters(p: ParseState, methods = false): Pattern[] {
   const params: Pattern[] = [];
-  const opener = openerHere(p);
-  if (!expect(p, Token.ParenOpen, "the function") && !(p.token === Token.Name && !p.newline)) {
+  const opener = openerOf(p, Token.ParenOpen);
+  if (!expect(p, Token.ParenOpen, "the function") && !beginsParameters(p)) {
     eat(p, Token.ParenClose);
     return params;
   }
@@ -75,6 +76,19 @@ function parseParameters(p: ParseState, methods = false): Pattern[] {
   return params;
 }
 
+/** The opener of parameters; where it is missing, it would stand behind the token before. */
+const openerOf = (p: ParseState, open: Token): Opener => (
+  p.token === open ? openerHere(p) : { at: Math.max(0, p.prevEnd - 1), text: "(" }
+);
+
+/** Whether a parameter stands here although the parenthesis before it is missing. */
+function beginsParameters(p: ParseState): boolean {
+  if (p.token !== Token.Name) return false;
+  if (!p.newline) return true;
+  const { token } = peek(p);
+  return token === Token.Colon || token === Token.Comma || token === Token.Question;
+}
+
 /** The parameters of a function type or signature, and of an index signature with its square brackets. */
 export function parseTypeParameterList(
   p: ParseState,
@@ -82,8 +96,10 @@ export function parseTypeParameterList(
   close: Token = Token.ParenClose,
 ): Pattern[] {
   const params: Pattern[] = [];
-  const opener = openerHere(p);
-  if (!expect(p, open, "the function type")) return params;
+  const opener = openerOf(p, open);
+  if (!expect(p, open, "the function type") && !(p.token === Token.Name && peek(p).token === Token.Colon)) {
+    return params;
+  }
   parseParameterList(p, close, opener, params, false);
   expectCloser(p, close, opener, "the parameters");
   return params;
@@ -99,8 +115,10 @@ function parseParameterList(p: ParseState, close: Token, opener: Opener, params:
     return end >= 0;
   };
   for (;;) {
-    if (passesMisfit()) continue;
+    if (!lacksName(p) && passesMisfit()) continue;
     if (at(p, close) || at(p, Token.End) || at(p, Token.BraceClose) || endsByIndent(p, opener.at, own)) break;
+    if (close === Token.ParenClose && at(p, Token.BraceOpen) && isBody(p)) break;
+    if (close === Token.ParenClose && at(p, Token.Colon) && params.length === 0 && isResult(p)) break;
     const param = parseParameter(p, methods);
     params.push(param);
     if (p.typescript) optional = checkOptional(p, param, optional);
@@ -127,6 +145,39 @@ function parseParameterList(p: ParseState, close: Token, opener: Opener, params:
 function beginsBody(p: ParseState): boolean {
   if (p.token !== Token.BraceOpen || p.newline) return false;
   return peek(p).newline || peek(p).token === Token.BraceClose;
+}
+
+/** Whether the type of a parameter stands first on a line, which lacks the name before it. */
+const lacksName = (p: ParseState): boolean => p.typescript && p.newline && p.token === Token.Colon;
+
+/** Whether a type and a body stand behind the current colon, so that it is the type of what the function gives, and the parameters lack their closer. */
+function isResult(p: ParseState): boolean {
+  return lookAhead(p, () => parseReturnType(p) !== null && at(p, Token.BraceOpen));
+}
+
+/** Whether what the current brace opens can be no pattern, so that it is the body, and the parameters lack their closer. */
+function isBody(p: ParseState): boolean {
+  return lookAhead(p, () => {
+    const first = peek(p);
+    if (isWordLike(first.token)) {
+      next(p);
+      const { token } = peek(p);
+      return token !== Token.Comma && token !== Token.Colon && token !== Token.Assign && token !== Token.BraceClose;
+    }
+    if (first.token !== Token.BraceClose) {
+      return first.token !== Token.Ellipsis &&
+        first.token !== Token.BracketOpen &&
+        first.token !== Token.String &&
+        first.token !== Token.Number;
+    }
+    next(p);
+    next(p);
+    return !at(p, Token.Comma) &&
+      !at(p, Token.ParenClose) &&
+      !at(p, Token.Colon) &&
+      !at(p, Token.Assign) &&
+      !at(p, Token.Question);
+  });
 }
 
 /** Reports a parameter that must be given behind one that may be left out. Returns whether any so far may. */
@@ -207,9 +258,13 @@ function parseTypedParameter(p: ParseState): Pattern {
   return withDefault(p, start, annotated(p, start, target));
 }
 
+/** Names that are most likely those of types. */
+const typeLike =
+  /^(?:\p{Lu}.*|string|number|boolean|bigint|symbol|object|any|unknown|never|void|typeof|keyof|readonly)$/u;
+
 /** Whether what follows a parameter's name on its line is its type; the name of the next one would be followed by a type of its own. */
 function lacksColon(p: ParseState): boolean {
-  if (p.token !== Token.Name || p.newline) return false;
+  if (p.token !== Token.Name || p.newline || !typeLike.test(p.source.slice(p.start, p.end))) return false;
   const after = peek(p).token;
   return after !== Token.Colon && after !== Token.Question && after !== Token.Assign;
 }
@@ -456,7 +511,7 @@ export function parseArrowRest(
 ): ArrowFunctionExpression {
   if (p.newline) report(p, "misplaced", p.start, p.end, "`=>` stands on the line of the parameters");
   const { context, labels, coverInit } = p;
-  next(p);
+  eat(p, Token.Arrow);
   p.labels = [];
   p.coverInit = -1;
   // An arrow function has no `this`, `super`, `new.target` of its own, so those bits stay as they are.
@@ -467,6 +522,8 @@ export function parseArrowRest(
   const isObject = !p.newline && holdsObject(p);
   if (p.token === Token.BraceOpen && !isObject && !(p.newline && isBehindFence(p))) {
     body = parseBody(p, null, params, true, false)!;
+  } else if (p.newline && startsStatementOnly(p) && bodyFollows(p, start)) {
+    body = parseBody(p, null, params, true, false, start)!;
   } else {
     p.context |= noIn;
     checkDuplicates(p, params);

@@ -132,6 +132,6 @@ export function parseHead(p: ParseState, construct: string): Expression {
 export function skipHead(p: ParseState): void {
   while (!p.newline && p.token !== Token.ParenClose && p.token !== Token.BraceOpen && p.token !== Token.End) {
     next(p);
-    p.calm = true;
+    if (!p.newline) p.calm = true;
   }
 }

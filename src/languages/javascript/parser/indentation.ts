@@ -4,12 +4,13 @@
  * A valid text is never read that way.
  */
 import type { SourceText } from "../../../text/text.js";
+import { startsExpression } from "./lists.js";
 import { checkWindow, next, peek } from "./scanner.js";
-import { lookAhead } from "./speculate.js";
+import { lookAhead, skipBrackets } from "./speculate.js";
 import { at, noFence, Unclosed, type ParseState } from "./state.js";
-import { Token } from "./token.js";
+import { isKeyword, Token } from "./token.js";
 
-/** The column of the first character of the line that holds `offset`, tabs counted as one. */
+/** The column of the first character of the line that holds `offset`, tabs counted as one, with the spaces right before them. */
 export function indentAt(p: ParseState, offset: number): number {
   const { source, outer, base, knownLine } = p;
   const { from, to } = knownLine;
@@ -20,9 +21,7 @@ export function indentAt(p: ParseState, offset: number): number {
     if (start > from && start <= to) start = from;
   }
   if (start !== from || to < 0) {
-    let at = start;
-    while (source.charCodeAt(at) === 32 || source.charCodeAt(at) === 9) at += 1;
-    knownLine.indent = start <= 0 && base > 0 ? lineIndent(outer!, base + offset) : at - start;
+    knownLine.indent = start <= 0 && base > 0 ? lineIndent(outer!, base + offset) : columnsOf(source, start);
   }
   knownLine.from = start;
   knownLine.to = offset;
@@ -39,7 +38,19 @@ export function lineIndent(text: SourceText, offset: number): number {
     const start = Math.max(before.lastIndexOf("\n"), before.lastIndexOf("\r")) + 1;
     if (start === 0 && from > 0) continue;
     const line = from + start;
-    return /^[ \t]*/.exec(text.slice(line, line + 256))![0].length;
+    return columnsOf(text.slice(line, line + 256), 0);
+  }
+}
+
+/** How many columns blank space at an offset takes: a tab one, with the spaces right before it, which it hides. */
+function columnsOf(text: string, offset: number): number {
+  let columns = 0;
+  let tabbed = 0;
+  for (let at = offset; ; at += 1) {
+    const unit = text.charCodeAt(at);
+    if (unit === 9) columns = tabbed += 1;
+    else if (unit === 32) columns += 1;
+    else return columns;
   }
 }
 
@@ -63,17 +74,23 @@ export function openedBefore(p: ParseState, offset: number, opener: number, clos
   return open;
 }
 
-/** Whether the line on which a block is opened is indented as what stands around the block: it is not where it closes brackets of earlier lines, as at the end of parameters that go over lines. */
+/** Whether the line on which a block is opened is indented as what stands around the block: it is not where it closes brackets of earlier lines, as at the end of parameters that go over lines, or ends a template. */
 function isIndented(p: ParseState, opener: number): boolean {
   let open = 0;
+  let ticks = 0;
   let at = opener - 1;
   for (; at + p.base >= 0 && !isBreak(unitAt(p, at)); at -= 1) {
     const unit = unitAt(p, at);
-    if (unit === 41 || unit === 93) open += 1;
+    if (unit === 96) ticks += 1;
+    else if (unit === 41 || unit === 93) open += 1;
     else if ((unit === 40 || unit === 91) && open > 0) open -= 1;
   }
+  // A line that begins in a template is indented as that wants it.
+  if (ticks % 2 === 1) return false;
   // `})` and the like at the head of a line stand where the line that they close does.
-  return open === 0 || /[\])}]/.test(String.fromCharCode(unitAt(p, at + 1 + indentAt(p, opener))));
+  do at += 1;
+  while (unitAt(p, at) === 32 || unitAt(p, at) === 9);
+  return open === 0 || /[\])}]/.test(String.fromCharCode(unitAt(p, at)));
 }
 
 /** Whether the current token, by its indentation, says that the block opened at `opener`, whose line begins in the column `line`, has ended although no closer was found. */
@@ -107,7 +124,7 @@ function isClosedBelow(p: ParseState, own: number): boolean {
   for (let line = lines.exec(p.source); line !== null && line.index < p.length; line = lines.exec(p.source)) {
     const [, code, indent] = line as unknown as [string, string, string | undefined];
     const there = column;
-    column = indent?.length ?? 0;
+    column = indent === undefined ? 0 : columnsOf(indent, 0);
     if (code === "" || there > own) continue;
     const reach = line.index + code.length;
     if (reach > p.reach) p.reach = reach;
@@ -167,9 +184,29 @@ export function isBehindFence(p: ParseState): boolean {
 /** Whether the hole of a template that begins at `start` has nothing in it, as what follows it stands no further in than the template's line. */
 export function isEmptyHole(p: ParseState, start: number): boolean {
   if (!p.newline || p.token === Token.BraceClose || indentAt(p, p.start) > indentAt(p, start)) return false;
-  if (p.guided) noteEnd(p, "element");
-  else p.softSpots += 1;
-  return p.guided;
+  if (!p.guided) {
+    p.softSpots += 1;
+    return false;
+  }
+  if (closesHole(p)) return false;
+  noteEnd(p, "element");
+  return true;
+}
+
+/** Tokens that are looked at for the end of a hole. */
+const mostInHole = 100;
+
+/** Whether the hole in a text that goes on at the current token has its closer: an expression, as far as its tokens tell, and a `}` behind it. */
+function closesHole(p: ParseState): boolean {
+  return lookAhead(p, () => {
+    for (let count = 0; count < mostInHole && !at(p, Token.End) && !at(p, Token.Semicolon); count += 1) {
+      if (at(p, Token.BraceClose)) return true;
+      if (at(p, Token.Template) || (p.newline && isKeyword(p.token) && !startsExpression(p))) return false;
+      if (!at(p, Token.ParenOpen) && !at(p, Token.BracketOpen) && !at(p, Token.BraceOpen)) next(p);
+      else if (!skipBrackets(p)) return false;
+    }
+    return false;
+  });
 }
 
 /** What stands next in a list in braces: something that belongs to it, a closer that belongs to nothing, or what ends the list. */
@@ -213,10 +250,11 @@ function isClosedFurtherDown(p: ParseState, head: number, from: number): boolean
   const lines = /(?:\r\n|\n|\r)([ \t]*)(?=([^ \t\n\r]))/g;
   lines.lastIndex = from;
   for (let line = lines.exec(p.source); line !== null; line = lines.exec(p.source)) {
-    if (line[1]!.length > own) continue;
+    const column = columnsOf(line[1]!, 0);
+    if (column > own) continue;
     const reach = line.index + line[0].length + 1;
     if (reach > p.reach) p.reach = reach;
-    const isFound = line[1]!.length === own && line[2] === "}";
+    const isFound = column === own && line[2] === "}";
     if (isFound) noteEnd(p, "ahead", reach);
     return isFound;
   }
@@ -234,7 +272,7 @@ export function noteEnd(p: ParseState, kind: Guess["kind"], reach = p.end, opene
 export interface Guess {
   /**
    * A block that ended, a closer that belongs to nothing, a template that ended, a tag that ended among other markup, an element (or what else holds text) that
-   * ended with code behind it; what lacks its closer; or an element that goes on, as its closing tag was found ahead.
+   * ended with code behind it; what lacks its closer; or what was told by what stands ahead, as by the closing tag of an element that goes on.
    */
   readonly kind: "block" | "closer" | "template" | "tag" | "element" | "missing" | "ahead";
   /** End of what it is about. */

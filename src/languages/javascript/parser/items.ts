@@ -3,7 +3,7 @@ import { ExpressionStatement, type ModuleItem, type Statement } from "../nodes/i
 import { enough, take } from "./elements.js";
 import { indentAt, isBehindFence, standsNext } from "./indentation.js";
 import { meantKeyword, tellMeant } from "./misspelt.js";
-import { parseExport, parseImport } from "./modules.js";
+import { lacksImportWord, parseExport, parseImport, parseWithoutWord } from "./modules.js";
 import { report } from "./recovery.js";
 import { peek, rescanTemplate } from "./scanner.js";
 import { moment } from "./speculate.js";
@@ -214,6 +214,7 @@ function parseItem(p: ParseState): Statement | ModuleItem {
     if (after.token !== Token.ParenOpen && after.token !== Token.Dot) return parseImport(p);
   }
   if (p.token === Token.Export) return parseExport(p);
+  if (lacksImportWord(p)) return parseWithoutWord(p);
   if (p.token === Token.Name) {
     const meant = meantKeyword(p);
     if (meant === "import" || meant === "export") {

@@ -64,8 +64,13 @@ export function parseFor(p: ParseState): Statement {
     isAwait = true;
     next(p);
   }
+  return parseForHead(p, start, isAwait);
+}
+
+/** What stands behind `for`. */
+export function parseForHead(p: ParseState, start: number, isAwait = false): Statement {
   const opener = openerHere(p);
-  if (!expect(p, Token.ParenOpen, "`for`")) {
+  if (!expect(p, Token.ParenOpen, "`for`") && (p.newline || p.token === Token.BraceOpen)) {
     const body = p.token === Token.BraceOpen ? parseLoopBody(p) : new EmptyStatement(p.prevEnd, p.prevEnd);
     return new ForStatement(start, p.prevEnd, null, null, null, body);
   }

@@ -220,7 +220,7 @@ export function parseArgumentList(p: ParseState, opener: Opener, args: Expressio
     if (!startsExpression(p) && p.token !== Token.Ellipsis) {
       if (startsStatementOnly(p) || p.token === Token.Semicolon || p.token === Token.BraceClose) break;
       const absent = missing(p, `An argument is missing before ${here(p)}`);
-      args.push(at(p, Token.Dot) ? parseChain(p, absent.offset, absent, true) : absent);
+      take(p, args, at(p, Token.Dot) ? parseChain(p, absent.offset, absent, true) : absent, braces, brackets);
     } else take(p, args, parseElement(p), braces, brackets);
     const goesOn = listGoesOn(p, Token.ParenClose, opener);
     noteGap(p, args);

@@ -28,12 +28,14 @@ import { parseFunctionDeclaration } from "./functions.js";
 import { parseListEnd } from "./lists.js";
 import { isHeadOfBlock, isMisspelt, tellMeant } from "./misspelt.js";
 import { checkReserved, missing, parseBindingName, parseWord } from "./names.js";
-import { expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { expect, expectCloser, here, openerHere, report, reportForm, type Opener } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
+import { lookAhead } from "./speculate.js";
 import { at, type ParseState } from "./state.js";
 import { parseMisspelt, parseStatement, semicolon } from "./statements.js";
 import { isKeyword, isWordLike, Token } from "./token.js";
-import { parseImportEquals, parseTypeScriptStatement, startsImportEquals } from "./typescript.js";
+import { parseTypeParameters } from "./types.js";
+import { parseImportEquals, parseTyped, parseTypeScriptStatement, startsImportEquals } from "./typescript.js";
 
 /** Notes that the text is a module; outside of one that was asked for, reports the item. */
 function moduleItem(p: ParseState, what: string): void {
@@ -48,13 +50,18 @@ export function parseImport(p: ParseState): ImportDeclaration | ImportEqualsDecl
   moduleItem(p, "An import");
   const { start } = p;
   next(p);
-  const specifiers: ImportPart[] = [];
-  let phase: string | null = null;
   let typeOnly = false;
   if (p.typescript) {
     typeOnly = eatTypeWord(p);
     if (startsImportEquals(p)) return parseImportEquals(p, start, typeOnly);
   }
+  return parseImported(p, start, typeOnly);
+}
+
+/** What stands behind `import`, or `import type`. */
+function parseImported(p: ParseState, start: number, typeOnly: boolean): ImportDeclaration {
+  const specifiers: ImportPart[] = [];
+  let phase: string | null = null;
   if (p.token === Token.String) {
     const source = parseSource(p);
     return finishImport(p, start, specifiers, source, phase, typeOnly);
@@ -68,7 +75,13 @@ export function parseImport(p: ParseState): ImportDeclaration | ImportEqualsDecl
       next(p);
     }
   }
-  if (p.token === Token.Name) {
+  if (lacksListOpener(p)) {
+    tellMissing(p, "{");
+    parseImportNames(p, { at: start, text: "{" }, specifiers);
+  } else if (isWord(p, "as") && isBareNamespace(p)) {
+    tellMissing(p, "*");
+    specifiers.push(parseNamespace(p));
+  } else if (p.token === Token.Name) {
     const local = parseBindingName(p, "the import") as Identifier;
     specifiers.push(new ImportDefaultSpecifier(local.offset, local.offset + local.length, local));
     if (at(p, Token.Comma)) {
@@ -82,8 +95,10 @@ export function parseImport(p: ParseState): ImportDeclaration | ImportEqualsDecl
       });
     }
   }
-  if (p.token === Token.Star) specifiers.push(parseNamespace(p));
-  else if (p.token === Token.BraceOpen) parseImportList(p, specifiers);
+  if (p.token === Token.Star) {
+    next(p);
+    specifiers.push(parseNamespace(p));
+  } else if (p.token === Token.BraceOpen) parseImportList(p, specifiers);
   else if (specifiers.length === 0) missing(p, "The names to import are missing");
   const source = eatFrom(p) ? parseSource(p) : missing(p, "`from` and a module are missing behind the import's names");
   return finishImport(p, start, specifiers, source, phase, typeOnly);
@@ -144,25 +159,116 @@ function parseText(p: ParseState): Literal {
   return node;
 }
 
+/** `as name` behind a `*`. */
 function parseNamespace(p: ParseState): ImportNamespaceSpecifier {
-  const { start } = p;
-  next(p);
+  const start = p.source[p.prevEnd - 1] === "*" ? p.prevEnd - 1 : p.start;
   if (isWord(p, "as")) next(p);
   else missing(p, "`as` and a name are missing behind `*`");
   const local = parseBindingName(p, "the import") as Identifier;
   return new ImportNamespaceSpecifier(start, p.prevEnd, local);
 }
 
+/** Reports what is missing before the current token. */
+function tellMissing(p: ParseState, text: string, message = `\`${text}\` is missing before ${here(p)}`): void {
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, message, { insert: { at: p.prevEnd, text: ` ${text}` } });
+}
+
+/** Names that are looked at for the closer of their list. */
+const mostNames = 1000;
+
+/** Whether the names of a list begin here that lacks its `{`: they are closed before anything else comes. */
+function lacksListOpener(p: ParseState): boolean {
+  if (p.token !== Token.Name || isWord(p, "from")) return false;
+  const after = peek(p);
+  const goesOn = after.token === Token.Comma ||
+    after.token === Token.BraceClose ||
+    (after.token === Token.Name && p.source.slice(after.start, after.end) !== "from");
+  return goesOn && lookAhead(p, () => passesNames(p));
+}
+
+/** Moves past names with commas and a `}` behind them, where they stand there. To be used in a look ahead. */
+function passesNames(p: ParseState): boolean {
+  for (let count = 0; count < mostNames; count += 1) {
+    if (at(p, Token.BraceClose)) {
+      next(p);
+      return true;
+    }
+    if (!isWordLike(p.token) && !at(p, Token.Comma) && !at(p, Token.String)) return false;
+    next(p);
+  }
+  return false;
+}
+
+/** Whether `as name from` stands here, behind a `*` that is missing. */
+function isBareNamespace(p: ParseState): boolean {
+  return lookAhead(p, () => {
+    next(p);
+    if (!at(p, Token.Name)) return false;
+    next(p);
+    return isWord(p, "from");
+  });
+}
+
+/** Whether what an import takes stands here without the word: a list, a namespace or a name, and `from` with its module. */
+export function lacksImportWord(p: ParseState): boolean {
+  if (p.token === Token.Name) {
+    const after = peek(p);
+    return !after.newline && p.source.slice(after.start, after.end) === "from" && lookAhead(p, () => {
+      next(p);
+      next(p);
+      return at(p, Token.String);
+    });
+  }
+  if (p.token !== Token.BraceOpen && p.token !== Token.Star) return false;
+  const after = peek(p);
+  if (!isWordLike(after.token)) return false;
+  return lookAhead(p, () => {
+    const isList = at(p, Token.BraceOpen);
+    next(p);
+    if (isList) {
+      if (!passesNames(p)) return false;
+    } else if (isWord(p, "as")) {
+      next(p);
+      next(p);
+    }
+    if (!isWord(p, "from")) return false;
+    next(p);
+    return at(p, Token.String);
+  });
+}
+
+/** What an import or export takes, without the word before it. */
+export function parseWithoutWord(p: ParseState): ModuleItem {
+  const { start } = p;
+  const isAll = p.token === Token.Star && p.source.slice(peek(p).start, peek(p).end) === "from";
+  const word = isAll ? "export" : "import";
+  reportForm(p, "missing-part", start, p.end, `\`${word}\` is missing before ${here(p)}`, {
+    insert: { at: start, text: `${word} ` },
+  });
+  p.sawModuleItem = true;
+  if (!isAll) return parseImported(p, start, false);
+  next(p);
+  return parseExportAll(p, start);
+}
+
 function parseImportList(p: ParseState, specifiers: ImportPart[]): void {
   const opener = openerHere(p);
   next(p);
+  parseImportNames(p, opener, specifiers);
+}
+
+/** The names of a list, whose opener stands before them or is missing, and its closer. */
+function parseImportNames(p: ParseState, opener: Opener, specifiers: ImportPart[]): void {
   while (p.token !== Token.BraceClose && p.token !== Token.End) {
     const { start } = p;
     const typeOnly = p.typescript && eatSpecifierType(p);
     const { escaped } = p;
     const reserved = isKeyword(p.token);
     const imported = parseModuleName(p);
-    if (imported === undefined) break;
+    if (imported === undefined) {
+      if (p.start > start) continue;
+      break;
+    }
     let local = imported as Identifier;
     if (isWord(p, "as")) {
       next(p);
@@ -177,8 +283,7 @@ function parseImportList(p: ParseState, specifiers: ImportPart[]): void {
       );
     } else checkReserved(p, local.name, local.offset, local.offset + local.length, true, escaped);
     specifiers.push(new ImportSpecifier(start, p.prevEnd, imported, local, typeOnly));
-    // Before `from "…"` it is the closer that is missing.
-    if (isWord(p, "from") && peek(p).token === Token.String) break;
+    if (isFromModule(p)) break;
     if (!parseListEnd(p, Token.BraceClose, opener)) break;
   }
   expectCloser(p, Token.BraceClose, opener, "the import's names");
@@ -207,10 +312,13 @@ function eatSpecifierType(p: ParseState): boolean {
 function parseModuleName(p: ParseState): Identifier | Literal | undefined {
   if (isWordLike(p.token)) return parseWord(p);
   if (p.token === Token.String) return parseText(p);
-  reportForm(p, "unexpected", p.start, p.end, `A name is needed here, not ${here(p)}`);
+  reportForm(p, "unexpected", p.start, p.end, `A name is needed here, not ${here(p)}`, { lacksName: true });
   if (p.token === Token.Comma) next(p);
   return undefined;
 }
+
+/** Whether `from` and a module follow, so that it is the closer of a list that is missing. */
+const isFromModule = (p: ParseState): boolean => isWord(p, "from") && peek(p).token === Token.String;
 
 /** `with { type: "json" }` */
 function parseAttributes(p: ParseState): ImportAttribute[] {
@@ -253,8 +361,23 @@ export function parseExport(p: ParseState, decorators: Decorator[] = none, start
     const declaration = parseClassDeclaration(p, false, decorators[0]!.offset, decorators);
     return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
   }
-  if (p.token === Token.Star) return parseExportAll(p, start);
-  if (p.token === Token.BraceOpen) return parseExportList(p, start);
+  if (p.token === Token.Star) {
+    next(p);
+    return parseExportAll(p, start);
+  }
+  if (isWord(p, "from") && peek(p).token === Token.String) {
+    tellMissing(p, "*");
+    return parseExportAll(p, start);
+  }
+  if (p.token === Token.BraceOpen) {
+    const opener = openerHere(p);
+    next(p);
+    return parseExportList(p, start, opener);
+  }
+  if (lacksListOpener(p)) {
+    tellMissing(p, "{");
+    return parseExportList(p, start, { at: start, text: "{" });
+  }
   const declares = p.token === Token.Var ||
     p.token === Token.Const ||
     p.token === Token.Function ||
@@ -262,7 +385,7 @@ export function parseExport(p: ParseState, decorators: Decorator[] = none, start
     isWord(p, "let") ||
     isWord(p, "async") ||
     isWord(p, "using");
-  if (!declares && p.token === Token.Name && peek(p).token === Token.Extends) {
+  if (!declares && lacksClassWord(p)) {
     reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`class` is missing behind `export`", {
       insert: { at: p.prevEnd, text: " class" },
     });
@@ -284,6 +407,22 @@ export function parseExport(p: ParseState, decorators: Decorator[] = none, start
   }
   const declaration = parseStatement(p, true) as Declaration;
   return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
+}
+
+/** Whether the head of a class goes on behind the current name, so that only its word is missing. */
+function lacksClassWord(p: ParseState): boolean {
+  if (p.token !== Token.Name) return false;
+  const after = peek(p);
+  if (after.token === Token.Extends) return true;
+  if (after.token === Token.BraceOpen) return !after.newline;
+  if (!p.typescript) return false;
+  if (after.token === Token.Name) return p.source.slice(after.start, after.end) === "implements";
+  if (after.token !== Token.Less) return false;
+  return lookAhead(p, () => {
+    next(p);
+    parseTypeParameters(p);
+    return at(p, Token.BraceOpen) || at(p, Token.Extends) || isWord(p, "implements");
+  });
 }
 
 /** `export =`, `export as namespace`, `export import a =`, `export type { … }`, and declarations of TypeScript's own. */
@@ -313,12 +452,23 @@ function parseTypeScriptExport(p: ParseState, start: number): ModuleItem | undef
     const after = peek(p).token;
     if (after === Token.BraceOpen) {
       next(p);
-      return parseExportList(p, start, true);
+      const opener = openerHere(p);
+      next(p);
+      return parseExportList(p, start, opener, true);
     }
     if (after === Token.Star) {
       next(p);
+      next(p);
       return parseExportAll(p, start, true);
     }
+    if (after === Token.Assign || after === Token.Less) {
+      const declaration = parseTyped(p, "type") as Declaration;
+      return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
+    }
+  }
+  if (isWord(p, "interface") && peek(p).token === Token.BraceOpen) {
+    const declaration = parseTyped(p, "interface") as Declaration;
+    return new ExportNamedDeclaration(start, p.prevEnd, declaration, [], null, []);
   }
   if (p.token === Token.At) {
     const from = p.start;
@@ -350,8 +500,8 @@ function parseDefault(p: ParseState, start: number, decorators: Decorator[] = no
   return new ExportDefaultDeclaration(start, p.prevEnd, declaration);
 }
 
+/** What stands behind `export *`. */
 function parseExportAll(p: ParseState, start: number, typeOnly = false): ExportAllDeclaration {
-  next(p);
   let exported: Identifier | Literal | null = null;
   if (isWord(p, "as")) {
     next(p);
@@ -365,18 +515,20 @@ function parseExportAll(p: ParseState, start: number, typeOnly = false): ExportA
   return new ExportAllDeclaration(start, p.prevEnd, exported, source, attributes, typeOnly);
 }
 
-function parseExportList(p: ParseState, start: number, typeOnly = false): ExportNamedDeclaration {
-  const opener = openerHere(p);
+/** The names of an export, behind the `{` at `opener`, and what follows them. */
+function parseExportList(p: ParseState, start: number, opener: Opener, typeOnly = false): ExportNamedDeclaration {
   const specifiers: ExportSpecifier[] = [];
   const texts: Literal[] = [];
   const reserved: Identifier[] = [];
-  next(p);
   while (p.token !== Token.BraceClose && p.token !== Token.End) {
     const from = p.start;
     const typeName = p.typescript && eatSpecifierType(p);
     if (isKeyword(p.token)) reserved.push(new Identifier(p.start, p.end, tokenText(p)));
     const local = parseModuleName(p);
-    if (local === undefined) break;
+    if (local === undefined) {
+      if (p.start > from) continue;
+      break;
+    }
     if (local.type === "Literal") texts.push(new Literal(local.offset, local.offset + local.length, local.raw));
     let exported = local;
     if (isWord(p, "as")) {
@@ -384,6 +536,7 @@ function parseExportList(p: ParseState, start: number, typeOnly = false): Export
       exported = parseModuleName(p) ?? local;
     }
     specifiers.push(new ExportSpecifier(from, p.prevEnd, local, exported, typeName));
+    if (isFromModule(p)) break;
     if (!parseListEnd(p, Token.BraceClose, opener)) break;
   }
   expectCloser(p, Token.BraceClose, opener, "the export's names");

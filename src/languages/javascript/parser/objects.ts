@@ -92,6 +92,11 @@ function lacksColon(p: ParseState): boolean {
     case Token.BraceOpen:
     case Token.BracketOpen:
     case Token.Template:
+    case Token.True:
+    case Token.False:
+    case Token.Null:
+    case Token.New:
+    case Token.Function:
       return true;
     case Token.Name: {
       const after = peek(p).token;

@@ -16,7 +16,7 @@ import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parseBindingName } from "./names.js";
 import { parsePropertyKey } from "./objects.js";
-import { eat, expect, expectCloser, openerHere, report, reportForm } from "./recovery.js";
+import { eat, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
 import { next } from "./scanner.js";
 import type { ParseState } from "./state.js";
 import { Token } from "./token.js";
@@ -49,9 +49,30 @@ export function annotated(p: ParseState, start: number, target: Pattern): Patter
 export function withDefault(p: ParseState, start: number, target: Pattern): Pattern {
   if (p.token === Token.Equal || p.token === Token.StrictEqual) {
     reportForm(p, "unexpected", p.start, p.end, "A value is given with a single `=`");
+  } else if (lacksAssign(p, target)) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`=\` is missing before ${here(p)}`, {
+      insert: { at: p.prevEnd, text: " =" },
+    });
+    return defaulted(start, target, parseDefault(p));
   } else if (p.token !== Token.Assign) return target;
   next(p);
   return defaulted(start, target, parseDefault(p));
+}
+
+/** Whether a value stands behind a name, on its line, so that only the `=` between is missing. */
+function lacksAssign(p: ParseState, { type }: Pattern): boolean {
+  if (p.newline || type === "Missing") return false;
+  switch (p.token) {
+    case Token.New:
+    case Token.Number:
+    case Token.String:
+    case Token.True:
+    case Token.False:
+    case Token.Null:
+      return true;
+    default:
+      return false;
+  }
 }
 
 /** A default value; inside a pattern's brackets `in` is an operator even in the head of a `for`. */

@@ -12,6 +12,7 @@ interface Details {
   /** Where it was noticed, if not at the current token. */
   readonly seen?: number;
   readonly isShared?: boolean;
+  readonly lacksName?: boolean;
 }
 
 /** Adds a problem at a range. */
@@ -23,8 +24,18 @@ export function report(
   message: string,
   details: Details = {},
 ): void {
-  const { related = [], insert, seen = p.start, isShared } = details;
-  p.problems.push({ code, from, to, message, related, seen, ...(insert && { insert }), ...(isShared && { isShared }) });
+  const { related = [], insert, seen = p.start, isShared, lacksName } = details;
+  p.problems.push({
+    code,
+    from,
+    to,
+    message,
+    related,
+    seen,
+    ...(insert && { insert }),
+    ...(isShared && { isShared }),
+    ...(lacksName && { lacksName }),
+  });
 }
 
 /**

@@ -561,15 +561,19 @@ function isLone(p: ParseState, from: number): boolean {
   // In a text with thousands of holes each asks for the same one.
   if (from < knownTick.from || from > knownTick.at) {
     let at = from;
+    let open = 0;
     for (; at < length; at += 1) {
       const unit = source.charCodeAt(at);
       if (unit === 92) at += 1;
       else if (unit === 96) break;
+      else if (unit === 123 && (open > 0 || source.charCodeAt(at - 1) === 36)) open += 1;
+      else if (unit === 125 && open > 0) open -= 1;
     }
     knownTick.from = from;
     knownTick.at = at;
+    knownTick.isInHole = open > 0;
   }
-  const { at } = knownTick;
+  const { at, isInHole } = knownTick;
   if (at >= length) {
     checkWindow(p);
     p.reach = length;
@@ -578,6 +582,8 @@ function isLone(p: ParseState, from: number): boolean {
   const end = lineCommentEnd(source, at);
   if (end >= length) checkWindow(p);
   if (end > p.reach) p.reach = end;
+  // In a hole of the text it begins another one.
+  if (isInHole) return false;
   const rest = source.slice(at + 1, end);
   const more = rest.match(/(?<!\\)`/g)?.length ?? 0;
   return more % 2 === 1 || !afterText.test(rest);

@@ -28,18 +28,21 @@ export function moment(p: ParseState) {
   };
 }
 
-/** Runs `attempt`; when it gives `undefined` or reports a problem, everything is as it was before and `undefined` is given. */
-export function tryParse<T>(p: ParseState, attempt: () => T | undefined): T | undefined {
+/**
+ * Runs `attempt`; when it gives `undefined` or, unless `mayBeWrong`, reports a problem, everything is as it was before and `undefined` is given.
+ */
+export function tryParse<T>(p: ParseState, attempt: () => T | undefined, mayBeWrong = false): T | undefined {
   const before = moment(p);
   const { labels, coverInit, depth, fence, leastBraces } = p;
   const reported = p.problems.length;
   const guessed = p.guesses.length;
   const tags = p.tags.length;
   const labelCount = labels.length;
-  p.calm = false;
+  if (!mayBeWrong) p.calm = false;
   const result = attempt();
+  if (result !== undefined && mayBeWrong) return result;
   if (result !== undefined && p.problems.length === reported) {
-    p.calm = before.calm && !p.newline;
+    p.calm = before.calm && !/[\n\r;]/.test(p.source.slice(before.start, p.start));
     return result;
   }
   p.problems.length = reported;

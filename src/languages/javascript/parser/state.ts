@@ -73,6 +73,8 @@ export interface ElementNote {
   readonly brackets: number;
   /** Whether what came next would have been taken for an echo of a problem. */
   readonly calm: boolean;
+  /** The same where the next element begins, if that is another answer: a line may end behind the comma in between. */
+  readonly calmBehind?: boolean;
 }
 
 /** Notes on the elements for which there is something to note. */
@@ -135,7 +137,7 @@ export class ParseState {
   /** Where a statement begins that stands no further in than its block, which goes on behind it. */
   outlier = -1;
   /** The first backtick that stands behind an offset. */
-  readonly knownTick = { from: 0, at: -1 };
+  readonly knownTick = { from: 0, at: -1, isInHole: false };
 
   /** Where `source` begins in the whole text, of which it may be a window; then also the whole, for a look before it. */
   base = 0;
@@ -144,6 +146,8 @@ export class ParseState {
   reach = 0;
   /** How far it was looked behind the element before those that are read again; -1 where nothing was looked at. */
   gapReach = -1;
+  /** Whether what came next behind that gap would have been taken for an echo of a problem. */
+  gapCalm = false;
   /** No token behind this offset may be read; see `Overrun`. */
   limit = Infinity;
   /** The list whose growth is watched while a part of a text is read again, and the question asked after each of its elements: is that enough? */

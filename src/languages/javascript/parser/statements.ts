@@ -1,13 +1,23 @@
 /** Statements. */
+import { PARENTHESIZED } from "../../../syntax/node.js";
 import {
   DebuggerStatement,
   EmptyStatement,
   ExpressionStatement,
   Skipped,
   type Declaration,
+  type Expression,
   type Statement,
 } from "../nodes/index.js";
-import { parseIf, parseSwitch, parseTry, parseWith } from "./branches.js";
+import {
+  parseHandlers,
+  parseIf,
+  parseIfOf,
+  parseSwitch,
+  parseSwitchOf,
+  parseTry,
+  parseWith,
+} from "./branches.js";
 import { parseClassDeclaration, parseDecorators } from "./classes.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { parseJump, parseLabelled, parseReturn, parseThrow } from "./exits.js";
@@ -16,12 +26,13 @@ import { parseFunctionDeclaration } from "./functions.js";
 import { parseBlock } from "./governed.js";
 import { indentAt, noteEnd } from "./indentation.js";
 import { startsExpression } from "./lists.js";
-import { parseDo, parseFor, parseWhile } from "./loops.js";
-import { isSlip, meantKeyword, tellMeant } from "./misspelt.js";
+import { parseDo, parseFor, parseForHead, parseWhile } from "./loops.js";
+import { isHeadOfBlock, isSlip, meantKeyword, tellMeant } from "./misspelt.js";
 import { parseExport, parseImport } from "./modules.js";
 import { eat, here, report, reportForm } from "./recovery.js";
-import { isWord, next, peek } from "./scanner.js";
-import { at, type ParseState } from "./state.js";
+import { checkWindow, isWord, next, peek } from "./scanner.js";
+import { lookAhead } from "./speculate.js";
+import { at, Context, has, type ParseState } from "./state.js";
 import { isWordLike, Token } from "./token.js";
 import { parseTyped, parseTypeScriptStatement } from "./typescript.js";
 import { parseVariables } from "./variables.js";
@@ -104,8 +115,16 @@ function parseStatementInner(p: ParseState, list: boolean): Statement {
     }
   }
   switch (p.token) {
-    case Token.BraceOpen:
-      return parseBlock(p, "the block");
+    case Token.BraceOpen: {
+      const block = parseBlock(p, "the block");
+      return isHandled(p) ? parseHandlers(p, start, block, true) : block;
+    }
+    case Token.ParenOpen:
+      if (declaresNext(p)) {
+        tellLacking(p, "for", start, p.end);
+        return parseForHead(p, start);
+      }
+      break;
     case Token.Semicolon:
       next(p);
       return new EmptyStatement(start, p.prevEnd);
@@ -178,9 +197,52 @@ function parseStatementInner(p: ParseState, list: boolean): Statement {
       if (!startsExpression(p)) return skipStray(p);
   }
   const expression = parseExpression(p);
+  if (isHeadAlone(p, expression)) {
+    const { token } = peek(p);
+    const isChoice = token === Token.Case || token === Token.Default;
+    tellLacking(p, isChoice ? "switch" : "if", start, start + 1);
+    return isChoice ? parseSwitchOf(p, start, expression) : parseIfOf(p, start, expression);
+  }
   semicolon(p, "the statement");
   if (p.start === start && !at(p, Token.End)) return skipStray(p);
   return new ExpressionStatement(start, p.prevEnd, expression, null);
+}
+
+/** Reports the word that is missing before a statement's head or block. */
+function tellLacking(p: ParseState, word: string, from: number, to: number): void {
+  reportForm(p, "missing-part", from, to, `\`${word}\` is missing before \`${p.source.slice(from, to)}\``, {
+    insert: { at: from, text: `${word} ` },
+  });
+}
+
+/** Whether the handler of a `try` follows a block, so that the word before that is missing. */
+function isHandled(p: ParseState): boolean {
+  if (p.token === Token.Finally) return peek(p).token === Token.BraceOpen;
+  if (p.token !== Token.Catch) return false;
+  const { token } = peek(p);
+  return token === Token.ParenOpen || token === Token.BraceOpen;
+}
+
+/** Whether a variable is declared behind the current parenthesis, as in the head of a `for` without its word. */
+function declaresNext(p: ParseState): boolean {
+  const { token, newline, start, end } = peek(p);
+  if (newline) return false;
+  if (token === Token.Const || token === Token.Var) return true;
+  if (token !== Token.Name || p.source.slice(start, end) !== "let") return false;
+  return lookAhead(p, () => {
+    next(p);
+    next(p);
+    return at(p, Token.Name) || at(p, Token.BracketOpen) || at(p, Token.BraceOpen);
+  });
+}
+
+/** Whether an expression is all in parentheses and a block follows on its line: the head of a statement without its word. */
+function isHeadAlone(p: ParseState, { flags, offset, length }: Expression): boolean {
+  return (flags & PARENTHESIZED) !== 0 &&
+    p.token === Token.BraceOpen &&
+    !p.newline &&
+    p.source.charCodeAt(p.prevEnd - 1) === 41 &&
+    p.source.slice(offset + length, p.prevEnd).trim() === ")";
 }
 
 /** A class with decorators before it, and before or behind its `export`. */
@@ -199,6 +261,7 @@ function parseByWord(p: ParseState, list: boolean): Statement | undefined {
     const declares = after.token === Token.BracketOpen ||
       after.token === Token.BraceOpen ||
       after.token === Token.Name ||
+      (after.token === Token.Assign && has(p, Context.Strict)) ||
       (isWordLike(after.token) && after.token !== Token.In && after.token !== Token.Instanceof);
     if (declares && (list || !after.newline || after.token === Token.BracketOpen)) {
       if (!list) report(p, "misplaced", p.start, p.end, "A declaration needs a block around it here");
@@ -220,6 +283,8 @@ function parseByWord(p: ParseState, list: boolean): Statement | undefined {
       /^using[ \t]+(?!in\b|of\b|instanceof\b)[\w$]/.test(p.source.slice(after.start, after.start + 20))
     ) return parseVariables(p, "await using");
   }
+  const lacking = parseDeclaredWithoutWord(p);
+  if (lacking !== undefined) return lacking;
   let behind = p.end;
   while (p.source.charCodeAt(behind) === 32) behind += 1;
   const unit = p.source.charCodeAt(behind);
@@ -227,6 +292,40 @@ function parseByWord(p: ParseState, list: boolean): Statement | undefined {
     return parseLabelled(p);
   }
   return undefined;
+}
+
+/** Whether the current line has a brace at its end. */
+function endsWithBrace(p: ParseState): boolean {
+  let end = p.source.indexOf("\n", p.end);
+  if (end < 0) {
+    checkWindow(p);
+    end = p.length;
+  }
+  while (/\s/.test(p.source[end - 1]!)) end -= 1;
+  return p.source.charCodeAt(end - 1) === 123;
+}
+
+/** Whether `extends`, a name and a brace stand behind the current name. */
+function isHeadOfClass(p: ParseState): boolean {
+  return peek(p).token === Token.Extends && lookAhead(p, () => {
+    next(p);
+    do next(p);
+    while (at(p, Token.Name) || at(p, Token.Dot));
+    return at(p, Token.BraceOpen) && !p.newline;
+  });
+}
+
+/** A class or function that lacks its word: what follows its name can be nothing else. */
+function parseDeclaredWithoutWord(p: ParseState): Declaration | undefined {
+  const { start } = p;
+  const unit = p.source.charCodeAt(p.end);
+  if (unit === 40 && endsWithBrace(p) && isHeadOfBlock(p, p.end)) {
+    tellLacking(p, "function", start, p.end);
+    return parseFunctionDeclaration(p, false, "lacks word");
+  }
+  if (unit !== 32 || p.source.charCodeAt(p.end + 1) !== 101 || !isHeadOfClass(p)) return undefined;
+  tellLacking(p, "class", start, p.end);
+  return parseClassDeclaration(p, false, start, [], true);
 }
 
 /** A statement whose keyword has a slip in it. */

@@ -11,7 +11,7 @@ import {
 } from "../nodes/index.js";
 import { enough, take } from "./elements.js";
 import { parseTypeParameterList } from "./functions.js";
-import { indentAt, standsNext } from "./indentation.js";
+import { indentAt, lacksOpener, standsNext } from "./indentation.js";
 import { isStrayInObject, misfitInBraces, passOver, passStrayCloser } from "./misfits.js";
 import { parsePropertyKey } from "./objects.js";
 import { eat, expectCloser, here, openerHere, reportForm } from "./recovery.js";
@@ -22,9 +22,18 @@ import { isWordLike, Token } from "./token.js";
 import { parseAnnotation, parseReturnType, parseType, parseTypeParameters } from "./types.js";
 
 /** `{ … }` as a type or an interface's body. */
-export function parseObjectType(p: ParseState): ObjectType {
+export function parseObjectType(p: ParseState, head = p.start): ObjectType {
   const { start } = p;
   const opener = openerHere(p);
+  if (p.token !== Token.BraceOpen && lacksOpener(p, head)) {
+    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`{` is missing to begin the members", {
+      insert: { at: p.prevEnd, text: " {" },
+    });
+    const members: TypeMember[] = [];
+    parseTypeMembers(p, p.prevEnd, members);
+    if (at(p, Token.BraceClose)) next(p);
+    return new ObjectType(start, p.prevEnd, members);
+  }
   if (p.token !== Token.BraceOpen) {
     reportForm(p, "missing-part", p.prevEnd, p.prevEnd, "`{` is missing to begin the members", {
       insert: { at: p.prevEnd, text: " {}" },

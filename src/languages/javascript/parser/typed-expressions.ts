@@ -13,14 +13,15 @@ import {
   type TypeArguments,
 } from "../nodes/index.js";
 import { parseArrowHead, parseArrowRest, type ArrowHead } from "./functions.js";
-import { startsExpression } from "./lists.js";
+import { noteEnd } from "./indentation.js";
+import { startsExpression, startsStatementOnly } from "./lists.js";
 import { parseCall, parseLeftHandSide } from "./members.js";
 import { expectCloser, here, openerHere, reportForm } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { lookAhead, skipBrackets, tryParse } from "./speculate.js";
 import { at, type ParseState } from "./state.js";
 import { parseTemplate } from "./templates.js";
-import { isAssignment, precedence, Token } from "./token.js";
+import { isAssignment, isWordLike, precedence, Token } from "./token.js";
 import { parseType, parseTypeArguments, splitGreater } from "./types.js";
 import { parseUnary } from "./unary.js";
 
@@ -54,8 +55,63 @@ export function parseArrowOfTypeScript(
   // Between the `?` and `:` of a condition, a type behind the parameters may be the condition's other side.
   const head = needsColon && !lookAhead(p, isWhole) ? undefined : tryParse(p, () => parseArrowHead(p, async));
   if (head !== undefined) return finish(head);
+  if (!needsColon && isArrowSure(p)) {
+    const wrong = tryParse(p, () => parseArrowHead(p, async), true);
+    if (wrong !== undefined) return finish(wrong);
+  }
   p.triedArrows.add(start);
   return undefined;
+}
+
+/** Whether parameters in parentheses begin here, with a type of what is given and `=>` behind them, whatever is wrong within. */
+function isArrowSure(p: ParseState): boolean {
+  return lookAhead(p, () => {
+    if (at(p, Token.Less) && !passTypes(p)) return false;
+    if (!at(p, Token.ParenOpen) || !skipBrackets(p)) return false;
+    if (at(p, Token.Colon)) {
+      next(p);
+      passResult(p);
+    }
+    return at(p, Token.Arrow) && !p.newline;
+  });
+}
+
+/** Moves past what a type may be made of. To be used in a look ahead. */
+function passResult(p: ParseState): void {
+  for (let count = 0; count < mostTokens; count += 1) {
+    if (at(p, Token.ParenOpen) || at(p, Token.BracketOpen) || at(p, Token.BraceOpen)) {
+      if (!skipBrackets(p)) return;
+    } else if (at(p, Token.Less)) {
+      if (!passTypes(p)) return;
+    } else if (
+      isWordLike(p.token) ||
+      at(p, Token.Dot) ||
+      at(p, Token.BitOr) ||
+      at(p, Token.BitAnd) ||
+      at(p, Token.String) ||
+      at(p, Token.Number)
+    ) next(p);
+    else return;
+  }
+}
+
+/** Moves past a list of types, whatever is in it. To be used in a look ahead. */
+function passTypes(p: ParseState): boolean {
+  let depth = 0;
+  let braces = 0;
+  for (let count = 0; count < mostTokens; count += 1) {
+    splitGreater(p);
+    if (at(p, Token.Less)) depth += 1;
+    else if (at(p, Token.Greater)) depth -= 1;
+    else if (at(p, Token.BraceOpen)) braces += 1;
+    else if (at(p, Token.BraceClose)) braces -= 1;
+    const isStatement = braces === 0 &&
+      (at(p, Token.Semicolon) || (p.newline && startsStatementOnly(p) && !at(p, Token.Extends)));
+    if (at(p, Token.End) || braces < 0 || isStatement) return false;
+    next(p);
+    if (depth === 0) return braces === 0;
+  }
+  return false;
 }
 
 /** Whether the current `(` or `<` begins an arrow function, as far as a look ahead tells. */
@@ -127,17 +183,44 @@ export function parseTypeAssertion(p: ParseState): Expression {
 
 /** A list of types behind an expression, with the call or template it belongs to, where it is not a comparison. */
 export function parseTypedCall(p: ParseState, start: number, left: Expression, calls: boolean): Expression | undefined {
-  const typeArguments = tryParse(p, () => {
+  let seen = p.end;
+  let typeArguments = tryParse(p, () => {
     const list = parseTypeArguments(p);
-    return list !== null && listOfTypesEnds(p) ? list : undefined;
+    const isList = list !== null && listOfTypesEnds(p);
+    seen = p.start;
+    return isList ? list : undefined;
   });
-  if (typeArguments === undefined) return undefined;
+  if (typeArguments === undefined && areTypesSure(p)) typeArguments = parseTypeArguments(p) ?? undefined;
+  if (typeArguments === undefined) {
+    // What was looked at in brackets decided that it is a comparison.
+    if (/[([{]/.test(p.source.slice(p.end, seen))) noteEnd(p, "ahead", seen);
+    return undefined;
+  }
   if (calls && p.token === Token.ParenOpen) return parseCall(p, start, left, false, typeArguments);
   if (p.token === Token.Template) {
     const quasi = parseTemplate(p, true);
     return new TaggedTemplateExpression(start, p.prevEnd, left, quasi, typeArguments);
   }
   return new InstantiationExpression(start, p.prevEnd, left, typeArguments);
+}
+
+/** Tokens that are looked at for the end of a list of types. */
+const mostTokens = 400;
+
+/** What types are written with, and what a comparison is not made with. */
+const typeWords = /[{]|=>|\b(?:extends|readonly|keyof|infer|typeof)\b|\w\??: /;
+
+/**
+ * Whether the current `<`, without space around it, begins a list of types although something in it is wrong: it is closed before what a call, a template or a class has behind its types, and what
+ * stands in it is written as types are. Brackets other than braces are left out of account, as one of them may be what is missing.
+ */
+function areTypesSure(p: ParseState): boolean {
+  if (/\s/.test(p.source[p.start - 1] ?? " ") || /[ \t]/.test(p.source[p.end] ?? " ")) return false;
+  return lookAhead(p, () => {
+    const from = p.start;
+    if (!passTypes(p) || !typeWords.test(p.source.slice(from, p.prevEnd))) return false;
+    return at(p, Token.ParenOpen) || at(p, Token.Template) || at(p, Token.BraceOpen);
+  });
 }
 
 /** Whether the token behind a list of types shows that it was one, and no comparison. */

@@ -36,7 +36,7 @@ import {
 } from "../nodes/index.js";
 import { deeper, skipTooDeep } from "./depth.js";
 import { parseTypeParameterList } from "./functions.js";
-import { startsTypeToken } from "./lists.js";
+import { startsStatementOnly, startsTypeToken } from "./lists.js";
 import { typesGoOn } from "./misfits.js";
 import { missing, parseBindingName, parseWord } from "./names.js";
 import { eat, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
@@ -118,7 +118,20 @@ export function parseAnnotation(p: ParseState): Type | null {
 export function parseReturnType(p: ParseState, mark: Token = Token.Colon): Type | null {
   if (p.token !== mark) return null;
   next(p);
+  if (mark === Token.Colon && p.token === Token.BraceOpen && beginsStatement(p)) {
+    return missing(p, `A type is missing before ${here(p)}`);
+  }
   return bracketed(p, () => parseTypeOrPredicate(p));
+}
+
+/** Whether a statement begins behind the current brace, so that it is that of a body, and no type. */
+function beginsStatement(p: ParseState): boolean {
+  return lookAhead(p, () => {
+    next(p);
+    if (!startsStatementOnly(p) && !at(p, Token.This)) return false;
+    next(p);
+    return !at(p, Token.Colon) && !at(p, Token.Question) && !at(p, Token.ParenOpen) && !at(p, Token.Less);
+  });
 }
 
 function parseTypeOrPredicate(p: ParseState): Type {
@@ -163,6 +176,13 @@ function parseUnion(p: ParseState): Type {
   return parseJoined(p, Token.BitOr, (one) => parseJoined(one, Token.BitAnd, parseOperator));
 }
 
+/** Whether a member of a type begins here, with its colon. */
+function beginsMember(p: ParseState): boolean {
+  if (p.token !== Token.Name) return false;
+  const { token } = peek(p);
+  return token === Token.Colon || (isWord(p, "readonly") && token === Token.Name);
+}
+
 /** Types joined by `|` or `&`; one may stand before the first. */
 function parseJoined(p: ParseState, token: Token, parse: (p: ParseState) => Type): Type {
   const { start } = p;
@@ -172,6 +192,10 @@ function parseJoined(p: ParseState, token: Token, parse: (p: ParseState) => Type
   const types = [first];
   while (p.token === token) {
     next(p);
+    if (p.newline && beginsMember(p)) {
+      types.push(missing(p, `A type is missing before ${here(p)}`));
+      break;
+    }
     types.push(parseFunctionLike(p) ?? parse(p));
   }
   if (types.length === 1) return first;
@@ -327,8 +351,21 @@ function parsePrimary(p: ParseState): Type {
     case Token.Name:
       return parseNamed(p);
     default:
-      return missing(p, `A type is missing before ${here(p)}`);
+      return parseWithoutName(p);
   }
+}
+
+/** What stands where a type is missing, with the members and types behind the name that it would begin with. */
+function parseWithoutName(p: ParseState): Missing {
+  const type = missing(p, `A type is missing before ${here(p)}`);
+  if (p.newline || p.token !== Token.Dot || !isWordLike(peek(p).token)) return type;
+  const { start } = p;
+  while (at(p, Token.Dot) && isWordLike(peek(p).token)) {
+    next(p);
+    next(p);
+  }
+  if (!p.newline) parseTypeArguments(p);
+  return new Missing(start, p.prevEnd);
 }
 
 function parseNamed(p: ParseState): Type {

@@ -9,6 +9,7 @@ import {
   Missing,
   NamespaceDeclaration,
   TypeAliasDeclaration,
+  type ClassDeclaration,
   type Statement,
   type TypeName,
 } from "../nodes/index.js";
@@ -42,7 +43,8 @@ export function parseTypeScriptStatement(p: ParseState, declare = false): Statem
     case "type":
       return nameFollows(p) ? parseAlias(p, start, declare) : undefined;
     case "abstract":
-      return peek(p).token === Token.Class && !peek(p).newline ? parseClassDeclaration(p) : undefined;
+      if (peek(p).token !== Token.Class || peek(p).newline) return undefined;
+      return declare ? parseDeclaredClass(p) : parseClassDeclaration(p);
     case "declare":
       return parseDeclare(p, start);
     case "namespace":
@@ -121,14 +123,16 @@ function parseDeclared(p: ParseState): Statement {
     node.declare = true;
     return node;
   }
-  if (p.token === Token.Class) {
-    const node = parseClassDeclaration(p);
-    node.modifiers = ["declare"];
-    return node;
-  }
+  if (p.token === Token.Class) return parseDeclaredClass(p);
   const kind = p.token === Token.Var ? "var" : p.token === Token.Const ? "const" : "let";
   const node = parseVariables(p, kind);
   node.declare = true;
+  return node;
+}
+
+function parseDeclaredClass(p: ParseState): ClassDeclaration {
+  const node = parseClassDeclaration(p);
+  node.modifiers = ["declare", ...node.modifiers];
   return node;
 }
 
@@ -148,7 +152,7 @@ function parseInterface(p: ParseState, start: number, declare: boolean): Interfa
   const id = parseBindingName(p, "the interface");
   const typeParameters = parseTypeParameters(p);
   const base = eat(p, Token.Extends) ? parseHeritage(p) : [];
-  const body = parseObjectType(p);
+  const body = parseObjectType(p, start);
   return new InterfaceDeclaration(start, p.prevEnd, id, typeParameters, base, body, declare);
 }
 

@@ -12,7 +12,7 @@ import { parseValue } from "./members.js";
 import { missing } from "./names.js";
 import { parseBinding } from "./patterns.js";
 import { eat, endOf, here, report, reportForm } from "./recovery.js";
-import { next } from "./scanner.js";
+import { next, peek } from "./scanner.js";
 import { Context, has, type ParseState } from "./state.js";
 import { semicolon } from "./statements.js";
 import { Token } from "./token.js";
@@ -58,8 +58,17 @@ export function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boole
       } else if (nameOf(id).type !== "Identifier") missing(p, "A value is missing: a pattern takes its names from one");
     }
     declarations.push(new VariableDeclarator(start, p.prevEnd, id, init));
-  } while (eat(p, Token.Comma));
+  } while (eat(p, Token.Comma) || lacksComma(p, inFor));
   return declarations;
+}
+
+/** Reports a comma that is missing before the next variable, which stands on the line with its value. Returns whether it does. */
+function lacksComma(p: ParseState, inFor: boolean): boolean {
+  if (inFor || p.token !== Token.Name || p.newline || peek(p).token !== Token.Assign) return false;
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
+    insert: { at: p.prevEnd, text: "," },
+  });
+  return true;
 }
 
 /** Whether the value of a variable follows its name on the line, and only the `=` between is missing. */
@@ -75,8 +84,18 @@ function lacksAssign(p: ParseState, kind: VariableKind): boolean {
     case Token.True:
     case Token.False:
       return true;
-    case Token.Name:
+    case Token.BraceOpen:
+    case Token.Function:
+    case Token.Class:
+      return !p.calm;
+    case Token.Name: {
+      if (p.calm) return false;
+      const { token } = peek(p);
+      return kind === "const" || token === Token.Dot || token === Token.ParenOpen;
+    }
     case Token.BracketOpen:
+    case Token.ParenOpen:
+    case Token.Bang:
       return kind === "const" && !p.calm;
     default:
       return false;
