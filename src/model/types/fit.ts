@@ -226,7 +226,10 @@ function misfitOfMembers(
 
 /** Whether no value can be of both of two types. */
 export function areApart(one: Type, other: Type, system: TypeSystem): boolean {
-  return alternatives(one).every((a) => alternatives(other).every((b) => isApart(a, b, system)));
+  const [ones, others] = [alternatives(one), alternatives(other)];
+  // Whether there is a value may always be asked.
+  if (ones.every(system.isAbsent) || others.every(system.isAbsent)) return false;
+  return ones.every((a) => others.every((b) => isApart(a, b, system)));
 }
 
 /** Types of which it can be told at a glance that they have no value in common. */
@@ -234,7 +237,7 @@ function isApart(one: Type, other: Type, system: TypeSystem): boolean {
   const [a, b] = [plainName(one), plainName(other)];
   if (a === undefined || b === undefined) return false;
   if (one.is === "literal" && other.is === "literal") return one.of !== other.of || one.value !== other.value;
-  return !system.holds(a, b) && !system.holds(b, a) && !system.isAbsent(one) && !system.isAbsent(other);
+  return !system.holds(a, b) && !system.holds(b, a) && !(system.isAbsent(one) && system.isAbsent(other));
 }
 
 function plainName(type: Type): string | undefined {

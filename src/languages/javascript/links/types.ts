@@ -9,6 +9,7 @@ import type {
   JavaScriptNode,
   Literal,
   Program,
+  PropertyDefinition,
   VariableDeclaration,
 } from "../nodes/index.js";
 import { textOf } from "../reading.js";
@@ -136,6 +137,20 @@ class Collector {
     return node.type === "AssignmentPattern" ? this.parameter(node.left, 0) : this.parameter(node, 0);
   }
 
+  /** The type of a field that says none, by the value it has at first. */
+  private ofField({ value, modifiers }: PropertyDefinition): string {
+    const isFixed = modifiers.includes("readonly");
+    if (value?.type === "NewExpression" && value.callee.type === "Identifier") {
+      const { callee, typeArguments } = value;
+      return `: ${callee.name}${typeArguments === null ? "" : this.source(typeArguments)}`;
+    }
+    if (value?.type === "TemplateLiteral") return ": string";
+    if (value?.type !== "Literal") return "";
+    const basic = typeof value.value;
+    if (basic !== "string" && basic !== "number" && basic !== "boolean") return "";
+    return `: ${isFixed ? value.raw : basic}`;
+  }
+
   /** A class as an interface has what its objects have, and as a function has what they are made with. */
   private ofClass(node: ClassDeclaration): string {
     const { id, typeParameters, superClass, superTypeArguments, body, decorators } = node;
@@ -157,7 +172,7 @@ class Collector {
       if (member.static || member.key.type === "PrivateIdentifier") continue;
       const key = member.computed ? `[${this.source(member.key)}]` : this.source(member.key);
       if (member.type === "PropertyDefinition") {
-        const type = member.annotation === null ? "" : `: ${this.source(member.annotation)}`;
+        const type = member.annotation === null ? this.ofField(member) : `: ${this.source(member.annotation)}`;
         members.push(`${key}${member.mark === "?" ? "?" : ""}${type};`);
       } else if (member.kind === "method") {
         members.push(`${key}${member.optional ? "?" : ""}${this.signature(member.value)};`);

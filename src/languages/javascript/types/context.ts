@@ -24,6 +24,10 @@ export interface TypeContext {
   infer(expression: Node): Type;
   /** The type of what a use of a name gives; with `widest` whatever tests before it say. */
   use(node: Node, widest: boolean): Type;
+  /** The type of a member of what a name holds, where it is read: what is left of the given one after tests. */
+  memberAt(type: Type, node: Node, name: Node): Type;
+  /** The same of a member of `this`. */
+  ownMember(type: Type, node: Node, own: Node): Type;
   /** Whether what a name holds is as it was declared where it is used. */
   isAsDeclared(node: Node): boolean;
   /** What a function takes and gives; of a member only what is written. */

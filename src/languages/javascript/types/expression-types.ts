@@ -222,8 +222,18 @@ export class ExpressionTypes {
     const one = this.infer(left);
     const other = this.infer(right);
     if (one === unknown || other === unknown) return unknown;
-    if (operator === "??") return union([present(one), other].map(opened));
-    if (operator === "||") return union([...alternatives(one).flatMap(whereTrue), other].map(opened));
+    // Of what always has a value, or is never false, the rest is never reached.
+    if (operator === "??") {
+      return alternatives(one).some(isAbsent) ? union([present(one), other].map(opened)) : one;
+    }
+    if (operator === "||") {
+      if (
+        alternatives(one).every(({ is }) => is === "named" || is === "record" || is === "list" || is === "function")
+      ) {
+        return one;
+      }
+      return union([...alternatives(one).flatMap(whereTrue), other].map(opened));
+    }
     // What stops is what counts as no.
     const stops = alternatives(one).flatMap((part): Type[] => {
       if (isAbsent(part)) return [part];
@@ -308,7 +318,14 @@ export class ExpressionTypes {
     if (object === unknown) return unknown;
     const type = this.memberOf(node.optional ? present(object) : object, node);
     if (this.isWide || (type.is !== "union" && type.is !== "basic" && type.is !== "literal")) return type;
-    return this.isSteady(node, type.is === "union") ? type : unknown;
+    let inner = node.object as JavaScriptNode;
+    while (inner.type === "MemberExpression" || inner.type === "NonNullExpression") {
+      inner = (inner.type === "MemberExpression" ? inner.object : inner.expression) as JavaScriptNode;
+    }
+    if (inner.type === "Identifier" && bindingOf(inner) !== undefined) return this.context.memberAt(type, node, inner);
+    if (inner.type === "ThisExpression") return this.context.ownMember(type, node, inner);
+    // What a call gives is new, and nothing was tested of it.
+    return type.is !== "union" || inner.type === "CallExpression" || inner.type === "NewExpression" ? type : unknown;
   }
 
   /** Whether a chain may end before its last link, as there is no value at one that asks. */
@@ -342,16 +359,6 @@ export class ExpressionTypes {
     if (object.is !== "fixed" || index.is !== "literal" || typeof index.value !== "number") return unknown;
     const element = object.elements[index.value];
     return element === undefined ? unknown : element.optional ? union([element.type, absent.undefined]) : element.type;
-  }
-
-  /** Whether no test can have told more of a member than its type says: it is one of what a name holds that is tested nowhere before, or of what a call gives. */
-  private isSteady(node: JavaScriptNode, isUnion: boolean): boolean {
-    let inner = node;
-    while (inner.type === "MemberExpression") inner = inner.object as JavaScriptNode;
-    if (inner.type === "Identifier" && (isUnion || bindingOf(inner) !== undefined)) {
-      return this.context.isAsDeclared(inner);
-    }
-    return !isUnion || inner.type === "CallExpression" || inner.type === "NewExpression";
   }
 }
 

@@ -1,19 +1,31 @@
 /** What names hold. */
 import type { Binding, Declaration } from "../../../model/binding.js";
 import type { QuestionKind } from "../../../model/types/questions.js";
-import { union, unknown, widened, withoutVariables, type Type } from "../../../model/types/type.js";
+import { alternatives, union, unknown, widened, withoutVariables, type Type } from "../../../model/types/type.js";
 import type { Node } from "../../../syntax/node.js";
 import { bindingOf, useOf } from "../names/facts.js";
 import type { FunctionNode, JavaScriptNode, VariableDeclaration, VariableDeclarator } from "../nodes/index.js";
+import { memberName } from "../reading.js";
 import { runtimesWith } from "../settings.js";
 import { ownerOf, typeAnswers, type TypeContext } from "./context.js";
+import { wayTo } from "./dominating.js";
 import { typeIn } from "./library-text.js";
 import { libraryValues, pageValues } from "./library.js";
 import { anyFunction, keyName } from "./lower.js";
 import { libraryLowering } from "./members.js";
+import { concerns, Narrowing, type Subject } from "./narrowing.js";
 import { absent, isAbsent } from "./system.js";
 import { isMadeHere, TakenApart } from "./taken-apart.js";
-import { firstChange, firstTell, firstTest } from "./tested.js";
+import {
+  allTests,
+  firstAlias,
+  firstChange,
+  firstAssertion,
+  firstTell,
+  firstTest,
+  ownUses,
+  type OwnUses,
+} from "./tested.js";
 
 export class HeldTypes {
   readonly valueKind: QuestionKind<Binding, Type> = { work: (binding) => this.workValue(binding), ...typeAnswers };
@@ -32,6 +44,35 @@ export class HeldTypes {
     none: undefined,
   };
 
+  /** All places where a name is tested. */
+  readonly testsKind: QuestionKind<Binding, readonly Node[]> = {
+    work: allTests,
+    isSame: isSameList,
+    none: [],
+  };
+  /** The first place where a member of what a name holds gets a name of its own. */
+  readonly aliasKind: QuestionKind<Binding, Node | undefined> = {
+    work: firstAlias,
+    isSame: (one, other) => one === other,
+    none: undefined,
+  };
+  /** The first place where what a name holds is handed to a function that may assert something of it. */
+  readonly assertionKind: QuestionKind<Binding, Node | undefined> = {
+    work: firstAssertion,
+    isSame: (one, other) => one === other,
+    none: undefined,
+  };
+
+  /** Where a method tests what `this` holds, and where it gives that another value or hands it to a function that may assert something of it. */
+  readonly ownKind: QuestionKind<Node, OwnUses> = {
+    work: (method) => {
+      this.context.rest(method);
+      return ownUses(method);
+    },
+    isSame: (one, other) => isSameList(one.tests, other.tests) && isSameList(one.changes, other.changes),
+    none: { tests: [], changes: [] },
+  };
+
   /** The first place where a name is asked for its type. */
   readonly tellKind: QuestionKind<Binding, Node | undefined> = {
     work: firstTell,
@@ -46,9 +87,11 @@ export class HeldTypes {
   };
 
   private readonly parts: TakenApart;
+  private readonly narrowing: Narrowing;
 
   constructor(private readonly context: TypeContext) {
     this.parts = new TakenApart(context);
+    this.narrowing = new Narrowing(context);
   }
 
   /** The type of the value that a name stands for, whatever a test may have told of it. */
@@ -183,11 +226,68 @@ export class HeldTypes {
     const binding = bindingOf(node);
     if (binding === undefined) return this.nameValue(node);
     const type = this.valueFor(binding, widest);
-    if (type === unknown || this.isBehind(this.tellKind, binding, node)) return unknown;
-    if (widest) return type;
+    if (type === unknown) return unknown;
+    if (widest) return this.isBehind(this.tellKind, binding, node) ? unknown : type;
     if (type.is === "union" && this.context.ask(this.writtenKind, binding)) return unknown;
-    const isPlain = type.is === "union" || type.is === "basic" || type.is === "literal";
-    return isPlain && this.isBehind(this.testKind, binding, node) ? unknown : type;
+    if (!isPlain(type)) return this.isBehind(this.tellKind, binding, node) ? unknown : type;
+    return this.whereTested(type, node, { root: binding, path: [] }, binding);
+  }
+
+  /** The type of a member of what a name holds, where it is read. */
+  member(type: Type, node: Node, name: Node): Type {
+    const binding = bindingOf(name);
+    if (binding === undefined || this.isBehind(this.changeKind, binding, node)) return unknown;
+    const path = pathFrom(name, node);
+    if (path !== undefined) return this.whereTested(type, node, { root: binding, path }, binding);
+    return this.isBehind(this.testKind, binding, node) ? unknown : type;
+  }
+
+  /** What is left of a type where something is used, after the tests that have been made of it by then; unknown where they say what is not followed. */
+  private whereTested(type: Type, node: Node, subject: Subject, binding: Binding): Type {
+    const isOneOfSeveral = alternatives(type).filter((one) => !isAbsent(one)).length > 1;
+    if (isOneOfSeveral && this.isBehind(this.aliasKind, binding, node)) return unknown;
+    if (!this.isBehind(this.testKind, binding, node)) return type;
+    if (this.isBehind(this.assertionKind, binding, node) || this.context.ask(this.writtenKind, binding)) return unknown;
+    return this.afterTests(type, node, subject, this.context.ask(this.testsKind, binding));
+  }
+
+  private afterTests(type: Type, node: Node, subject: Subject, tests: readonly Node[]): Type {
+    const way = wayTo(node, tests.filter((test) => concerns(test, subject)), (call) => this.comesBack(call));
+    if (way === undefined) return unknown;
+    for (const one of way.read) this.context.rest(one);
+    let left: Type | undefined = type;
+    for (const { test, holds } of way.made) {
+      left = this.narrowing.narrowed(left, test, holds, subject);
+      if (left === undefined || left.is === "never") return unknown;
+    }
+    return left;
+  }
+
+  /** The type of a member of `this`, where it is read in a method: unknown where that gives it another value. */
+  ownMember(type: Type, node: Node, own: Node): Type {
+    if (type.is !== "union") return type;
+    const method = methodAround(own);
+    const path = pathFrom(own, node);
+    if (method === undefined || path === undefined) return unknown;
+    const subject: Subject = { root: "this", path };
+    const { tests, changes } = this.context.ask(this.ownKind, method);
+    if (changes.some((one) => concerns(one, subject))) return unknown;
+    return this.afterTests(type, node, subject, tests);
+  }
+
+  /** Whether control surely goes on behind a call. */
+  private comesBack(call: Node): boolean {
+    const { callee } = call as Extract<JavaScriptNode, { type: "CallExpression" }>;
+    if ((callee as JavaScriptNode | undefined)?.type === undefined) return false;
+    let root = callee as JavaScriptNode;
+    while (root.type === "MemberExpression") root = root.object as JavaScriptNode;
+    const use = root.type === "Identifier" ? useOf(root) : undefined;
+    // Of what the language and pages bring along all comes back.
+    if (use !== undefined && use.binding === undefined) {
+      return Object.hasOwn(libraryValues, use.name) || Object.hasOwn(pageValues, use.name);
+    }
+    const type = this.context.infer(callee);
+    return type.is === "function" && type.result.is !== "unknown" && type.result.is !== "never";
   }
 
   private valueFor(binding: Binding, widest: boolean): Type {
@@ -208,6 +308,37 @@ export class HeldTypes {
     return binding !== undefined &&
       !(this.isBehind(this.changeKind, binding, node) || this.isBehind(this.testKind, binding, node));
   }
+}
+
+const isSameList = (one: readonly Node[], other: readonly Node[]): boolean =>
+  one.length === other.length && one.every((node, index) => node === other[index]);
+
+/** The method or function whose `this` is meant at a place. */
+function methodAround(node: Node): Node | undefined {
+  let up = node.parent as JavaScriptNode | null;
+  while (up !== null && up.type !== "FunctionExpression" && up.type !== "FunctionDeclaration") {
+    if (up.type === "ClassBody" || up.type === "Program") return undefined;
+    up = up.parent as JavaScriptNode | null;
+  }
+  return up ?? undefined;
+}
+
+/** Whether tests may say more of a type by its alternatives or values. */
+const isPlain = ({ is }: Type): boolean => is === "union" || is === "basic" || is === "literal";
+
+/** The names of members on the way from a name to what is read of what it holds; `undefined` where they are not all written down. */
+function pathFrom(name: Node, node: Node): readonly string[] | undefined {
+  const path: string[] = [];
+  for (let one = name; one !== node; ) {
+    const up = one.parent as JavaScriptNode;
+    if (up.type === "MemberExpression") {
+      const member = memberName(up);
+      if (member === undefined) return undefined;
+      path.push(member);
+    } else if (up.type !== "NonNullExpression" && up.type !== "ChainExpression") return undefined;
+    one = up;
+  }
+  return path;
 }
 
 /** The type of a value that a name keeps: what is written in its members may be given other values. */

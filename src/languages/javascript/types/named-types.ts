@@ -8,13 +8,20 @@ import {
   substitute,
   union,
   unknown,
+  widened,
   type NamedType,
   type RecordType,
   type Type,
 } from "../../../model/types/type.js";
 import type { Node } from "../../../syntax/node.js";
 import { useOf } from "../names/facts.js";
-import type { ClassNode, InterfaceDeclaration, JavaScriptNode, TypeAliasDeclaration } from "../nodes/index.js";
+import type {
+  ClassNode,
+  InterfaceDeclaration,
+  JavaScriptNode,
+  PropertyDefinition,
+  TypeAliasDeclaration,
+} from "../nodes/index.js";
 import { Elsewhere, ownerOf, typeAnswers, type TypeContext } from "./context.js";
 import { anyRecord, ofInterface } from "./lower.js";
 import {
@@ -177,10 +184,29 @@ export class NamedTypes {
         if (member.annotation !== null) return this.context.lowering.type(member.annotation);
         const told = this.context.told(member, "type");
         if (told !== undefined) return told;
-        return member.value?.type === "ArrowFunctionExpression" ? this.context.signature(member.value, true) : unknown;
+        return member.value?.type === "ArrowFunctionExpression"
+          ? this.context.signature(member.value, true)
+          : this.typeOfField(member);
       }
       default:
         return this.context.told(member, "type") ?? unknown;
+    }
+  }
+
+  /** The type of a field that says none: that of the value it has at first, where that is written down or made there. */
+  private typeOfField({ value, modifiers }: PropertyDefinition): Type {
+    if (!this.context.typed || value === null) return unknown;
+    const isFixed = modifiers.includes("readonly");
+    switch (value.type) {
+      case "NewExpression":
+        return this.context.infer(value);
+      case "Literal":
+      case "TemplateLiteral": {
+        const type = this.context.infer(value);
+        return isAbsent(type) ? unknown : isFixed ? type : widened(type);
+      }
+      default:
+        return unknown;
     }
   }
 

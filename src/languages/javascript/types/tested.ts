@@ -1,6 +1,7 @@
 /** Where code asks what a name holds, behind which it may hold less than it is declared for. */
 import type { Binding } from "../../../model/binding.js";
 import type { Node } from "../../../syntax/node.js";
+import { walk } from "../../../syntax/walk.js";
 import type { JavaScriptNode } from "../nodes/index.js";
 import { memberName } from "../reading.js";
 
@@ -11,11 +12,43 @@ export function firstTest({ references }: Binding): Node | undefined {
   return firstOf(references.flatMap(({ node, access }) => (access === "read" && isTest(node) ? [node] : [])));
 }
 
+/** All uses by which a name, or a member of what it holds, is tested, in the order of the text. */
+export function allTests({ references }: Binding): readonly Node[] {
+  return references
+    .flatMap(({ node, access }) => (access === "read" && isTest(node) !== undefined ? [node] : []))
+    .sort((a, b) => a.start - b.start);
+}
+
 /** The first use by which a name, or a member of what it holds, is asked for its type, so that behind it it may be of a narrower one. */
 export function firstTell({ references }: Binding): Node | undefined {
   return firstOf(
-    references.flatMap(({ node, access }) => (access === "read" && isTest(node) === "type" ? [node] : [])),
+    references.flatMap(
+      ({ node, access }) => (access === "read" && /^(?:type|asserted)$/.test(isTest(node) ?? "") ? [node] : []),
+    ),
   );
+}
+
+/** The first use by which a name, or a member of what it holds, is handed to a function that may come back only for some values. */
+export function firstAssertion({ references }: Binding): Node | undefined {
+  return firstOf(
+    references.flatMap(({ node, access }) => (access === "read" && isTest(node) === "asserted" ? [node] : [])),
+  );
+}
+
+/** The first use from which a fixed name takes a member, so that a test of that may tell which of several types the whole is of. */
+export function firstAlias({ references }: Binding): Node | undefined {
+  return firstOf(references.flatMap(({ node, access }) => (access === "read" && isAlias(node) ? [node] : [])));
+}
+
+function isAlias(use: Node): boolean {
+  let node = use as JavaScriptNode;
+  let up = node.parent as JavaScriptNode | null;
+  while (up?.type === "MemberExpression" || up?.type === "ChainExpression" || up?.type === "NonNullExpression") {
+    node = up;
+    up = node.parent as JavaScriptNode | null;
+  }
+  if (up?.type !== "VariableDeclarator" || up.init !== node) return false;
+  return node.type === "MemberExpression" || up.id.type === "ObjectPattern";
 }
 
 /** The first use, in the order of the text, by which a name, or a member of what it holds, is given another value. */
@@ -50,8 +83,15 @@ function calledName({ callee }: { readonly callee: Node }): string {
   return node.type === "MemberExpression" ? (memberName(node) ?? "") : "";
 }
 
+/** Whether an expression calls a function that, by its name, may come back only where what it is given holds. */
+export function asserts(expression: Node): boolean {
+  const node = expression as JavaScriptNode;
+  if (node.type === "AwaitExpression") return asserts(node.argument);
+  return node.type === "CallExpression" && asserting.test(calledName(node));
+}
+
 /** Whether a use, or a member of what it gives, is asked for its value, or for its type, as by a function that may tell it. */
-function isTest(use: Node): "value" | "type" | undefined {
+function isTest(use: Node): "value" | "type" | "asserted" | undefined {
   let node = use as JavaScriptNode;
   for (;;) {
     const up = node.parent as JavaScriptNode | null;
@@ -88,7 +128,7 @@ function isTest(use: Node): "value" | "type" | undefined {
         if (up.callee === node) break;
         switch ((up.parent as JavaScriptNode | null)?.type) {
           case "ExpressionStatement":
-            return asserting.test(calledName(up)) ? "type" : undefined;
+            return asserts(up) ? "asserted" : undefined;
           case "VariableDeclarator":
             return asking.test(calledName(up)) ? "type" : undefined;
           default:
@@ -99,4 +139,28 @@ function isTest(use: Node): "value" | "type" | undefined {
     }
     node = up;
   }
+}
+
+/** Uses of `this` in a method. */
+export interface OwnUses {
+  /** Where a member of it is tested. */
+  readonly tests: readonly Node[];
+  /** Where one is given another value, or handed to a function that may assert something of it. */
+  readonly changes: readonly Node[];
+}
+
+/** The uses of a method's own `this`, in the order of the text. */
+export function ownUses(method: Node): OwnUses {
+  const tests: Node[] = [];
+  const changes: Node[] = [];
+  walk(method, (inner) => {
+    const { type } = inner;
+    if (inner !== method && (/^Function(?:Expression|Declaration)$/.test(type) || type === "ClassBody")) return false;
+    if (type !== "ThisExpression") return true;
+    const test = isTest(inner);
+    if (isChanged(inner) || test === "asserted" || isAlias(inner)) changes.push(inner);
+    else if (test !== undefined) tests.push(inner);
+    return true;
+  });
+  return { tests, changes };
 }

@@ -135,6 +135,9 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
       held.takenKind,
       held.writtenKind,
       held.testKind,
+      held.testsKind,
+      held.assertionKind,
+      held.aliasKind,
       held.tellKind,
       held.changeKind,
       names.membersKind,
@@ -161,6 +164,14 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
 
   use(node: Node, widest: boolean): Type {
     return this.held.use(node, widest);
+  }
+
+  memberAt(type: Type, node: Node, name: Node): Type {
+    return this.held.member(type, node, name);
+  }
+
+  ownMember(type: Type, node: Node, own: Node): Type {
+    return this.held.ownMember(type, node, own);
   }
 
   isAsDeclared(node: Node): boolean {
