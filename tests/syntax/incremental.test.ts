@@ -207,6 +207,14 @@ test.each<[string, string, string, string, string, string]>([
   ["a list of types that a comparison proves to be", "ts", "l<e,\n  {\n   r", "/", "", "\n  }>"],
   ["the echo of a mistake ends with its line, also within the head of an arrow", "ts", ">(\n):k=>[", "", "", "y i"],
   ["a closer is no more the first on the line of a block", "ts", "", "", "\\", "]{\n)"],
+  [
+    "a text over lines in a tag, with quotes in a hole behind it",
+    "tsx",
+    "export function e(){(",
+    ";",
+    "",
+    "<span e={``}><code></code><span a=\"\ng\"e={{\"\":h}as s}></span></span>)\n}",
+  ],
   ["a line ends before a bracket that hid the indentation of a block", "js", "}\nzifa", "", "}\n", ") {\n{}\n,{\n*"],
 ])("once read otherwise than afresh: %s", (_, ending, before, removed, insert, after) => {
   const options = parseOptionsFor({ uri: `a.${ending}`, languageId: "" });

@@ -687,11 +687,11 @@ export function nextJsxValue(p: ParseState): void {
   p.end = line;
   if (close < 0) p.reach = p.length;
   else {
-    // Where the next quote mark begins a text, one without an opener would follow it in a tag.
+    // Where the next quote mark begins a text, one without an opener would follow it in a tag; those in a hole are another matter.
     const lineEnd = lineCommentEnd(p.source, close);
     if (lineEnd >= p.length) checkWindow(p);
     const rest = p.source.slice(close + 1, lineEnd);
-    const isSure = new RegExp(`^[^>${p.source[p.start]}]*${p.source[p.start]}`).test(rest);
+    const isSure = new RegExp(`^[^>{${p.source[p.start]}]*${p.source[p.start]}`).test(rest);
     p.guesses.push({
       kind: isSure ? "tag" : "element",
       at: line,
