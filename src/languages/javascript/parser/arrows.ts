@@ -14,13 +14,7 @@ import { startsExpression } from "./lists.js";
 import { parseArguments } from "./members.js";
 import { checkReserved, missing, parseIdentifier } from "./names.js";
 import { parseRest, toPattern } from "./patterns.js";
-import {
-  expectCloser,
-  here,
-  openerHere,
-  report,
-  reportForm,
-} from "./recovery.js";
+import { expectCloser, here, openerHere, report, reportForm, tellComma } from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
 import { lookAhead, tryParse } from "./speculate.js";
 import { at, Context, has, type ParseState } from "./state.js";
@@ -155,9 +149,7 @@ function lacksComma(p: ParseState): boolean {
     return at(p, Token.Arrow);
   });
   if (!isParameter) return false;
-  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
-    insert: { at: p.prevEnd, text: "," },
-  });
+  tellComma(p);
   return true;
 }
 

@@ -18,7 +18,7 @@ import { indentAt, lacksOpener, standsNext } from "./indentation.js";
 import { isMisspelt, tellMeant } from "./misspelt.js";
 import { missing } from "./names.js";
 import { annotated, parseBinding } from "./patterns.js";
-import { eat, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { eat, expect, expectCloser, here, openerHere, report, reportForm, tellMissing } from "./recovery.js";
 import { next, peek } from "./scanner.js";
 import { lookAhead } from "./speculate.js";
 import { at, Context, has, type ParseState } from "./state.js";
@@ -76,9 +76,7 @@ export function parseHandlers(p: ParseState, start: number, block: BlockStatemen
   }
   const lacksCatch = p.token === Token.ParenOpen && !p.newline && isCaught(p);
   if (lacksCatch) {
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`catch\` is missing before ${here(p)}`, {
-      insert: { at: p.prevEnd, text: " catch" },
-    });
+    tellMissing(p, "catch");
   }
   if (p.token === Token.Catch || lacksCatch) {
     const from = p.start;

@@ -1,6 +1,6 @@
 /** What lies between the elements of a list in brackets. */
 import { indentAt } from "./indentation.js";
-import { here, reportForm, type Opener } from "./recovery.js";
+import { here, type Opener, reportForm, tellComma } from "./recovery.js";
 import { next, peek } from "./scanner.js";
 import { lookAhead, skipBrackets } from "./speculate.js";
 import { at, Context, has, type ParseState } from "./state.js";
@@ -103,9 +103,7 @@ export function parseListEnd(p: ParseState, closer: Token, opener: Opener): bool
   if (p.missingComma === p.start && p.missingCommaIn === opener.at) return false;
   p.missingComma = p.start;
   p.missingCommaIn = opener.at;
-  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
-    insert: { at: p.prevEnd, text: "," },
-  });
+  tellComma(p);
   return true;
 }
 

@@ -2,7 +2,7 @@
 import { Missing } from "../nodes/index.js";
 import { indentAt, isGuided, noteEnd, openedBefore, passPunctuation } from "./indentation.js";
 import { parseListEnd, startsExpression, startsStatementOnly, startsTypeToken } from "./lists.js";
-import { here, reportForm, type Opener } from "./recovery.js";
+import { here, type Opener, reportForm, tellComma } from "./recovery.js";
 import { isWord, next, peek } from "./scanner.js";
 import { lookAhead } from "./speculate.js";
 import { at, type ParseState } from "./state.js";
@@ -263,9 +263,7 @@ export function typesGoOn(p: ParseState, closer: Token, opener: Opener): boolean
   if (isNext && p.missingComma !== p.start) {
     p.missingComma = p.start;
     p.missingCommaIn = opener.at;
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
-      insert: { at: p.prevEnd, text: "," },
-    });
+    tellComma(p);
     return true;
   }
   const end = endOfMisfit(p, own, [closer], beginsTypeElement);

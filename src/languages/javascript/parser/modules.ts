@@ -28,7 +28,17 @@ import { parseFunctionDeclaration } from "./functions.js";
 import { parseListEnd } from "./lists.js";
 import { isHeadOfBlock, isMisspelt, tellMeant } from "./misspelt.js";
 import { checkReserved, missing, parseBindingName, parseWord } from "./names.js";
-import { expect, expectCloser, here, openerHere, report, reportForm, type Opener } from "./recovery.js";
+import {
+  expect,
+  expectCloser,
+  here,
+  type Opener,
+  openerHere,
+  report,
+  reportForm,
+  tellComma,
+  tellMissing,
+} from "./recovery.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
 import { lookAhead } from "./speculate.js";
 import { at, type ParseState } from "./state.js";
@@ -90,9 +100,7 @@ function parseImported(p: ParseState, start: number, typeOnly: boolean): ImportD
         missing(p, "`{` or `*` is missing behind the `,` of the import");
       }
     } else if (at(p, Token.Star) || at(p, Token.BraceOpen)) {
-      reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
-        insert: { at: p.prevEnd, text: "," },
-      });
+      tellComma(p);
     }
   }
   if (p.token === Token.Star) {
@@ -111,9 +119,7 @@ function eatFrom(p: ParseState): boolean {
     return true;
   }
   if (p.token === Token.String && !p.newline) {
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`from\` is missing before ${here(p)}`, {
-      insert: { at: p.prevEnd, text: " from" },
-    });
+    tellMissing(p, "from");
     return true;
   }
   if (!isMisspelt(p, "from") || peek(p).token !== Token.String) return false;
@@ -166,11 +172,6 @@ function parseNamespace(p: ParseState): ImportNamespaceSpecifier {
   else missing(p, "`as` and a name are missing behind `*`");
   const local = parseBindingName(p, "the import") as Identifier;
   return new ImportNamespaceSpecifier(start, p.prevEnd, local);
-}
-
-/** Reports what is missing before the current token. */
-function tellMissing(p: ParseState, text: string, message = `\`${text}\` is missing before ${here(p)}`): void {
-  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, message, { insert: { at: p.prevEnd, text: ` ${text}` } });
 }
 
 /** Names that are looked at for the closer of their list. */

@@ -16,7 +16,7 @@ import { parseAssignment, parseExpressionWithIn } from "./expressions.js";
 import { parseListEnd } from "./lists.js";
 import { checkReserved, missing, parseBindingName } from "./names.js";
 import { parsePropertyKey } from "./objects.js";
-import { eat, expect, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { eat, expect, expectCloser, openerHere, report, reportForm, tellMissing } from "./recovery.js";
 import { next } from "./scanner.js";
 import type { ParseState } from "./state.js";
 import { Token } from "./token.js";
@@ -50,9 +50,7 @@ export function withDefault(p: ParseState, start: number, target: Pattern): Patt
   if (p.token === Token.Equal || p.token === Token.StrictEqual) {
     reportForm(p, "unexpected", p.start, p.end, "A value is given with a single `=`");
   } else if (lacksAssign(p, target)) {
-    reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`=\` is missing before ${here(p)}`, {
-      insert: { at: p.prevEnd, text: " =" },
-    });
+    tellMissing(p, "=");
     return defaulted(start, target, parseDefault(p));
   } else if (p.token !== Token.Assign) return target;
   next(p);

@@ -107,6 +107,20 @@ export function expectCloser(p: ParseState, token: Token, opener: Opener, constr
   return false;
 }
 
+/** Reports a comma that is missing before the current token. */
+export function tellComma(p: ParseState): void {
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
+    insert: { at: p.prevEnd, text: "," },
+  });
+}
+
+/** Reports a word or mark that is missing before the current token. */
+export function tellMissing(p: ParseState, text: string): void {
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`${text}\` is missing before ${here(p)}`, {
+    insert: { at: p.prevEnd, text: ` ${text}` },
+  });
+}
+
 /** Moves past a token that a construct needs; reports it as missing where it is not there. */
 export function expect(p: ParseState, token: Token, construct: string): boolean {
   if (p.token === token) {

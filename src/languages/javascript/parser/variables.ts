@@ -11,7 +11,7 @@ import { parseAssignment } from "./expressions.js";
 import { parseValue } from "./members.js";
 import { missing } from "./names.js";
 import { parseBinding } from "./patterns.js";
-import { eat, endOf, here, report, reportForm } from "./recovery.js";
+import { eat, endOf, report, reportForm, tellComma, tellMissing } from "./recovery.js";
 import { next, peek } from "./scanner.js";
 import { Context, has, type ParseState } from "./state.js";
 import { semicolon } from "./statements.js";
@@ -48,9 +48,7 @@ export function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boole
       if (has(p, Context.Ambient)) {
         // Declared here, defined elsewhere.
       } else if (!inFor && lacksAssign(p, kind)) {
-        reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `\`=\` is missing before ${here(p)}`, {
-          insert: { at: p.prevEnd, text: " =" },
-        });
+        tellMissing(p, "=");
         init = parseAssignment(p);
       } else if ((kind === "const" || kind.endsWith("using")) && !lacksValue) {
         lacksValue = true;
@@ -65,9 +63,7 @@ export function parseDeclarators(p: ParseState, kind: VariableKind, inFor: boole
 /** Reports a comma that is missing before the next variable, which stands on the line with its value. Returns whether it does. */
 function lacksComma(p: ParseState, inFor: boolean): boolean {
   if (inFor || p.token !== Token.Name || p.newline || peek(p).token !== Token.Assign) return false;
-  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, `A \`,\` is missing before ${here(p)}`, {
-    insert: { at: p.prevEnd, text: "," },
-  });
+  tellComma(p);
   return true;
 }
 

@@ -22,10 +22,16 @@ import {
   firstChange,
   firstAssertion,
   firstTell,
-  firstTest,
   ownUses,
   type OwnUses,
 } from "./tested.js";
+
+/** A question for the first place at which something is done with a name. */
+const firstPlace = (work: (binding: Binding) => Node | undefined): QuestionKind<Binding, Node | undefined> => ({
+  work,
+  isSame: (one, other) => one === other,
+  none: undefined,
+});
 
 export class HeldTypes {
   readonly valueKind: QuestionKind<Binding, Type> = { work: (binding) => this.workValue(binding), ...typeAnswers };
@@ -37,13 +43,6 @@ export class HeldTypes {
     isSame: (one, other) => one === other,
     none: false,
   };
-  /** The first place where a name is tested. */
-  readonly testKind: QuestionKind<Binding, Node | undefined> = {
-    work: firstTest,
-    isSame: (one, other) => one === other,
-    none: undefined,
-  };
-
   /** All places where a name is tested. */
   readonly testsKind: QuestionKind<Binding, readonly Node[]> = {
     work: allTests,
@@ -51,17 +50,9 @@ export class HeldTypes {
     none: [],
   };
   /** The first place where a member of what a name holds gets a name of its own. */
-  readonly aliasKind: QuestionKind<Binding, Node | undefined> = {
-    work: firstAlias,
-    isSame: (one, other) => one === other,
-    none: undefined,
-  };
+  readonly aliasKind = firstPlace(firstAlias);
   /** The first place where what a name holds is handed to a function that may assert something of it. */
-  readonly assertionKind: QuestionKind<Binding, Node | undefined> = {
-    work: firstAssertion,
-    isSame: (one, other) => one === other,
-    none: undefined,
-  };
+  readonly assertionKind = firstPlace(firstAssertion);
 
   /** Where a method tests what `this` holds, and where it gives that another value or hands it to a function that may assert something of it. */
   readonly ownKind: QuestionKind<Node, OwnUses> = {
@@ -74,17 +65,9 @@ export class HeldTypes {
   };
 
   /** The first place where a name is asked for its type. */
-  readonly tellKind: QuestionKind<Binding, Node | undefined> = {
-    work: firstTell,
-    isSame: (one, other) => one === other,
-    none: undefined,
-  };
+  readonly tellKind = firstPlace(firstTell);
   /** The first place where a name, or a member of what it holds, is given another value. */
-  readonly changeKind: QuestionKind<Binding, Node | undefined> = {
-    work: firstChange,
-    isSame: (one, other) => one === other,
-    none: undefined,
-  };
+  readonly changeKind = firstPlace(firstChange);
 
   private readonly parts: TakenApart;
   private readonly narrowing: Narrowing;
@@ -239,14 +222,14 @@ export class HeldTypes {
     if (binding === undefined || this.isBehind(this.changeKind, binding, node)) return unknown;
     const path = pathFrom(name, node);
     if (path !== undefined) return this.whereTested(type, node, { root: binding, path }, binding);
-    return this.isBehind(this.testKind, binding, node) ? unknown : type;
+    return this.isTestedBefore(binding, node) ? unknown : type;
   }
 
   /** What is left of a type where something is used, after the tests that have been made of it by then; unknown where they say what is not followed. */
   private whereTested(type: Type, node: Node, subject: Subject, binding: Binding): Type {
     const isOneOfSeveral = alternatives(type).filter((one) => !isAbsent(one)).length > 1;
     if (isOneOfSeveral && this.isBehind(this.aliasKind, binding, node)) return unknown;
-    if (!this.isBehind(this.testKind, binding, node)) return type;
+    if (!this.isTestedBefore(binding, node)) return type;
     if (this.isBehind(this.assertionKind, binding, node) || this.context.ask(this.writtenKind, binding)) return unknown;
     return this.afterTests(type, node, subject, this.context.ask(this.testsKind, binding));
   }
@@ -301,12 +284,17 @@ export class HeldTypes {
     return first !== undefined && first.start < node.start;
   }
 
+  private isTestedBefore(binding: Binding, node: Node): boolean {
+    const [first] = this.context.ask(this.testsKind, binding);
+    return first !== undefined && first.start < node.start;
+  }
+
   /** Whether what a name holds is as it was declared where it is used: nothing was tested or put into it before. */
   isAsDeclared(node: Node): boolean {
     const binding = bindingOf(node);
     // Where names that the runtime brings along are tested is not followed.
     return binding !== undefined &&
-      !(this.isBehind(this.changeKind, binding, node) || this.isBehind(this.testKind, binding, node));
+      !(this.isBehind(this.changeKind, binding, node) || this.isTestedBefore(binding, node));
   }
 }
 

@@ -7,11 +7,6 @@ import { memberName } from "../reading.js";
 
 const compares = /^(?:[=!]==?|[<>]=?|in|instanceof)$/;
 
-/** The first use, in the order of the text, by which a name is tested. */
-export function firstTest({ references }: Binding): Node | undefined {
-  return firstOf(references.flatMap(({ node, access }) => (access === "read" && isTest(node) ? [node] : [])));
-}
-
 /** All uses by which a name, or a member of what it holds, is tested, in the order of the text. */
 export function allTests({ references }: Binding): readonly Node[] {
   return references

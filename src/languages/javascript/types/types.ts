@@ -134,7 +134,6 @@ export class JavaScriptTypes implements TypeReader, TypeContext {
       held.valueKind,
       held.takenKind,
       held.writtenKind,
-      held.testKind,
       held.testsKind,
       held.assertionKind,
       held.aliasKind,
