@@ -65,9 +65,15 @@ function notesDiffer(a: ParsedText, b: ParsedText): string | undefined {
       return `${which} items at ${[...mine!].join(" ")} instead of ${[...theirs!].join(" ")}`;
     }
   }
-  const places = ({ guesses }: ParsedText): string =>
-    JSON.stringify([...new Set(guesses.map(({ kind, at }) => `${kind} ${at}`))].sort());
-  return places(a) === places(b) ? undefined : `guesses ${places(a)} instead of ${places(b)}`;
+  const placesIn = ({ guesses }: ParsedText): string[] =>
+    [...new Set(guesses.map(({ kind, at }) => `${kind} ${at}`))].sort();
+  const [mine, theirs] = [placesIn(a), placesIn(b)];
+  // With one more place from which it was looked ahead, more is read again.
+  const surplus = mine.filter((place) => !theirs.includes(place) && !place.startsWith("ahead"));
+  const lacking = theirs.filter((place) => !mine.includes(place));
+  return surplus.length + lacking.length === 0
+    ? undefined
+    : `guesses ${mine.join(", ")} instead of ${theirs.join(", ")}`;
 }
 
 if (process.argv[1] === import.meta.filename || process.argv[1]?.endsWith("fuzz-incremental.js")) {

@@ -4,8 +4,9 @@ import type { Text } from "../text/text.js";
 /** Of longer lines, only this much is looked at before and behind a problem, in characters. */
 const most = 200;
 
-/** Stands among the words for the name of what is declared without one. */
+/** Stand among the words for the name of what is declared without one, and for a value that is not there. */
 export const nameless = "";
+export const valueless = "=";
 
 /** Stands among the words for one that follows a problem on its line, so that it may be read otherwise than it is meant. */
 export const behind = (word: string): string => `>${word}`;
@@ -15,8 +16,8 @@ const wordsIn = (text: string): Iterable<string> => (text.match(/[\p{ID_Start}$_
 /** The words on the lines on which something is wrong with the form of a text. */
 export function brokenWords(text: Text, problems: readonly SyntaxProblem[]): ReadonlySet<string> {
   const words = new Set<string>();
-  for (const { from, to, seen, lacksName } of problems) {
-    if (lacksName === true) words.add(nameless);
+  for (const { from, to, seen, lacks } of problems) {
+    if (lacks !== undefined) words.add(lacks === "name" ? nameless : valueless);
     const end = Math.max(to, seen);
     const before = text.slice(Math.max(0, from - most), from);
     const behindIt = text.slice(end, end + most);

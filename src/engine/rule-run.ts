@@ -2,6 +2,7 @@
 import { areaOf, type Finding, type Place, type RemedyOffer, type Rule } from "../rules/rule.js";
 import type { ActiveRule, ResolvedSettings } from "../settings/resolve.js";
 import type { Node } from "../syntax/node.js";
+import { inOrder } from "../text/edit.js";
 import { anchor, type AlertRecord, type RuleFailure } from "./alert.js";
 import { faultOfEdits, faultOfPlace } from "./faults.js";
 import { hushUses, type Hush } from "./hush.js";
@@ -128,7 +129,8 @@ export class RuleRun {
           const fault = faultOfEdits(edits, this.source.text.length);
           if (fault !== undefined) throw new Error(fault);
         }
-        offers = given;
+        // Where uses were read again, they are found in another order.
+        offers = given.map((offer) => (offer.edits.length > 1 ? { ...offer, edits: inOrder(offer.edits) } : offer));
       };
       if (limits?.areNeeded([this.active.get(rule.id) ?? { rule, options: {} }]) !== true) work();
       else if (limits.stuck.has(rule)) return [];

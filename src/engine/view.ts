@@ -15,7 +15,7 @@ import type { SyntaxProblem } from "../syntax/problem.js";
 import { isInside } from "../syntax/walk.js";
 import type { SourceText, Text } from "../text/text.js";
 import type { Subject } from "./broken-watch.js";
-import { behind, nameless } from "./broken-words.js";
+import { behind, nameless, valueless } from "./broken-words.js";
 
 /** What the views of all rules share, as it is at the moment. */
 export interface ViewSource {
@@ -121,6 +121,7 @@ export function sharedView(live: LiveSource, { shapes, facts, edits, runtimesWit
     isHalfWritten: (name: string): boolean => live.now.isBroken(name),
     isMisread: (name: string): boolean => live.now.isBroken(behind(name)),
     isNameless: (): boolean => live.now.isBroken(nameless),
+    isValueless: (): boolean => live.now.isBroken(valueless),
     isUsedIn: (name: string, node: Node): boolean => {
       for (const use of live.now.names.unresolvedUses(name)) if (isInside(use.node, node)) return true;
       return false;

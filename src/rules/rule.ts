@@ -95,6 +95,8 @@ export interface FileView<Options = unknown> {
   readonly isMisread: (name: string) => boolean;
   /** Whether something in the text is declared without a name, which one that is used may be meant for. */
   readonly isNameless: () => boolean;
+  /** Whether a value is missing in the text, which a name that nobody reads may be meant for. */
+  readonly isValueless: () => boolean;
   /** Whether a name that nothing declares is used in a node, one that the rule may read. */
   readonly isUsedIn: (name: string, node: Node) => boolean;
   /** Whether a documentation comment uses a name, as a type or the target of a link; with `of`, whether the comment of that function tells of a parameter of that name. */

@@ -50,8 +50,8 @@ export interface SyntaxProblem {
   readonly insert?: Insertion;
   /** Others of the file that say the same have the same cause, if something else is wrong with its form: a function that is closed too early leaves all of its `return`s outside. */
   readonly isShared?: boolean;
-  /** Something that is declared has no name: of names that are used one may be meant for it. */
-  readonly lacksName?: boolean;
+  /** What is missing may be the name of something that is declared, which names that are used may be meant for; or a value, which names that nobody reads may be meant for. */
+  readonly lacks?: "name" | "value";
 }
 
 /** A problem with all its places moved. */

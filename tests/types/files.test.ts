@@ -34,6 +34,12 @@ export const limit = 4;
 export function all<Item>(items: Item[]): Item[] {
   return items;
 }
+export class Queue<Element extends Berth> {
+  constructor(
+    readonly waiting: Element[],
+    readonly left: (gone: readonly Element[]) => void,
+  ) {}
+}
 `;
 const files: Readonly<Record<string, string>> = {
   "/quay/berths.ts": berths.replace("import type", "import { Craft } from \"./craft.js\";\nimport type"),
@@ -41,7 +47,7 @@ const files: Readonly<Record<string, string>> = {
   "/quay/craft.ts": "export class Craft {\n  moored = true;\n  #rope = 3;\n}\n",
   "/quay/index.ts": "export * from \"./berths.js\";\nexport { Tide as Water } from \"./tides.js\";\n",
 };
-const user = `import { all, Ferry, free, limit, type Berth, type State, type Water } from "./index.js";
+const user = `import { all, Ferry, free, limit, Queue, type Berth, type State, type Water } from "./index.js";
 import { nothing } from "./elsewhere.js";
 
 export function show(berth: Berth, water: Water, state: State): string {
@@ -51,6 +57,8 @@ export function show(berth: Berth, water: Water, state: State): string {
   if (state === «"opne"» || ferry.moored) return shown;
   free(«ferry», «"shut"»);
   for (const one of all([berth])) nothing(one.«dept», «one.note».length);
+  new Queue<Berth>([berth], (gone: readonly Berth[]) => nothing(gone));
+  new Queue<Berth>(«3», nothing);
   const to: State = ferry.sail(«{» pier: "North", depth: limit });
   return «limit»;
 }

@@ -68,7 +68,8 @@ export const unreadImport = defineRule({
     const { owner, node } = binding.declarations[0]!;
     const shape = owner.parent === null ? undefined : file.shape("import", owner.parent);
     if (shape === undefined) return;
-    if (binding.scope.dynamic || file.ambient || file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
+    if (binding.scope.dynamic || file.ambient) return;
+    if (file.isHalfWritten(binding.name) || file.isMissed(binding) || file.isValueless()) return;
     // A name that the other file does not have, but one that is near, is misspelt and not left over, and told as that.
     const taken = shape.taken[shape.names.indexOf(node)]!;
     if (file.links.exports(shape.from, taken) === "no" && file.links.nearest(shape.from, taken) !== "") return;

@@ -168,7 +168,7 @@ export const unreadName = defineRule({
     if (file.ambient || binding.scope.dynamic || file.facts.hasPurpose(binding) || !concerns(binding, file)) return;
     // In code that is being written, what reads the name is most likely still to come; and a misspelt use is one mistake, of which `names.unknown` tells.
     if (binding.kind === "parameter" && file.isBroken(binding.scope.node)) return;
-    if (file.isHalfWritten(binding.name) || file.isMissed(binding)) return;
+    if (file.isHalfWritten(binding.name) || file.isMissed(binding) || file.isValueless()) return;
     file.alert(binding.declarations[0]!.node, {
       message: `The ${nouns[binding.kind] ?? "variable"} \`${binding.name}\` is ${binding.writes > 0 ? "assigned but " : ""}never ${unreadWords[binding.kind] ?? "read"}: use it, or take it out`,
       labels: ["unnecessary"],

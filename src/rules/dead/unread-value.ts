@@ -79,7 +79,8 @@ export const unreadValue = defineRule({
         binding.kind === "fixed" ||
         isRead() ||
         !binding.references.some(({ access }) => access === "read") ||
-        file.isHalfWritten(binding.name)
+        file.isHalfWritten(binding.name) ||
+        file.isValueless()
       ) return;
       file.alert(node, {
         message: `The value that \`${binding.name}\` gets here is never read: use it, or leave it out`,

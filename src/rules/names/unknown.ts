@@ -74,7 +74,7 @@ export const unknown = defineRule({
     if (word !== undefined) near.unshift(word);
     if (beside.state === "near" && !near.includes(beside.name)) near.push(beside.name);
     const hint = near[0];
-    if (hint === undefined && file.isNameless()) return;
+    if (file.isNameless()) return;
     const declared = hint === undefined ? undefined : scope.lookUp(hint, VALUE | TYPE)?.declarations[0]?.node;
     const [runtime] = file.runtimesWith(name);
     const advice = runtime !== undefined

@@ -108,6 +108,15 @@ export function itemStays(
   const net = before.braces + open.braces;
   const isEven = net === 0 && before.brackets + open.brackets === 0;
   const isOther = open.braces !== 0 || open.brackets !== 0;
+  // Straight, what is missing may be found elsewhere.
+  const isText = ({ kind }: { readonly kind: string }): boolean =>
+    kind === "template" || kind === "tag" || kind === "element";
+  if (
+    p.repairWork > 0 &&
+    (isEven || all.some(isText) || tree.guesses.some((guess) => isIn(item, guess.at) && isText(guess)))
+  ) {
+    return "item";
+  }
   // A brace that is missing by the indentation is none in a straight reading, so that the item ends elsewhere there, and the count to there decides.
   if (isOther && all.some(({ kind }) => kind === "ahead")) return "item";
   // What closes more than it opens could close what stands before it.

@@ -94,6 +94,13 @@ export function firstToRead(tree: ParsedText, container: Container, damage: Dama
   ) {
     first -= 1;
   }
+  // How an element is read up to which something was looked for goes by what stands before.
+  const isInRepair = (index: number): boolean => {
+    const note = tree.notes.get(list[index - 1]!);
+    const at = index < list.length ? list[index]!.startInParent + start : container.to;
+    return note?.isInRepair === true && endOf(index - 1) + note.reach > at;
+  };
+  while (first > 0 && isInRepair(first)) first -= 1;
   if (container.directives) {
     let directives = 0;
     while (directives < list.length && (list[directives] as { directive?: string | null }).directive != null) {
@@ -237,8 +244,8 @@ function syncIndex({ tree, container, damage: { from, to, end, delta, source }, 
   const index = lastBefore(list, old - start + 1);
   if (index < first || list[index]!.startInParent !== old - start) return -1;
   if (index === 0) return -1;
-  const { calm, calmBehind = calm } = tree.notes.get(list[index - 1]!) ?? unnoted;
-  if (p.calm !== calmBehind) return -1;
+  const { calm, calmBehind = calm, isInRepair } = tree.notes.get(list[index - 1]!) ?? unnoted;
+  if (p.calm !== calmBehind || isInRepair === true) return -1;
   // Where something is wrong, an element's end may depend on how its line is indented.
   if (!keepsIndent(tree, { end, delta, source }, here)) return -1;
   if (!/[\n\r]/.test(source.slice(end, here))) {
@@ -249,6 +256,8 @@ function syncIndex({ tree, container, damage: { from, to, end, delta, source }, 
     }
   }
   const oldEnd = start + list[index - 1]!.startInParent + list[index - 1]!.length;
+  // What was looked for from here on has to be noted again.
+  if (tree.guesses.some(({ at, reach }) => at === oldEnd && reach >= old)) return -1;
   if (p.prevEnd + p.base <= end) {
     // The gap itself was damaged: what stands behind it must not depend on it.
     if (container.commas || container.jsx) return -1;

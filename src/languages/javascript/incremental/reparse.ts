@@ -11,6 +11,7 @@ import type { Statement } from "../nodes/index.js";
 import { isAtProperty } from "../parser/braced-object.js";
 import { unnoted } from "../parser/elements.js";
 import { parse, type ParsedText } from "../parser/index.js";
+import { mostItemWork, repairReach } from "../parser/repair.js";
 import { next } from "../parser/scanner.js";
 import { ParseState } from "../parser/state.js";
 import { Token } from "../parser/token.js";
@@ -30,6 +31,8 @@ export function reparse(tree: ParsedText, edit: Edit, source: SourceText): Parse
   const end = edit.from + edit.insert.length;
   const damage: Damage = { from: edit.from, to: edit.to, end, delta: end - edit.to, source };
   const usable = !tree.problems.some(({ code }) => code === "too-deep") &&
+    // What is too far away to have to do with what is wrong may come near.
+    (tree.problems.length === 0 || edit.to - edit.from <= repairReach) &&
     !isMixed(tree, edit) &&
     ![...tree.fragile].some((item) => item.startInParent < edit.to) &&
     (tree.options.module !== "detect" || !touchesModuleWords(tree, damage));
@@ -60,6 +63,7 @@ function seenUpTo(path: readonly Node[], { notes }: ParsedText, { from }: Damage
     const before = index > 0 && list![index] === node ? list![index - 1] : undefined;
     const reach = before ? notes.get(before)?.reach ?? 0 : 0;
     if (reach > 0 && start + before!.startInParent + before!.length + reach >= from) return depth - 1;
+    if (notes.get(node)?.isWhole === true) return depth - 1;
     start += node.startInParent;
   }
   return path.length - 1;
@@ -182,6 +186,8 @@ function readAgain(place: Place, guided: boolean): ParsedText | "item" | "give u
   if (p.sawModuleItem && !tree.root.module) return "give up";
   // What was read on trial stands only as long as nothing is wrong with it.
   if (p.problems.length > 0 && path.some(({ type }) => tried.has(type))) return undefined;
+  // Something new that is wrong may be told otherwise along with what else is in its statement.
+  if (p.problems.length > 0 && isWithinOne(path)) return undefined;
   // A problem in what is replaced that was noticed elsewhere would be left behind.
   const to = last < list.length ? start + list[last]!.startInParent : container.to;
   const from = first > 0 ? start + list[first - 1]!.startInParent + list[first - 1]!.length : container.from;
@@ -225,6 +231,12 @@ function readAgain(place: Place, guided: boolean): ParsedText | "item" | "give u
     });
     if (stays === "give up" || stays === "item") return stays;
     if (!stays) return undefined;
+    if (p.repairWork > 0) {
+      const note = tree.notes.get(item) ?? unnoted;
+      const repairWork = p.repairWork + (note.repairWork ?? 0);
+      if (repairWork > mostItemWork / 2) return "item";
+      tree.notes.set(item, { ...note, repairWork });
+    }
   }
   for (const outer of sync < 0 ? closedBehind(place) ?? [] : []) {
     const note = tree.notes.get(outer);
@@ -234,6 +246,24 @@ function readAgain(place: Place, guided: boolean): ParsedText | "item" | "give u
     }
   }
   return splice(place, p, { first, last, from, to }, fresh, open);
+}
+
+/** Lists in which what comes of one mistake is looked for. */
+const repaired = new Set([
+  "Program",
+  "BlockStatement",
+  "FunctionBody",
+  "StaticBlock",
+  "NamespaceDeclaration",
+  "SwitchCase",
+  "ClassBody",
+]);
+
+/** Whether the innermost list of a path lies within an element of a list in which what comes of one mistake is looked for, and that is not too long for it. */
+function isWithinOne(path: readonly Node[]): boolean {
+  const index = path.findLastIndex(({ type }) => repaired.has(type));
+  const element = path[index + 1];
+  return element !== undefined && element.length <= 2 * repairReach;
 }
 
 const comments = /\/\*[^]*?\*\/|\/\/.*/g;

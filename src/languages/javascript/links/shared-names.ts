@@ -2,8 +2,9 @@
 import { NodeMemo } from "../../../syntax/memo.js";
 import type { Node } from "../../../syntax/node.js";
 import { walk } from "../../../syntax/walk.js";
-import { namesIn, type Given } from "../names/exported.js";
+import type { Given } from "../names/exported.js";
 import { givesGlobalNames, globalObjects } from "../names/global-object.js";
+import { boundNames } from "../nodes/bound-names.js";
 import type { Identifier, JavaScriptNode, MemberExpression, Pattern } from "../nodes/index.js";
 import { memberName } from "../reading.js";
 
@@ -98,9 +99,7 @@ function assignedBy(item: Node): AssignedNames {
   const assigned = new Set<string>();
   const declared = new Set<string>();
   const declare = (id: Node | null | undefined): void => {
-    const given: Given[] = [];
-    if (id) namesIn(id as Pattern, given);
-    for (const { name } of given) declared.add(name);
+    if (id) for (const { name } of boundNames(id as Pattern)) declared.add(name);
   };
   walk(item, (part) => {
     const node = part as JavaScriptNode & { readonly params?: readonly Node[]; readonly id?: Node | null };
@@ -118,9 +117,8 @@ function assignedBy(item: Node): AssignedNames {
 function declaredBy(node: JavaScriptNode): readonly Given[] {
   const isOutermost = node.parent?.type === "Program" || node.parent?.type === "NamespaceDeclaration";
   if (node.type === "VariableDeclaration") {
-    const given: Given[] = [];
-    if (isOutermost || node.kind === "var") for (const { id } of node.declarations) namesIn(id, given);
-    return given;
+    if (!isOutermost && node.kind !== "var") return [];
+    return node.declarations.flatMap(({ id }) => boundNames(id)).map((name) => ({ name: name.name, node: name }));
   }
   const { id } = node as { readonly id?: Node | null };
   const name = id as JavaScriptNode | null | undefined;

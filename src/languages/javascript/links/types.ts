@@ -163,7 +163,7 @@ class Collector {
       if (member.type === "IndexSignature") members.push(`${this.source(member)};`);
       if (member.type !== "MethodDefinition" && member.type !== "PropertyDefinition") continue;
       if (member.type === "MethodDefinition" && member.kind === "constructor") {
-        made.push(`function ${name}${this.signature(member.value)};`);
+        made.push(`function ${name}${variables}${this.signature(member.value)};`);
         for (const param of member.value.params) {
           if (param.type === "ParameterProperty") members.push(`${this.member(param.parameter as JavaScriptNode)};`);
         }

@@ -1,5 +1,6 @@
 /** Which names an item of a module makes visible to others. */
 import type { Node } from "../../../syntax/node.js";
+import { boundNames } from "../nodes/bound-names.js";
 import type {
   ExportAllDeclaration,
   ExportDefaultDeclaration,
@@ -7,7 +8,6 @@ import type {
   Identifier,
   JavaScriptNode,
   Literal,
-  Pattern,
 } from "../nodes/index.js";
 
 /** A name with the node that stands for it. */
@@ -42,31 +42,12 @@ export function exportedBy(item: ExportItem): Given[] {
       name: textOf(exported),
       node: exported,
     }));
-  if (declaration?.type === "VariableDeclaration") for (const { id } of declaration.declarations) namesIn(id, given);
-  else if ((declaration?.type === "FunctionDeclaration" && !overload) || declaration?.type === "ClassDeclaration") {
+  if (declaration?.type === "VariableDeclaration") {
+    for (const { id } of declaration.declarations) {
+      for (const node of boundNames(id)) given.push({ name: node.name, node });
+    }
+  } else if ((declaration?.type === "FunctionDeclaration" && !overload) || declaration?.type === "ClassDeclaration") {
     if (declaration.id?.type === "Identifier") given.push({ name: declaration.id.name, node: declaration.id });
   }
   return given;
-}
-
-/** Adds the names that a pattern declares. */
-export function namesIn(pattern: Pattern, into: Given[]): void {
-  switch (pattern.type) {
-    case "Identifier":
-      into.push({ name: pattern.name, node: pattern });
-      return;
-    case "AssignmentPattern":
-      return namesIn(pattern.left, into);
-    case "AnnotatedPattern":
-      return namesIn(pattern.target, into);
-    case "RestElement":
-      return namesIn(pattern.argument, into);
-    case "ArrayPattern":
-      for (const element of pattern.elements) if (element) namesIn(element, into);
-      return;
-    case "ObjectPattern":
-      for (const member of pattern.properties) namesIn(member.type === "Property" ? member.value : member, into);
-      return;
-    default:
-  }
 }

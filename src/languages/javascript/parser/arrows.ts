@@ -48,7 +48,8 @@ export function parseArrowByName(p: ParseState): Expression | undefined {
   let at = p.end;
   while (p.source.charCodeAt(at) === 32) at += 1;
   const unit = p.source.charCodeAt(at);
-  if (unit === 61 ? p.source.charCodeAt(at + 1) !== 62 : unit !== 47 && unit !== 9) return undefined;
+  const isOther = unit === 61 ? p.source.charCodeAt(at + 1) !== 62 : unit !== 47 && unit !== 9;
+  if (isOther && p.end !== p.extraBehind) return undefined;
   if (peek(p).token !== Token.Arrow) return undefined;
   if (isWord(p, "await") && has(p, Context.Async)) return undefined;
   const param = parseIdentifier(p, true);

@@ -19,6 +19,7 @@ import { isMisspelt, tellMeant } from "./misspelt.js";
 import { missing } from "./names.js";
 import { annotated, parseBinding } from "./patterns.js";
 import { eat, expect, expectCloser, here, openerHere, report, reportForm, tellMissing } from "./recovery.js";
+import { readList } from "./repair.js";
 import { next, peek } from "./scanner.js";
 import { lookAhead } from "./speculate.js";
 import { at, Context, has, type ParseState } from "./state.js";
@@ -189,13 +190,14 @@ function startsMisspeltCase(p: ParseState): boolean {
 /** The statements of a case, appended to `body`. */
 export function parseCaseBody(p: ParseState, opener: number, body: Statement[]): void {
   const own = indentAt(p, opener);
-  while (p.token !== Token.Case && p.token !== Token.Default && !startsMisspeltCase(p)) {
+  readList(p, body, () => {
+    if (p.token === Token.Case || p.token === Token.Default || startsMisspeltCase(p)) return false;
     const what = standsNext(p, opener, own);
-    if (what === "end") break;
+    if (what === "end") return false;
     const { braces, brackets } = p;
     take(p, body, what === "stray" ? passStray(p) : parseStatement(p, true), braces, brackets);
-    if (enough(p, body)) break;
-  }
+    return true;
+  });
 }
 
 export function parseWith(p: ParseState): WithStatement {

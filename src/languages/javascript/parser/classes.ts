@@ -17,7 +17,7 @@ import {
   type TypeArguments,
   type TypeParameters,
 } from "../nodes/index.js";
-import { enough, take } from "./elements.js";
+import { take } from "./elements.js";
 import { parseAssignment } from "./expressions.js";
 import { parseMethod } from "./functions.js";
 import { indentAt, lacksOpener, standsNext } from "./indentation.js";
@@ -27,6 +27,7 @@ import { isMisspelt, tellMeant } from "./misspelt.js";
 import { parseBindingName } from "./names.js";
 import { endsMemberName, parsePropertyKey } from "./objects.js";
 import { eat, endOf, expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
+import { readList } from "./repair.js";
 import { isWord, next, peek, tokenText } from "./scanner.js";
 import { at, Context, functionBits, type ParseState } from "./state.js";
 import { checkCover, passStray, semicolon } from "./statements.js";
@@ -185,17 +186,19 @@ export function parseMembers(p: ParseState, derived: boolean, opener: number, me
   const own = indentAt(p, opener);
   const { fence } = p;
   p.fence = opener;
-  for (let what = standsNext(p, opener, own); what !== "end"; what = standsNext(p, opener, own)) {
-    if (eat(p, Token.Semicolon)) continue;
+  readList(p, members, () => {
+    let what = standsNext(p, opener, own);
+    while (what === "more" && eat(p, Token.Semicolon)) what = standsNext(p, opener, own);
+    if (what === "end") return false;
     const { braces, brackets } = p;
     const member = what === "stray" ? passStray(p) : parseMember(p, derived);
-    if (member === undefined) break;
+    if (member === undefined) return false;
     if (isConstructor(member) && members.some(isConstructor)) {
       report(p, "misplaced", member.offset, member.offset + member.key.length, "A class has only one constructor");
     }
     take(p, members, member, braces, brackets);
-    if (enough(p, members)) break;
-  }
+    return true;
+  });
   p.fence = fence;
 }
 

@@ -10,6 +10,7 @@ export const unnoted: ElementNote = { reach: 0, braces: 0, brackets: 0, calm: fa
 export function take<T>(p: ParseState, list: (T | null)[], element: T & Node, braces: number, brackets: number): void {
   if (p.reach > p.end || p.braces !== braces || p.brackets !== brackets || p.calm) {
     p.notes.set(element, {
+      ...p.notes.get(element),
       reach: p.reach - endOf(element),
       braces: p.braces - braces,
       brackets: p.brackets - brackets,
@@ -37,5 +38,5 @@ export function noteGap(p: ParseState, list: readonly (Node | null)[]): void {
 
 /** Whether the list is one that is read again, and enough of it has been read. */
 export function enough(p: ParseState, list: readonly unknown[]): boolean {
-  return list === p.watched && p.isEnough();
+  return list === p.watched && p.start >= p.repairUntil && p.isEnough();
 }

@@ -20,7 +20,7 @@ import {
   report,
 } from "./recovery.js";
 import { next } from "./scanner.js";
-import { at, Context, has, type ParseState } from "./state.js";
+import { at, Context, has, type ParseState, refused } from "./state.js";
 import { isAssignment, precedence, Token } from "./token.js";
 import { parseArrowOfTypeScript, parseCast } from "./typed-expressions.js";
 import { parseUnary } from "./unary.js";
@@ -57,6 +57,12 @@ export function parseAssignment(p: ParseState): Expression {
   return result;
 }
 
+/** How the current operator is written. One that does not stand there is none that may be missing. */
+function operatorHere(p: ParseState): string {
+  if (p.start === p.end) throw refused;
+  return p.source.slice(p.start, p.end);
+}
+
 function parseAssignmentInner(p: ParseState): Expression {
   const { start } = p;
   const { colonAfterArrow } = p;
@@ -71,7 +77,7 @@ function parseAssignmentInner(p: ParseState): Expression {
   const left = parseConditional(p);
   if (!isAssignment(p.token)) return left;
   if (left.type === "ArrowFunctionExpression" && !left.parenthesized) return left;
-  const operator = p.source.slice(p.start, p.end);
+  const operator = operatorHere(p);
   if (/^(?:As|Satisfies)Expression$|^TypeAssertion$/.test(left.type) && !left.parenthesized) {
     report(
       p,
@@ -146,7 +152,7 @@ function parseBinaryRest(p: ParseState, start: number, first: Expression, least:
     if (token === Token.Less && p.tags.length > 0 && (atClosingTag(p) || (p.newline && isBehindFence(p)))) return left;
     if (level <= least || (token === Token.In && has(p, Context.NoIn))) return left;
     const operatorStart = p.start;
-    const operator = p.source.slice(p.start, p.end);
+    const operator = operatorHere(p);
     if (
       token === Token.Power &&
       (left.type === "UnaryExpression" || left.type === "AwaitExpression") &&

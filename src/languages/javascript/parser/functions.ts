@@ -1,5 +1,5 @@
 /** Functions of every form. */
-import { walk } from "../../../syntax/walk.js";
+import { boundNames } from "../nodes/bound-names.js";
 import {
   AnnotatedPattern,
   ArrowFunctionExpression,
@@ -320,7 +320,9 @@ function parseBody(
   expectCloser(p, Token.BraceClose, opener, "the function's body");
   if (has(p, Context.Strict) && !strictBefore) {
     if (id !== null && id.type === "Identifier") checkReserved(p, id.name, id.offset, endOf(id), true);
-    for (const { node, start: from } of boundNames(params)) checkReserved(p, node.name, from, from + node.length, true);
+    for (const node of params.flatMap(boundNames)) {
+      checkReserved(p, node.name, node.start, node.start + node.length, true);
+    }
   }
   if (unique || has(p, Context.Strict) || params.some((param) => !isSimple(param))) checkDuplicates(p, params);
   return new FunctionBody(start, p.prevEnd, body);
@@ -346,31 +348,6 @@ function bodyFollows(p: ParseState, from: number): boolean {
   return indentAt(p, p.start) > indentAt(p, from);
 }
 
-/** The names that parameters declare, with their absolute starts; the parameters themselves have no parent yet. */
-function boundNames(params: readonly Pattern[]): { node: Identifier; start: number }[] {
-  const found: { node: Identifier; start: number }[] = [];
-  for (const param of params) {
-    walk(param, (node) => {
-      if (node.type === "Identifier") {
-        found.push({ node: node as Identifier, start: node.start });
-        return false;
-      }
-      const up = node.parent;
-      if (up === null) return true;
-      if (up.type === "AnnotatedPattern") return (up as unknown as { target: unknown }).target === node;
-      if (up.type === "AssignmentPattern") return (up as unknown as { left: unknown }).left === node;
-      if (up.type === "ParameterProperty") return (up as unknown as { parameter: unknown }).parameter === node;
-      if (up.type === "Property") return (up as unknown as { value: unknown }).value === node;
-      return true;
-    });
-  }
-  return found.filter(({ node }) => {
-    const up = node.parent as { type: string; value?: unknown; left?: unknown } | null;
-    return up === null ||
-      !((up.type === "Property" && up.value !== node) || (up.type === "AssignmentPattern" && up.left !== node));
-  });
-}
-
 /** Whether a parameter is a plain name, types aside. */
 function isSimple(param: Pattern): boolean {
   const target = param.type === "AnnotatedPattern" ? param.target : param;
@@ -378,17 +355,15 @@ function isSimple(param: Pattern): boolean {
 }
 
 function checkDuplicates(p: ParseState, params: readonly Pattern[]): void {
+  if (params.length === 0 || (params.length === 1 && isSimple(params[0]!))) return;
   const seen = new Set<string>();
-  for (const { node, start } of boundNames(params)) {
-    if (seen.has(node.name)) {
-      report(p, "misplaced", start, start + node.length, `The parameter \`${node.name}\` is named twice`);
-    }
-    seen.add(node.name);
+  for (const { name, start, length } of params.flatMap(boundNames)) {
+    if (seen.has(name)) report(p, "misplaced", start, start + length, `The parameter \`${name}\` is named twice`);
+    seen.add(name);
   }
 }
 
-/** `function` as a statement. With `asDefault` the name may be left out. The current token is `async` or `function`. */
-/** The current token is `async` or `function`; with `begins` it is to be read as `async`, whatever it is, or `function` is missing before it. */
+/** `function` as a statement. With `asDefault` the name may be left out. The current token is `async` or `function`; with `begins` it is to be read as `async`, whatever it is, or `function` is missing before it. */
 export function parseFunctionDeclaration(
   p: ParseState,
   asDefault = false,

@@ -1,13 +1,15 @@
 /** Lists of statements: what stands at the top of a text, in blocks and in modules. */
+import type { Node } from "../../../syntax/node.js";
 import { ExpressionStatement, type ModuleItem, type Statement } from "../nodes/index.js";
 import { enough, take } from "./elements.js";
 import { indentAt, isBehindFence, standsNext } from "./indentation.js";
 import { meantKeyword, tellMeant } from "./misspelt.js";
 import { lacksImportWord, parseExport, parseImport, parseWithoutWord } from "./modules.js";
 import { report } from "./recovery.js";
+import { extraBrackets, noteWork, readList, Repairs } from "./repair.js";
 import { peek, rescanTemplate } from "./scanner.js";
 import { moment } from "./speculate.js";
-import { Context, has, noFence, Overrun, Unclosed, type ParseState } from "./state.js";
+import { Context, has, noFence, Overrun, type ParseState, refused, Unclosed } from "./state.js";
 import { parseStatement, passStray } from "./statements.js";
 import { Token } from "./token.js";
 
@@ -16,13 +18,16 @@ export function parseStatements(p: ParseState, opener: number, body: Statement[]
   const own = indentAt(p, opener);
   const { fence } = p;
   p.fence = opener;
-  for (let what = standsNext(p, opener, own); what !== "end"; what = standsNext(p, opener, own)) {
+  readList(p, body, () => {
+    const what = standsNext(p, opener, own);
     // A `case` in a block ends it when a `switch` is open around it: the block lacks its closer.
-    if ((p.token === Token.Case || p.token === Token.Default) && has(p, Context.Switch)) break;
+    if (what === "end" || ((p.token === Token.Case || p.token === Token.Default) && has(p, Context.Switch))) {
+      return false;
+    }
     const { braces, brackets } = p;
     take(p, body, what === "stray" ? passStray(p) : parseStatement(p, true), braces, brackets);
-    if (enough(p, body)) break;
-  }
+    return true;
+  });
   p.fence = fence;
   return body;
 }
@@ -40,6 +45,12 @@ interface Doubtful {
 export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): void {
   const closers: Doubtful[] = [];
   let texts: Doubtful[] = [];
+  const forget = (items: readonly Node[]): void => {
+    for (const item of items) {
+      for (const set of [p.overclosed, p.unclosed, p.loose, p.softlyLoose, p.fragile]) set.delete(item);
+    }
+  };
+  const repairs = new Repairs<Statement | ModuleItem>(p, body, () => readOnTrial(p, body), forget);
   for (;;) {
     let again: Doubtful | undefined;
     if (p.token === Token.BraceClose) {
@@ -50,22 +61,44 @@ export function parseItems(p: ParseState, body: (Statement | ModuleItem)[]): voi
       if (again === undefined) break;
     }
     if (again !== undefined) {
-      for (const item of body.splice(again.index)) {
-        for (const set of [p.overclosed, p.unclosed, p.loose, p.softlyLoose, p.fragile]) set.delete(item);
-      }
+      forget(body.splice(again.index));
       again.restore();
+      repairs.forget(again.index);
       p.isTextOpen = false;
       texts = texts.filter(({ index }) => index < again.index);
       while (closers.length > 0 && closers.at(-1)!.index >= again.index) closers.pop();
     }
     const { braces, brackets } = p;
     const doubtful: Doubtful = { index: body.length, restore: snapshot(p) };
+    p.repairWork = 0;
     const item = parseClosedItem(p, again !== undefined, doubtful.restore);
+    noteWork(p, item);
     if (p.straySpots > 0) closers.push(doubtful);
     if (again === undefined && p.softlyLoose.has(item)) texts.push(doubtful);
     take(p, body, item, braces, brackets);
+    p.repairWork = 0;
+    const from = repairs.taken();
+    // What is read as if nothing was wrong leaves no doubt.
+    while (closers.length > 0 && closers.at(-1)!.index >= from) closers.pop();
+    texts = texts.filter(({ index }) => index < from);
     if (enough(p, body)) break;
   }
+  repairs.end();
+}
+
+/** Reads an item as one in which nothing is wrong, whatever its indentation is. */
+function readOnTrial(p: ParseState, body: (Statement | ModuleItem)[]): boolean {
+  if (p.token === Token.BraceClose || p.token === Token.End) return false;
+  const { braces, brackets } = p;
+  begin(p);
+  const item = parseItem(p);
+  const extra = extraBrackets(p);
+  const isEven = p.braces + extra.braces === braces &&
+    p.leastBraces + Math.max(0, extra.braces) >= braces &&
+    p.brackets + extra.brackets === brackets;
+  if (!isEven || p.spots + p.straySpots + p.softSpots > 0) throw refused;
+  take(p, body, item, braces, brackets);
+  return true;
 }
 
 /** All that can be other than it was when an item has been read in vain; gives what puts it back. */
@@ -73,6 +106,7 @@ function snapshot(p: ParseState): () => void {
   const before = moment(p);
   const reported = p.problems.length;
   const guessed = p.guesses.length;
+  const { repairUntil } = p;
   return () => {
     Object.assign(p, before, {
       labels: [],
@@ -82,6 +116,9 @@ function snapshot(p: ParseState): () => void {
       noConditionalType: false,
       colonAfterArrow: false,
       reach: before.end,
+      speculating: 0,
+      repairUntil,
+      nestedFrom: Infinity,
     });
     p.problems.length = reported;
     p.guesses.length = Math.min(p.guesses.length, guessed);
@@ -200,11 +237,13 @@ export function parseModuleItems(p: ParseState, opener: number): (Statement | Mo
 /** As `parseModuleItems`, appended to `body`. */
 export function parseNamespaceItems(p: ParseState, opener: number, body: (Statement | ModuleItem)[]): void {
   const own = indentAt(p, opener);
-  for (let what = standsNext(p, opener, own); what !== "end"; what = standsNext(p, opener, own)) {
+  readList(p, body, () => {
+    const what = standsNext(p, opener, own);
+    if (what === "end") return false;
     const { braces, brackets } = p;
     take(p, body, what === "stray" ? passStray(p) : parseItem(p), braces, brackets);
-    if (enough(p, body)) break;
-  }
+    return true;
+  });
 }
 
 /** A statement, import or export at the top of the text or a namespace. */

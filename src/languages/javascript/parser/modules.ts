@@ -313,7 +313,7 @@ function eatSpecifierType(p: ParseState): boolean {
 function parseModuleName(p: ParseState): Identifier | Literal | undefined {
   if (isWordLike(p.token)) return parseWord(p);
   if (p.token === Token.String) return parseText(p);
-  reportForm(p, "unexpected", p.start, p.end, `A name is needed here, not ${here(p)}`, { lacksName: true });
+  reportForm(p, "unexpected", p.start, p.end, `A name is needed here, not ${here(p)}`, { lacks: "name" });
   if (p.token === Token.Comma) next(p);
   return undefined;
 }

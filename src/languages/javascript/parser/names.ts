@@ -83,7 +83,7 @@ export function parseBindingName(p: ParseState, construct: string): Identifier |
     next(p);
     return node;
   }
-  return missing(p, `A name is missing for ${construct}`, true);
+  return missing(p, `A name is missing for ${construct}`, "name");
 }
 
 /** Reads a name where reserved words are names too: behind a dot, as a key, in an import or export list. */
@@ -99,8 +99,8 @@ export function parsePrivateName(p: ParseState): PrivateIdentifier {
   return node;
 }
 
-/** Stands in for what is not there, and reports it; `lacksName` where that is the name of something that is declared. */
-export function missing(p: ParseState, message: string, lacksName = false): Missing {
-  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, message, { lacksName });
+/** Stands in for what is not there, a value or, as `lacks` says, the name of something that is declared, and reports it. */
+export function missing(p: ParseState, message: string, lacks: "name" | "value" = "value"): Missing {
+  reportForm(p, "missing-part", p.prevEnd, p.prevEnd, message, { lacks });
   return new Missing(p.prevEnd, p.prevEnd);
 }

@@ -170,7 +170,7 @@ function parseBindingProperty(p: ParseState): Property | undefined {
   const computed = p.token === Token.BracketOpen;
   const key = parsePropertyKey(p);
   if (key === undefined) {
-    const name = missing(p, "A name is missing in the pattern");
+    const name = missing(p, "A name is missing in the pattern", "name");
     return p.token === Token.Comma ? new Property(start, p.prevEnd, name, name, "init", false, false, true) : undefined;
   }
   if (!plain || p.token === Token.Colon) {

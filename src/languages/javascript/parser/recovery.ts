@@ -2,7 +2,7 @@
 import type { Insertion, RelatedPlace, SyntaxCode } from "../../../syntax/problem.js";
 import { endsByIndent, noteEnd } from "./indentation.js";
 import { next } from "./scanner.js";
-import type { ParseState } from "./state.js";
+import { type ParseState, refused } from "./state.js";
 import { spelling, Token } from "./token.js";
 
 interface Details {
@@ -12,7 +12,7 @@ interface Details {
   /** Where it was noticed, if not at the current token. */
   readonly seen?: number;
   readonly isShared?: boolean;
-  readonly lacksName?: boolean;
+  readonly lacks?: "name" | "value";
 }
 
 /** Adds a problem at a range. */
@@ -24,7 +24,8 @@ export function report(
   message: string,
   details: Details = {},
 ): void {
-  const { related = [], insert, seen = p.start, isShared, lacksName } = details;
+  if (p.problems.length >= p.mostProblems && p.speculating === 0) throw refused;
+  const { related = [], insert, seen = p.start, isShared, lacks } = details;
   p.problems.push({
     code,
     from,
@@ -34,7 +35,7 @@ export function report(
     seen,
     ...(insert && { insert }),
     ...(isShared && { isShared }),
-    ...(lacksName && { lacksName }),
+    ...(lacks && { lacks }),
   });
 }
 

@@ -1,15 +1,22 @@
 /** Cuts the text into tokens, one at a time, on demand of the parser, after ECMAScript 2025 §12. */
 import { asciiClass, continuesName, isHexDigit, isLineEnd, isWideSpace, startsName } from "./characters.js";
 import { report } from "./recovery.js";
-import { Context, has, Overrun, Unclosed, WindowEnd, type ParseState } from "./state.js";
+import { Context, has, Overrun, type ParseState, refused, Unclosed, WindowEnd } from "./state.js";
 import { keywordAt, Token } from "./token.js";
 
 /** Moves to the next token. */
 export function next(p: ParseState): void {
-  if (p.token >= Token.BraceOpen && p.token <= Token.BracketClose) countBracket(p);
+  const hadExtra = p.start === p.end;
+  // Which brackets there are says how an item is read, whatever may be missing.
+  if (p.token >= Token.BraceOpen && p.token <= Token.BracketClose && !hadExtra) countBracket(p);
   p.prevEnd = p.end;
   p.newline = false;
   p.escaped = false;
+  if (p.end === p.extraBehind && !hadExtra) {
+    p.start = p.end;
+    p.token = p.extra;
+    return;
+  }
   skipTrivia(p, p.end);
   if ((p.newline || p.token === Token.Semicolon) && p.start < p.length) p.calm = false;
   scan(p);
@@ -57,11 +64,18 @@ export function peek(p: ParseState): Peeked {
 
 /** Whether the current token is the name `word`, written without escapes. */
 export function isWord(p: ParseState, word: string): boolean {
+  if (p.start === p.end) return p.token === Token.Name && p.extraWord === word;
   return p.token === Token.Name && p.end - p.start === word.length && !p.escaped && p.source.startsWith(word, p.start);
+}
+
+/** How the current name is written; for one that is only taken to stand there, how it would be. */
+export function wordHere(p: ParseState): string {
+  return p.start === p.end ? p.extraWord : p.source.slice(p.start, p.end);
 }
 
 /** The current token's text; for a name with escapes, what it means. */
 export function tokenText(p: ParseState): string {
+  if (p.start === p.end && p.token === Token.Name) throw refused;
   return p.escaped && p.word !== "" ? p.word : textToKeep(p, p.start, p.end);
 }
 
@@ -591,6 +605,7 @@ function isLone(p: ParseState, from: number): boolean {
 
 /** Reads the current `}` as the continuation of a template. */
 export function rescanTemplate(p: ParseState): void {
+  if (p.start === p.end) throw refused;
   p.escaped = false;
   scanTemplate(p);
 }
@@ -668,9 +683,15 @@ export function rescanJsxName(p: ParseState): void {
 
 /** Moves to the next token where a JSX attribute's value may stand: a text there has no escapes and may span lines. */
 export function nextJsxValue(p: ParseState): void {
+  const hadExtra = p.start === p.end;
   p.prevEnd = p.end;
   p.newline = false;
   p.escaped = false;
+  if (p.end === p.extraBehind && !hadExtra) {
+    p.start = p.end;
+    p.token = p.extra;
+    return;
+  }
   skipTrivia(p, p.end);
   const quote = p.source.charCodeAt(p.start);
   if (quote !== 34 && quote !== 39) return scan(p);

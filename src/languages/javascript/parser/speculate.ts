@@ -38,8 +38,13 @@ export function tryParse<T>(p: ParseState, attempt: () => T | undefined, mayBeWr
   const guessed = p.guesses.length;
   const tags = p.tags.length;
   const labelCount = labels.length;
-  if (!mayBeWrong) p.calm = false;
+  p.tries += 1;
+  if (!mayBeWrong) {
+    p.calm = false;
+    p.speculating += 1;
+  }
   const result = attempt();
+  if (!mayBeWrong) p.speculating -= 1;
   if (result !== undefined && mayBeWrong) return result;
   if (result !== undefined && p.problems.length === reported) {
     p.calm = before.calm && !/[\n\r;]/.test(p.source.slice(before.start, p.start));

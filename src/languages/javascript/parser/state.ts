@@ -75,6 +75,12 @@ export interface ElementNote {
   readonly calm: boolean;
   /** The same where the next element begins, if that is another answer: a line may end behind the comma in between. */
   readonly calmBehind?: boolean;
+  /** Whether it is read as one: what is wrong in it may be told otherwise when something within it changes. */
+  readonly isWhole?: boolean;
+  /** Whether what comes of a mistake before it was looked for up to it. */
+  readonly isInRepair?: boolean;
+  /** Of an item of the text, how much work went into what is missing within it. */
+  readonly repairWork?: number;
 }
 
 /** Notes on the elements for which there is something to note. */
@@ -88,6 +94,9 @@ export class WindowEnd extends Error {}
 
 /** Thrown where a list has proved to be without its closing brace, as nothing that follows can be it. */
 export class Unclosed extends Error {}
+
+/** Thrown where a reading on trial comes to something that is wrong: always the same, as it is thrown often. */
+export const refused = new Error("This reading is not the one that was meant");
 
 /** No offset, not even one before the window that is read. */
 export const noFence = -(2 ** 30);
@@ -170,6 +179,23 @@ export class ParseState {
   fragile = new Set<Node>();
 
   readonly problems: SyntaxProblem[] = [];
+  /** A token that the scanner gives although it does not stand there, and the end of the one before it; -1 where there is none. */
+  extra = Token.End;
+  /** What it reads, if it is a word that is reserved in some places only. */
+  extraWord = "";
+  extraBehind = -1;
+  /** With more problems than this, a reading on trial is over. */
+  mostProblems = Infinity;
+  /** How much work went into what is missing within the item of the text that is read. */
+  repairWork = 0;
+  /** How many readings on trial there were. */
+  tries = 0;
+  /** How many readings are under way that are taken back when something is wrong. */
+  speculating = 0;
+  /** Up to where what stands in a list may have to do with what is wrong in an element before; -1 where nothing is. */
+  repairUntil = -1;
+  /** How many problems there were before the first that was found in a list of statements within the element that is read. */
+  nestedFrom = Infinity;
   /** Set by a problem of form until a line end or `;` has been passed: what follows on that line is most likely its echo. */
   calm = false;
   /** How many problems were taken for echoes. */

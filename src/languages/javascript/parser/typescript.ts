@@ -19,7 +19,7 @@ import { parseFunctionDeclaration } from "./functions.js";
 import { parseModuleItems } from "./items.js";
 import { missing, parseBindingName, parseWord } from "./names.js";
 import { eat, expect, expectCloser, openerHere } from "./recovery.js";
-import { isWord, next, peek } from "./scanner.js";
+import { isWord, next, peek, wordHere } from "./scanner.js";
 import { at, Context, functionBits, has, type ParseState } from "./state.js";
 import { semicolon } from "./statements.js";
 import { isWordLike, Token } from "./token.js";
@@ -37,7 +37,7 @@ export function parseTypeScriptStatement(p: ParseState, declare = false): Statem
     return parseEnum(p, start, true, declare);
   }
   if (p.token !== Token.Name || p.escaped) return undefined;
-  switch (p.source.slice(p.start, p.end)) {
+  switch (wordHere(p)) {
     case "interface":
       return nameFollows(p) ? parseInterface(p, start, declare) : undefined;
     case "type":

@@ -29,8 +29,11 @@ export const repeatedDeclaration = defineRule({
       { code: "const sail = function sail() { const sail = 1; return sail; };\n" },
     ],
   },
-  binding(binding, { alert, typed }) {
+  binding(binding, { alert, typed, isHalfWritten }) {
     const { name, scope } = binding;
+    const clashes = clashesOf(binding);
+    // Of a head that is broken it cannot be told what it declares: one of several of a function may have lost its end.
+    if (clashes.length === 0 || isHalfWritten(name)) return;
     // Without looking into the other file it cannot be told whether that is a type alone, beside which a value may have the name.
     const maybeType = typed && binding.references.some(({ asType }) => asType);
     const [told, first] = scope.kind === "exports"
@@ -47,7 +50,7 @@ export const repeatedDeclaration = defineRule({
           `\`${name}\` is declared a second time in this scope: give one of them another name`,
           `\`${name}\` is declared here`,
         ];
-    for (const { later, earlier } of clashesOf(binding)) {
+    for (const { later, earlier } of clashes) {
       if (maybeType && (later.kind === "import") !== (earlier.kind === "import")) continue;
       alert(later.node, { message: told, related: [{ at: earlier.node, message: first }] });
     }
