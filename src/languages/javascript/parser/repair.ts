@@ -5,7 +5,7 @@
 import type { Node } from "../../../syntax/node.js";
 import { enough, unnoted } from "./elements.js";
 import { endOf, here, report } from "./recovery.js";
-import { next } from "./scanner.js";
+import { checkWindow, next } from "./scanner.js";
 import { moment } from "./speculate.js";
 import { Overrun, ParseState, refused, Unclosed } from "./state.js";
 import { spelling, Token } from "./token.js";
@@ -68,8 +68,11 @@ const insertions: readonly (readonly Insertion[])[] = [
 function fits({ source, typescript }: ParseState, { behind, before, typed }: Insertion, site: number): boolean {
   if (typed === true && !typescript) return false;
   return behind.test(source.slice(Math.max(0, site - 10), site)) &&
-    before.test(source.slice(site, site + 200).trimStart());
+    before.test(source.slice(site, site + mostBehind).trimStart());
 }
+
+/** How much of what follows a place is looked at, in UTF-16 code units. */
+const mostBehind = 200;
 
 /** Before how many tokens up to the one at which a problem was noticed something may be missing. */
 const tokensBack = 4;
@@ -316,7 +319,7 @@ export function extraBrackets({ extra, extraBehind }: ParseState): { braces: num
 function tellExtra(p: ParseState, what: Insertion["what"], site: number): void {
   const text = typeof what === "string" ? what : spelling(what);
   const isWide = /^(?:\w+|=>?|[?|{])$/.test(text) && !/[([{]/.test(p.source[site - 1]!);
-  const scan = new ParseState(p.source.slice(site, site + 200), p.options);
+  const scan = new ParseState(p.source.slice(site, site + mostBehind), p.options);
   scan.token = Token.Unknown;
   next(scan);
   // What opens stands right before what it holds, unless it belongs to what is called.
@@ -332,7 +335,10 @@ function tellExtra(p: ParseState, what: Insertion["what"], site: number): void {
  * The ends of the tokens behind which something may be missing that was noticed at the one that begins at `seen`: those before it, the nearest first and none before `from`, the last one
  * of the line before, and a closing parenthesis before the next brace.
  */
-function sitesUpTo({ source }: ParseState, seen: number, from: number): number[] {
+function sitesUpTo(p: ParseState, seen: number, from: number): number[] {
+  const { source } = p;
+  // What follows a site says too what may be missing there.
+  if (seen + 2 * mostBehind >= p.length) checkWindow(p);
   const sites: number[] = [];
   for (let start = seen; sites.length < tokensBack; ) {
     const before = source.slice(Math.max(from, start - 100), start).trimEnd();
@@ -343,7 +349,7 @@ function sitesUpTo({ source }: ParseState, seen: number, from: number): number[]
   }
   const above = /\S(?=[ \t]*\r?\n[^\n]*$)/.exec(source.slice(from, seen));
   if (above !== null) sites.push(from + above.index + 1);
-  const head = /^[^\n{]*\)(?= *\{)/.exec(source.slice(seen, seen + 200));
+  const head = /^[^\n{]*\)(?= *\{)/.exec(source.slice(seen, seen + mostBehind));
   if (head !== null) sites.push(seen + head[0].length);
   return [...new Set(sites)];
 }
