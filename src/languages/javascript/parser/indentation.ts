@@ -5,9 +5,9 @@
  */
 import type { SourceText } from "../../../text/text.js";
 import { startsExpression } from "./lists.js";
-import { checkWindow, next, peek } from "./scanner.js";
+import { next, peek } from "./scanner.js";
 import { lookAhead, skipBrackets } from "./speculate.js";
-import { at, noFence, Unclosed, type ParseState } from "./state.js";
+import { at, checkWindow, noFence, type ParseState, Unclosed } from "./state.js";
 import { isKeyword, Token } from "./token.js";
 
 /** The column of the first character of the line that holds `offset`, tabs counted as one, with the spaces right before them. */

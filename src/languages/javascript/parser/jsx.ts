@@ -29,8 +29,8 @@ import { endsByIndent, indentAt, noteEnd } from "./indentation.js";
 import { misfitInTag, passOver } from "./misfits.js";
 import { missing } from "./names.js";
 import { expectCloser, here, openerHere, report, reportForm } from "./recovery.js";
-import { checkWindow, next, nextJsxChild, nextJsxValue, rescanJsxName, textToKeep } from "./scanner.js";
-import { at, Unclosed, type ParseState } from "./state.js";
+import { next, nextJsxChild, nextJsxValue, rescanJsxName, textToKeep } from "./scanner.js";
+import { at, checkWindow, type ParseState, Unclosed } from "./state.js";
 import { isWordLike, Token } from "./token.js";
 import { parseTypeArguments, splitGreater } from "./types.js";
 

@@ -1,8 +1,8 @@
 /** Keywords with a slip in them, told by what follows them: it can stand behind no name, so that a valid text is never read that way. */
 import { editDistance } from "../../../model/spelling.js";
 import { report } from "./recovery.js";
-import { checkWindow, peek } from "./scanner.js";
-import type { ParseState } from "./state.js";
+import { peek } from "./scanner.js";
+import { checkWindow, type ParseState } from "./state.js";
 import { isKeyword, Token } from "./token.js";
 
 /** What the current name and the token behind it, on the same line, must be for a keyword to be meant. */

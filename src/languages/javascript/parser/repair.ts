@@ -5,9 +5,9 @@
 import type { Node } from "../../../syntax/node.js";
 import { enough, unnoted } from "./elements.js";
 import { endOf, here, report } from "./recovery.js";
-import { checkWindow, next } from "./scanner.js";
+import { next } from "./scanner.js";
 import { moment } from "./speculate.js";
-import { Overrun, ParseState, refused, Unclosed } from "./state.js";
+import { checkWindow, Overrun, ParseState, refused, Unclosed } from "./state.js";
 import { spelling, Token } from "./token.js";
 
 /** How far, in UTF-16 code units, what comes of a mistake is looked for behind the beginning of its statement. */

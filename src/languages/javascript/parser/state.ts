@@ -247,3 +247,8 @@ export function has(p: ParseState, bit: Context): boolean {
 export function at(p: ParseState, token: Token): boolean {
   return p.token === token;
 }
+
+/** A token that reaches the end of a window may go on behind it. */
+export function checkWindow(p: ParseState): void {
+  if (p.outer !== null && p.base + p.length < p.outer.length) throw new WindowEnd();
+}
