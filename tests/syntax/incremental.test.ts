@@ -216,6 +216,38 @@ test.each<[string, string, string, string, string, string]>([
     "<span e={``}><code></code><span a=\"\ng\"e={{\"\":h}as s}></span></span>)\n}",
   ],
   ["a line ends before a bracket that hid the indentation of a block", "js", "}\nzifa", "", "}\n", ") {\n{}\n,{\n*"],
+  [
+    "a token that is missing, in an item that went by its lines because of its markup",
+    "jsx",
+    "function n(){(<>\n {((\n ",
+    ";\n",
+    "y))}<",
+    ")\n}\n",
+  ],
+  [
+    "two problems in a list within a statement that had none",
+    "ts",
+    "const found = isFunction\n  ? { ...nothing, lines: Math.m",
+    "",
+    ",",
+    "ax(0, lines(text, node.start) - 1) }\n  : inner;\nnext();\n",
+  ],
+  [
+    "a mistake behind one for which nothing was found, and an edit that only it could reach",
+    "ts",
+    `a b) ] c(;\n${"go(1);\n".repeat(400)}test"x", () => {\n  go();\n});\n${"go(1);\n".repeat(1200)}`,
+    "",
+    "1 +",
+    `;\n${"go(1);\n".repeat(10)}`,
+  ],
+  [
+    "a mistake near another one, once that is mended",
+    "ts",
+    "test",
+    "",
+    "(",
+    `"x", () => {\n  go();\n});\n${"go(1);\n".repeat(50)}test"y", () => {\n  go();\n});\n`,
+  ],
 ])("once read otherwise than afresh: %s", (_, ending, before, removed, insert, after) => {
   const options = parseOptionsFor({ uri: `a.${ending}`, languageId: "" });
   const edit = { from: before.length, to: before.length + removed.length, insert };
